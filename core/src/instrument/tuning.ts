@@ -1,0 +1,108 @@
+import { fail, ok, type Result } from '../fault/index.ts';
+import { midiOf, parseNoteName, parsePitch, pitchAtMidi, pitchClassOf, pitchText, type Midi, type NoteName, type Pitch } from '../pitch/index.ts';
+import { lowToHighIndex, type StringNumber } from './strings.ts';
+import { standardPitches, tuningTable, type ShippedTuning } from './tuning-table.ts';
+
+/** Six open pitches from string 6 to string 1 in scientific notation ("D2", …), and what the tuning is called. */
+export interface Tuning {
+  readonly name: string;
+  readonly pitches: readonly string[];
+}
+
+export const standardTuning: Tuning = { name: 'Standard', pitches: standardPitches };
+
+/** Lowest and highest open pitch a guitar string is asked for: A0 and E5. */
+const lowestOpenMidi = 21;
+const highestOpenMidi = 76;
+
+/** The spelled open pitch of a string. Throws on a tuning that was not checked: a bug. */
+export function openPitch(tuning: Tuning, string: StringNumber): Pitch {
+  const pitch = parsePitch(tuning.pitches[lowToHighIndex(string)] ?? '');
+  if (!pitch.ok) throw new Error(`tuning ${tuning.name} has no pitch for string ${string}`);
+  return pitch.value;
+}
+
+export const openMidi = (tuning: Tuning, string: StringNumber): Midi => midiOf(openPitch(tuning, string));
+
+/** Open strings from 6 to 1 as MIDI numbers. */
+export const openMidiLowToHigh = (tuning: Tuning): Midi[] =>
+  ([6, 5, 4, 3, 2, 1] as const).map((string) => openMidi(tuning, string));
+
+/** "D A D F# A D": the open strings' names from string 6 to string 1, without octaves. */
+export const tuningLetters = (tuning: Tuning): string =>
+  tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' ');
+
+/**
+ * Reads a known name or alias (`open-d`, `drop D`), six pitches from string 6 to string 1 (`D2A2D3F#3A3D4`), or six
+ * note names (`DADF#AD`), each set in the octave nearest to the standard string.
+ */
+export function parseTuning(text: string): Result<Tuning> {
+  const known = findTuning(text);
+  if (known) return ok({ name: known.name, pitches: known.pitches });
+  const tokens = text.replace(/[\s,–-]+/g, '').match(/[A-Ga-g](?:##|bb|[#b♯♭])?\d?/g) ?? [];
+  if (tokens.join('') !== text.replace(/[\s,–-]+/g, '')) {
+    return fail(`“${text}” is neither a known tuning nor note names`, 'Write a name such as open-d, or six notes from string 6 to string 1, such as DADF#AD');
+  }
+  if (tokens.length !== 6) {
+    return fail(`A tuning has six strings, “${text}” names ${tokens.length}`, 'Write one note for each string, from string 6 to string 1');
+  }
+  const pitches: string[] = [];
+  for (const [index, token] of tokens.entries()) {
+    const pitch = /\d$/.test(token) ? parsePitch(token) : nearestToStandard(token, index);
+    if (!pitch.ok) return pitch;
+    pitches.push(pitchText(pitch.value));
+  }
+  return checkTuning({ name: tuningNameFor(pitches), pitches });
+}
+
+/** Checks six readable pitches within reach of a guitar string. */
+export function checkTuning(tuning: Tuning): Result<Tuning> {
+  if (tuning.pitches.length !== 6) {
+    return fail(`A tuning has six strings, “${tuning.name}” has ${tuning.pitches.length}`, 'Give one pitch for each string, from string 6 to string 1');
+  }
+  for (const [index, text] of tuning.pitches.entries()) {
+    const pitch = parsePitch(text);
+    const place = { string: 6 - index };
+    if (!pitch.ok) return fail(pitch.fault.reason, pitch.fault.remedy, place);
+    const midi = midiOf(pitch.value);
+    if (midi < lowestOpenMidi || midi > highestOpenMidi) {
+      return fail(`${text} is out of reach of a guitar string`, 'Choose an open pitch from A0 to E5', place);
+    }
+  }
+  return ok(tuning);
+}
+
+/** The shipped tuning with exactly these pitches (by sound, however spelled), if there is one. */
+export function shippedTuningOf(tuning: Pick<Tuning, 'pitches'>): ShippedTuning | undefined {
+  const midis = tuning.pitches.map(midiOfText);
+  return tuningTable.find(({ pitches }) => pitches.every((pitch, index) => midiOfText(pitch) === midis[index]));
+}
+
+const tuningNameFor = (pitches: readonly string[]): string =>
+  shippedTuningOf({ pitches })?.name ?? tuningLetters({ name: '', pitches });
+
+const midiOfText = (text: string): Midi | undefined => {
+  const pitch = parsePitch(text);
+  return pitch.ok ? midiOf(pitch.value) : undefined;
+};
+
+const slug = (text: string) => text.trim().toLowerCase().replace(/[\s_]+/g, '-');
+
+function findTuning(text: string): ShippedTuning | undefined {
+  const wanted = slug(text);
+  return tuningTable.find(({ id, name, aliases }) => [id, slug(name), ...aliases.map(slug)].includes(wanted));
+}
+
+function nearestToStandard(token: string, index: number): Result<Pitch> {
+  const name = parseNoteName(token);
+  const standard = parsePitch(standardPitches[index] ?? '');
+  if (!name.ok) return name;
+  if (!standard.ok) return standard;
+  return ok(pitchAtMidi(name.value, nearestMidi(name.value, midiOf(standard.value))));
+}
+
+function nearestMidi(name: NoteName, target: Midi): Midi {
+  const pitchClass = pitchClassOf(name);
+  const above = target + ((((pitchClass - target) % 12) + 12) % 12);
+  return above - target <= 5 ? above : above - 12;
+}

@@ -1,0 +1,21 @@
+export { noteAtDegree, plainDegrees, semitonesOfDegree, type Degree } from './degree.ts';
+export { keyFifths, keyText, parseKey, spellInKey, spellMidi, tonicOf, transposeKey, type Key } from './key.ts';
+export { noteNameIn, parseGermanNoteName, parseNoteNameIn, withSigns, type NameLanguage } from './naming.ts';
+export {
+  letters,
+  midiOf,
+  modulo,
+  noteNameText,
+  parseNoteName,
+  parsePitch,
+  pitchAtMidi,
+  pitchClassOf,
+  pitchText,
+  semitonesOfLetter,
+  spellAs,
+  type Letter,
+  type Midi,
+  type NoteName,
+  type Pitch,
+} from './pitch.ts';
+export { centsBetween, concertA4Hz, frequencyHz, type Hertz } from './temperament.ts';

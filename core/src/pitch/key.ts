@@ -1,0 +1,61 @@
+import { fail, ok, type Result } from '../fault/index.ts';
+import { letters, modulo, noteNameText, parseNoteName, pitchAtMidi, pitchClassOf, spellAs, type Midi, type NoteName, type Pitch } from './pitch.ts';
+
+/** The key grips are named in. `tonic` is an ASCII note name such as "Bb". */
+export interface Key {
+  readonly tonic: string;
+  readonly mode: 'major' | 'minor';
+}
+
+const fifthsOfNaturals = { F: -1, C: 0, G: 1, D: 2, A: 3, E: 4, B: 5 } as const;
+
+/** Position on the circle of fifths of a note name, C = 0, sharps positive. */
+const fifthsOf = ({ letter, alter }: NoteName): number => fifthsOfNaturals[letter] + 7 * alter;
+
+/** Reads "D", "F#", "Em", "E minor", "Bb major". */
+export function parseKey(text: string): Result<Key> {
+  const match = /^([A-Ga-g](?:##|bb|[#b♯♭])?)\s*(m|min|minor|maj|major)?$/.exec(text.trim());
+  const tonic = match?.[1] ? parseNoteName(match[1]) : undefined;
+  if (!tonic?.ok) return fail(`“${text}” is not a key`, 'Write a note name, and m for minor, such as D or F#m');
+  const key: Key = { tonic: noteNameText(tonic.value), mode: match?.[2]?.startsWith('mi') || match?.[2] === 'm' ? 'minor' : 'major' };
+  if (Math.abs(keyFifths(key)) > 7) {
+    return fail(`The key ${keyText(key)} has more than seven sharps or flats`, 'Choose the same key under its other name');
+  }
+  return ok(key);
+}
+
+export const keyText = ({ tonic, mode }: Key): string => tonic + (mode === 'minor' ? 'm' : '');
+
+/** Sharps (+) or flats (−) in the key signature, −7 to 7 for keys in use. */
+export function keyFifths(key: Key): number {
+  return fifthsOf(tonicOf(key)) - (key.mode === 'minor' ? 3 : 0);
+}
+
+/** The tonic as a note name. Throws on a key that was not parsed: a bug, not a user's error. */
+export function tonicOf(key: Key): NoteName {
+  const tonic = parseNoteName(key.tonic);
+  if (!tonic.ok) throw new Error(`not a tonic: ${key.tonic}`);
+  return tonic.value;
+}
+
+/**
+ * Spells a pitch class in a key: scale tones by the signature, others by the name nearest to the key on the circle
+ * of fifths, sharps on a tie. In E minor the tone between D and E is D#, not Eb (harmonic minor's leading tone).
+ */
+export function spellInKey(pitchClass: number, key: Key): NoteName {
+  const centre = keyFifths(key) + (key.mode === 'minor' ? 3 : 0) + 1.99;
+  const candidates = letters.map((letter) => spellAs(letter, pitchClass)).filter(({ alter }) => Math.abs(alter) <= 2);
+  const distance = (name: NoteName) => Math.abs(fifthsOf(name) - centre);
+  return candidates.reduce((best, name) => (distance(name) < distance(best) ? name : best));
+}
+
+/** Spells a MIDI number as a pitch in a key. */
+export const spellMidi = (midi: Midi, key: Key): Pitch => pitchAtMidi(spellInKey(modulo(midi, 12), key), midi);
+
+/** The key `semitones` higher, named so that its signature stays within six sharps or flats. */
+export function transposeKey(key: Key, semitones: number): Key {
+  const pitchClass = modulo(pitchClassOf(tonicOf(key)) + semitones, 12);
+  const names = letters.map((letter) => noteNameText(spellAs(letter, pitchClass)));
+  const keys = names.map((tonic): Key => ({ tonic, mode: key.mode })).filter(({ tonic }) => tonic.length <= 2);
+  return keys.reduce((best, each) => (Math.abs(keyFifths(each)) < Math.abs(keyFifths(best)) ? each : best));
+}

@@ -1,0 +1,29 @@
+import { defaultFretCount, defaultScaleMm, standardTuning, type Tuning } from '../instrument/index.ts';
+import type { Bar, Study } from './schema.ts';
+
+/** What a new piece needs to be told; everything else has the usual value. */
+export interface BlankStudy {
+  readonly title: string;
+  readonly player?: string;
+  readonly tuning?: Tuning;
+  readonly barCount?: number;
+  readonly thumbPattern?: string;
+}
+
+/** An empty study: eight bars of 4/4 in C, standard tuning, no capo, ♩ 80 straight, unless told otherwise. */
+export function blankStudy({ title, player = '', tuning = standardTuning, barCount = 8, thumbPattern = 'two-string' }: BlankStudy): Study {
+  const bar: Bar = { metre: { beats: 4, unit: 4 }, grips: [], notes: [] };
+  return {
+    title,
+    player,
+    key: { tonic: 'C', mode: 'major' },
+    tuning: { name: tuning.name, pitches: [...tuning.pitches] },
+    capo: 0,
+    scaleMm: defaultScaleMm,
+    fretCount: defaultFretCount,
+    tempoBpm: 80,
+    swingPercent: 50,
+    thumbPattern,
+    bars: Array.from({ length: barCount }, () => bar),
+  };
+}

@@ -1,0 +1,135 @@
+import { ok, fail, type Result } from '../fault/index.ts';
+import type { StringNumber } from '../instrument/index.ts';
+import { inPlayingOrder } from './reading.ts';
+import { studyLimits } from './limits.ts';
+import type { Bar, Note, PlacedGrip, Study, Voice } from './schema.ts';
+import { barTicks, type Metre, type Ticks } from './ticks.ts';
+
+/** Where an edit lands: the bar from 0, the tick within it, the string, and whose note it is. */
+export interface NotePlace {
+  readonly bar: number;
+  readonly tick: Ticks;
+  readonly string: StringNumber;
+  readonly voice: Voice;
+}
+
+const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Study => {
+  const bar = study.bars[index];
+  return bar ? { ...study, bars: study.bars.with(index, change(bar)) } : study;
+};
+
+/** A changed thumb stroke makes the bar's thumb hand-written: no pattern rewrites it until one is chosen again. */
+const ownedByHand = (bar: Bar, voice: Voice): Bar => (voice === 'thumb' ? { ...bar, thumbPattern: 'by-hand' } : bar);
+
+const at = (place: NotePlace) => (note: Note) =>
+  note.tick === place.tick && note.string === place.string && note.voice === place.voice;
+
+/**
+ * Writes a note, replacing what its voice had at that moment on that string. A longer note of the voice that was
+ * still written there is shortened to end where the new one begins, and the new one ends no later than the voice's
+ * next note or the bar.
+ */
+export function writeNote(study: Study, place: NotePlace, fret: number, durationTicks: Ticks): Study {
+  return replaceBar(study, place.bar, (bar) => {
+    const replaced = bar.notes.find(at(place));
+    const others = bar.notes.filter((note) => note !== replaced);
+    const inVoice = others.filter((note) => note.voice === place.voice);
+    const end = Math.min(barTicks(bar.metre), ...inVoice.filter((note) => note.tick > place.tick).map((note) => note.tick));
+    const together = inVoice.find((note) => note.tick === place.tick);
+    const length = Math.min(replaced?.durationTicks ?? together?.durationTicks ?? durationTicks, end - place.tick);
+    if (length <= 0) return bar;
+    const shortened = others.map((note) => endBefore(note, place));
+    const written: Note = { ...replaced, tick: place.tick, durationTicks: length, string: place.string, fret, voice: place.voice };
+    return ownedByHand({ ...bar, notes: [...shortened, written].sort(inPlayingOrder) }, place.voice);
+  });
+}
+
+const endBefore = (note: Note, { tick, voice }: NotePlace): Note =>
+  note.voice === voice && note.tick < tick && note.tick + note.durationTicks > tick
+    ? { ...note, durationTicks: tick - note.tick }
+    : note;
+
+export const removeNote = (study: Study, place: NotePlace): Study =>
+  replaceBar(study, place.bar, (bar) => {
+    const notes = bar.notes.filter((note) => !at(place)(note));
+    return notes.length === bar.notes.length ? bar : ownedByHand({ ...bar, notes }, place.voice);
+  });
+
+/** Changes one note in place; the change may not move it. Fields set to undefined are removed. */
+export const changeNote = (study: Study, place: NotePlace, change: (note: Note) => NoteChange): Study =>
+  replaceBar(study, place.bar, (bar) => {
+    const notes = bar.notes.map((note) => (at(place)(note) ? withChange(note, change(note)) : note));
+    return ownedByHand({ ...bar, notes }, place.voice);
+  });
+
+/** What may change about a note without moving it; undefined takes the mark away. */
+export type NoteChange = {
+  readonly [Field in 'arrival' | 'dead' | 'tied' | 'ending' | 'accent']?: Note[Field] | undefined;
+};
+
+function withChange(note: Note, change: NoteChange): Note {
+  const entries = Object.entries({ ...note, ...change }).filter(([, value]) => value !== undefined);
+  return Object.fromEntries(entries) as Note;
+}
+
+/**
+ * Sets how long the notes of a voice at one moment are written. The voice's next note and the bar line are the limit.
+ */
+export const setDuration = (study: Study, place: NotePlace, durationTicks: Ticks): Study =>
+  replaceBar(study, place.bar, (bar) => {
+    const later = bar.notes.filter((note) => note.voice === place.voice && note.tick > place.tick);
+    const end = Math.min(barTicks(bar.metre), ...later.map((note) => note.tick));
+    const length = Math.max(1, Math.min(durationTicks, end - place.tick));
+    const notes = bar.notes.map((note) =>
+      note.voice === place.voice && note.tick === place.tick ? { ...note, durationTicks: length } : note,
+    );
+    return ownedByHand({ ...bar, notes }, place.voice);
+  });
+
+/** Lays a grip at a tick of a bar, replacing one laid there. */
+export const layGrip = (study: Study, barIndex: number, grip: PlacedGrip): Study =>
+  replaceBar(study, barIndex, (bar) => ({
+    ...bar,
+    grips: [...bar.grips.filter(({ tick }) => tick !== grip.tick), grip].sort((a, b) => a.tick - b.tick),
+  }));
+
+export const removeGrip = (study: Study, barIndex: number, tick: Ticks): Study =>
+  replaceBar(study, barIndex, (bar) => ({ ...bar, grips: bar.grips.filter((grip) => grip.tick !== tick) }));
+
+/** Chooses a bar's thumb pattern; undefined follows the piece again. */
+export const setBarPattern = (study: Study, barIndex: number, pattern: string | undefined): Study =>
+  replaceBar(study, barIndex, ({ thumbPattern: _, ...bar }) => (pattern ? { ...bar, thumbPattern: pattern } : bar));
+
+/** Changes a bar's metre. Refused when written melody or grips would fall outside the new bar. */
+export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): Result<Study> {
+  const bar = study.bars[barIndex];
+  if (!bar) return ok(study);
+  const length = barTicks(metre satisfies Metre);
+  const kept = bar.notes.filter((note) => note.voice === 'melody' || bar.thumbPattern === 'by-hand');
+  const past = kept.find((note) => note.tick + note.durationTicks > length) ?? bar.grips.find((grip) => grip.tick >= length);
+  if (past) {
+    return fail(`The bar holds more than ${metre.beats}/${metre.unit}`, 'Shorten or remove what comes after the new end first', {
+      bar: barIndex + 1,
+    });
+  }
+  return ok(replaceBar(study, barIndex, (each) => ({ ...each, metre, notes: kept })));
+}
+
+/** Copies a bar's notes, grips, metre and pattern over another bar. */
+export const copyBar = (study: Study, from: number, to: number): Study => {
+  const source = study.bars[from];
+  return source ? replaceBar(study, to, () => source) : study;
+};
+
+/** Puts an empty bar of the same metre after a bar. */
+export function insertBarAfter(study: Study, barIndex: number): Result<Study> {
+  if (study.bars.length >= studyLimits.bars) {
+    return fail(`A study has at most ${studyLimits.bars} bars`, 'Put the rest into a second piece');
+  }
+  const metre = study.bars[barIndex]?.metre ?? { beats: 4, unit: 4 };
+  return ok({ ...study, bars: study.bars.toSpliced(barIndex + 1, 0, { metre, grips: [], notes: [] }) });
+}
+
+/** Takes a bar out; the last remaining bar stays. */
+export const removeBar = (study: Study, barIndex: number): Study =>
+  study.bars.length > 1 ? { ...study, bars: study.bars.toSpliced(barIndex, 1) } : study;

@@ -1,0 +1,66 @@
+import type { StringNumber } from '../instrument/index.ts';
+import type { Bar, Note, PlacedGrip, Study, Voice } from './schema.ts';
+import { barTicks, type Ticks } from './ticks.ts';
+
+/** A note with its place in the whole study. `bar` counts from 0; `atTicks` from the start of the study. */
+export interface PlacedNote {
+  readonly bar: number;
+  readonly atTicks: Ticks;
+  readonly note: Note;
+}
+
+/** Start of every bar from the start of the study, and after the last one the study's length. */
+export function barStarts(study: Pick<Study, 'bars'>): Ticks[] {
+  const starts = [0];
+  for (const bar of study.bars) starts.push((starts.at(-1) ?? 0) + barTicks(bar.metre));
+  return starts;
+}
+
+/** All notes in playing order; at one moment from the thickest string to the thinnest. */
+export function placedNotes(study: Pick<Study, 'bars'>, voice?: Voice): PlacedNote[] {
+  const starts = barStarts(study);
+  return study.bars.flatMap((bar, index) =>
+    [...bar.notes]
+      .filter((note) => !voice || note.voice === voice)
+      .sort(inPlayingOrder)
+      .map((note) => ({ bar: index, atTicks: (starts[index] ?? 0) + note.tick, note })),
+  );
+}
+
+export const inPlayingOrder = (a: Note, b: Note): number => a.tick - b.tick || b.string - a.string;
+
+/** The note before each note on its own string, across bar lines; keyed by the later one. */
+export function previousOnString(notes: readonly PlacedNote[]): Map<Note, PlacedNote> {
+  const latest = new Map<number, PlacedNote>();
+  const previous = new Map<Note, PlacedNote>();
+  for (const placed of notes) {
+    const before = latest.get(placed.note.string);
+    if (before) previous.set(placed.note, before);
+    latest.set(placed.note.string, placed);
+  }
+  return previous;
+}
+
+/** The grip held at a moment: the latest laid at or before it, carried over from earlier bars. */
+export function gripAt(study: Pick<Study, 'bars'>, barIndex: number, tick: Ticks): PlacedGrip | undefined {
+  for (let index = barIndex; index >= 0; index -= 1) {
+    const grips = study.bars[index]?.grips ?? [];
+    const held = grips.filter((grip) => index < barIndex || grip.tick <= tick);
+    if (held.length > 0) return held.reduce((latest, grip) => (grip.tick >= latest.tick ? grip : latest));
+  }
+  return undefined;
+}
+
+export const noteAt = (bar: Bar | undefined, tick: Ticks, string: StringNumber, voice?: Voice): Note | undefined =>
+  bar?.notes.find((note) => note.tick === tick && note.string === string && (!voice || note.voice === voice));
+
+/** A pinch: a thumb stroke and a picked melody note at one moment. Ticks within the bar. */
+export function pinchTicks(bar: Bar): Ticks[] {
+  const struck = (voice: Voice) =>
+    new Set(bar.notes.filter((note) => note.voice === voice && isPicked(note)).map((note) => note.tick));
+  const melody = struck('melody');
+  return [...struck('thumb')].filter((tick) => melody.has(tick)).sort((a, b) => a - b);
+}
+
+/** Whether the picking hand strikes the note. */
+export const isPicked = (note: Note): boolean => !note.tied && !note.arrival;

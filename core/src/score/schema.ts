@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import { studyLimits } from './limits.ts';
+
+/** The study as files, HTTP and the database carry it. Types everywhere are inferred from the schemas below. */
+
+const text = z.string().trim().max(studyLimits.textLength);
+const tick = z.int().min(0).max(61440);
+const fret = z.int().min(0).max(studyLimits.fret);
+const string = z.literal([1, 2, 3, 4, 5, 6]);
+
+export const noteSchema = z.strictObject({
+  /** From the start of the bar. */
+  tick,
+  durationTicks: z.int().min(1).max(61440),
+  string,
+  /** Counted from the capo. */
+  fret,
+  voice: z.enum(['thumb', 'melody']),
+  /** How the fretting hand sounds the note, from the note before it on its string. Absent: it is picked. */
+  arrival: z.enum(['hammer-on', 'pull-off', 'slide']).optional(),
+  /** Pitchless stroke (x). */
+  dead: z.literal(true).optional(),
+  /** Continues the note before it on its string: nothing is struck, nothing said. */
+  tied: z.literal(true).optional(),
+  /** How the note ends; absent: it sounds for its written length. */
+  ending: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
+  accent: z.literal(true).optional(),
+});
+
+export const gripFretsSchema = z.array(fret.nullable()).length(6);
+
+export const placedGripSchema = z.strictObject({
+  tick,
+  /** Fret per string from string 6 to string 1; null is not played. */
+  frets: gripFretsSchema,
+  /** The teacher's own name for what the grip does here; the literal name is always computed. */
+  functionName: z.string().trim().min(1).max(24).optional(),
+});
+
+export const metreSchema = z.strictObject({ beats: z.int().min(1).max(16), unit: z.literal([2, 4, 8]) });
+
+export const barSchema = z.strictObject({
+  metre: metreSchema,
+  grips: z.array(placedGripSchema).max(studyLimits.gripsPerBar),
+  /** A thumb pattern for this bar, or "by-hand". Absent: the piece's. */
+  thumbPattern: z.string().max(40).optional(),
+  notes: z.array(noteSchema).max(studyLimits.notesPerBar),
+});
+
+export const tuningSchema = z.strictObject({ name: text.min(1), pitches: z.array(z.string().max(6)).length(6) });
+
+export const keySchema = z.strictObject({
+  tonic: z.string().regex(/^[A-G](#|b)?$/),
+  mode: z.enum(['major', 'minor']),
+});
+
+export const studySchema = z.strictObject({
+  title: text.min(1),
+  /** Whose style the piece takes after, as the teacher says it. */
+  player: text,
+  key: keySchema,
+  tuning: tuningSchema,
+  /** Fret of the bare neck; 0 is no capo. */
+  capo: z.int().min(0).max(12),
+  scaleMm: z.number().min(400).max(800),
+  fretCount: z.int().min(12).max(studyLimits.fret),
+  /** Quarter notes a minute. */
+  tempoBpm: z.number().min(20).max(320),
+  /** Share of a beat, in percent, before its off-beat eighth: 50 straight, 67 triplet swing. */
+  swingPercent: z.number().min(50).max(80),
+  /** The piece's thumb pattern. */
+  thumbPattern: z.string().min(1).max(40),
+  bars: z.array(barSchema).min(1).max(studyLimits.bars),
+});
+
+export type Note = z.infer<typeof noteSchema>;
+export type Voice = Note['voice'];
+export type Arrival = NonNullable<Note['arrival']>;
+export type NoteEnding = NonNullable<Note['ending']>;
+export type GripFrets = z.infer<typeof gripFretsSchema>;
+export type PlacedGrip = z.infer<typeof placedGripSchema>;
+export type Bar = z.infer<typeof barSchema>;
+export type Study = z.infer<typeof studySchema>;

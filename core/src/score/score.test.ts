@@ -1,0 +1,141 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { studySchema } from './schema.ts';
+import {
+  barStarts, barTicks, beatAt, beatStarts, blankStudy, changeNote, copyBar, countAt, gripAt, insertBarAfter, layGrip, noteAt, pinchTicks,
+  removeBar, removeNote, setBarPattern, setDuration, setMetre, validateStudy, writeNote, type Note, type NotePlace, type Study,
+} from './index.ts';
+
+const blank = blankStudy({ title: 'A blank sheet', barCount: 4 });
+const melody = (bar: number, tick: number, string: 1 | 2 | 3 | 4 | 5 | 6): NotePlace => ({ bar, tick, string, voice: 'melody' });
+const write = (study: Study, bar: number, tick: number, string: 1 | 2 | 3, fret: number, length = 480) =>
+  writeNote(study, melody(bar, tick, string), fret, length);
+const withNotes = (notes: Note[]): Study => ({ ...blank, bars: [{ ...blank.bars[0]!, notes }] });
+const codes = (study: Study) => validateStudy(study).map(({ code }) => code);
+
+describe('time', () => {
+  test('bar and beat lengths', () => {
+    expect(barTicks({ beats: 4, unit: 4 })).toBe(3840);
+    expect(barTicks({ beats: 6, unit: 8 })).toBe(2880);
+    expect(beatStarts({ beats: 6, unit: 8 })).toEqual([0, 1440]);
+    expect(beatStarts({ beats: 7, unit: 8 })).toEqual([0, 960, 1920]);
+    expect(beatAt({ beats: 4, unit: 4 }, 1440)).toBe(2.5);
+  });
+  test('counts as said aloud (common practice)', () => {
+    const four = { beats: 4, unit: 4 };
+    expect([0, 480, 960, 1440, 1920, 2400, 2880, 3360].map((tick) => countAt(four, tick))).toEqual(['1', '&', '2', '&', '3', '&', '4', '&']);
+    expect([0, 320, 640].map((tick) => countAt(four, tick))).toEqual(['1', 'trip', 'let']);
+    expect([0, 240, 480, 720].map((tick) => countAt(four, tick))).toEqual(['1', 'e', '&', 'a']);
+    expect([0, 480, 960, 1440, 1920, 2400].map((tick) => countAt({ beats: 6, unit: 8 }, tick))).toEqual(['1', '2', '3', '4', '5', '6']);
+  });
+  test('bars of different lengths add up', () => {
+    const study = setMetre(blank, 1, { beats: 6, unit: 4 });
+    expect(study.ok && barStarts(study.value)).toEqual([0, 3840, 9600, 13440, 17280]);
+  });
+});
+
+describe('edits', () => {
+  test('a note written inside a longer one ends it there, and the new one ends at the next or the bar line', () => {
+    const study = write(write(write(blank, 0, 0, 1, 3, 1920), 0, 2880, 1, 5, 1920), 0, 960, 2, 1, 3840);
+    expect(study.bars[0]!.notes.map(({ tick, durationTicks, fret }) => [tick, durationTicks, fret])).toEqual([
+      [0, 960, 3], [960, 1920, 1], [2880, 960, 5],
+    ]);
+  });
+  test('a double stop takes the length of the note it joins', () => {
+    const study = write(write(blank, 0, 0, 1, 3, 960), 0, 0, 2, 3, 480);
+    expect(study.bars[0]!.notes.map((note) => note.durationTicks)).toEqual([960, 960]);
+  });
+  test('writing over a note keeps its marks and length', () => {
+    const marked = changeNote(write(blank, 0, 0, 1, 3, 960), melody(0, 0, 1), () => ({ ending: 'let-ring' }));
+    expect(write(marked, 0, 0, 1, 5).bars[0]!.notes).toEqual([
+      { tick: 0, durationTicks: 960, string: 1, fret: 5, voice: 'melody', ending: 'let-ring' },
+    ]);
+  });
+  test('a mark taken away leaves no trace', () => {
+    const place = melody(0, 0, 1);
+    const marked = changeNote(write(blank, 0, 0, 1, 3), place, () => ({ dead: true }));
+    expect(changeNote(marked, place, () => ({ dead: undefined }))).toEqual(write(blank, 0, 0, 1, 3));
+  });
+  test('the length stops at the next note', () => {
+    const study = write(write(blank, 0, 0, 1, 3), 0, 960, 1, 5);
+    expect(noteAt(setDuration(study, melody(0, 0, 1), 3840).bars[0], 0, 1)?.durationTicks).toBe(960);
+  });
+  test('a thumb stroke written by hand makes the bar the hand’s, until a pattern is chosen', () => {
+    const study = writeNote(blank, { bar: 0, tick: 0, string: 6, voice: 'thumb' }, 0, 960);
+    expect(study.bars[0]!.thumbPattern).toBe('by-hand');
+    expect(setBarPattern(study, 0, undefined).bars[0]).not.toHaveProperty('thumbPattern');
+  });
+  test('a shorter metre is refused while melody stands past its end', () => {
+    const refused = setMetre(write(blank, 2, 3360, 1, 0), 2, { beats: 3, unit: 4 });
+    expect(refused).toMatchObject({ ok: false, fault: { place: { bar: 3 } } });
+    expect(setMetre(write(blank, 2, 960, 1, 0), 2, { beats: 3, unit: 4 }).ok).toBe(true);
+  });
+  test('bars are copied, inserted and removed; one always stays', () => {
+    const study = copyBar(write(blank, 0, 0, 1, 3), 0, 2);
+    expect(study.bars[2]).toBe(study.bars[0]);
+    const longer = insertBarAfter(study, 0);
+    expect(longer.ok && longer.value.bars.length).toBe(5);
+    expect([0, 0, 0, 0, 0].reduce((each, index) => removeBar(each, index), study).bars.length).toBe(1);
+  });
+  test('the grip in force is the latest one laid, across bar lines', () => {
+    const study = layGrip(layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] }), 1, { tick: 1920, frets: [3, 2, 0, 0, 0, 3] });
+    expect(gripAt(study, 1, 960)?.frets[5]).toBe(0);
+    expect(gripAt(study, 1, 1920)?.frets[5]).toBe(3);
+    expect(gripAt(study, 3, 0)?.frets[5]).toBe(3);
+    expect(gripAt(blank, 0, 0)).toBeUndefined();
+  });
+
+  test('whatever is typed, the voice never overlaps, never leaves its bar, and stays within the schema', () => {
+    const step = fc.oneof(
+      fc.record({ do: fc.constant('write' as const), tick: fc.integer({ min: 0, max: 15 }), string: fc.constantFrom(1, 2, 3 as const), fret: fc.nat(20), length: fc.integer({ min: 1, max: 16 }) }),
+      fc.record({ do: fc.constantFrom('remove', 'longer' as const), tick: fc.integer({ min: 0, max: 15 }), string: fc.constantFrom(1, 2, 3 as const), fret: fc.constant(0), length: fc.integer({ min: 1, max: 16 }) }),
+    );
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
+        const study = steps.reduce((each, { do: what, tick, string, fret, length }) => {
+          const place = melody(0, tick * 240, string as 1 | 2 | 3);
+          if (what === 'write') return writeNote(each, place, fret, length * 240);
+          return what === 'remove' ? removeNote(each, place) : setDuration(each, place, length * 240);
+        }, blank);
+        expect(codes(study)).toEqual([]);
+        expect(studySchema.safeParse(study).success).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('validation names bar, beat and string', () => {
+  const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 480, string: 1, fret: 0, voice: 'melody', ...over });
+  test('an empty study is sound', () => expect(validateStudy(blank)).toEqual([]));
+  test('a bar too full', () =>
+    expect(validateStudy(withNotes([note({ tick: 3360, durationTicks: 960 })]))).toMatchObject([
+      { severity: 'error', code: 'bar-too-full', bar: 1, beat: 4.5, string: 1 },
+    ]));
+  test.each([
+    ['string-clash', [note({ string: 4, voice: 'thumb' }), note({ string: 4, fret: 2 })]],
+    ['notes-overlap', [note({ durationTicks: 960 }), note({ tick: 480, string: 2 })]],
+    ['fret-off-neck', [note({ fret: 21 })]],
+    ['hammer-on-without-source', [note({ fret: 2, arrival: 'hammer-on' })]],
+    ['hammer-on-without-source', [note({ fret: 4 }), note({ tick: 480, fret: 2, arrival: 'hammer-on' })]],
+    ['hammer-on-without-source', [note({}), note({ tick: 960, fret: 2, arrival: 'hammer-on' })]],
+    ['hammer-on-without-source', [note({ dead: true }), note({ tick: 480, fret: 2, arrival: 'hammer-on' })]],
+    ['pull-off-without-source', [note({}), note({ tick: 480, fret: 2, arrival: 'pull-off' })]],
+    ['slide-without-source', [note({ string: 2 }), note({ tick: 480, fret: 2, arrival: 'slide' })]],
+    ['tie-without-source', [note({ fret: 3 }), note({ tick: 480, fret: 2, tied: true })]],
+  ] as [string, Note[]][])('%s', (code, notes) => expect(codes(withNotes(notes))).toEqual([code]));
+  test('a hammer-on, a pull-off and a tie from a sounding note are sound, even over the bar line', () => {
+    const bars = [
+      { ...blank.bars[0]!, notes: [note({ tick: 3360, fret: 2 })] },
+      { ...blank.bars[0]!, notes: [note({ fret: 2, tied: true }), note({ tick: 480, arrival: 'pull-off' }), note({ tick: 960, fret: 0 }), note({ tick: 1440, fret: 3, arrival: 'hammer-on' })] },
+    ];
+    expect(validateStudy({ ...blank, bars })).toEqual([]);
+  });
+  test('a grip past the neck once the capo is on', () => {
+    const study = { ...layGrip(blank, 0, { tick: 0, frets: [null, null, 17, 17, 17, null] }), capo: 4 };
+    expect(validateStudy(study)).toMatchObject([{ code: 'grip-off-neck', bar: 1, string: 4 }]);
+  });
+  test('pinches are where both hands’ voices strike', () => {
+    const study = withNotes([note({ string: 6, voice: 'thumb' }), note({}), note({ tick: 960, string: 4, voice: 'thumb' }), note({ tick: 960, string: 1, tied: true })]);
+    expect(pinchTicks(study.bars[0]!)).toEqual([0]);
+  });
+});

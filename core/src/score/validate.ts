@@ -1,0 +1,158 @@
+import { highestFret } from '../instrument/index.ts';
+import type { Finding } from './finding.ts';
+import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
+import type { Bar, Note, Study } from './schema.ts';
+import { barTicks, beatAt } from './ticks.ts';
+
+/**
+ * Everything in a study that cannot be played or does not add up, in score order, each with bar, beat and string.
+ * An empty answer means the score itself is sound; whether a hand can play it is another room's question.
+ */
+export function validateStudy(study: Study): Finding[] {
+  const notes = placedNotes(study);
+  const previous = previousOnString(notes);
+  const findings = [
+    ...study.bars.flatMap((bar, index) => [
+      ...notesPastTheBar(bar, index),
+      ...overlapsInVoice(bar, index),
+      ...stringClashes(bar, index),
+      ...gripsOffTheNeck(study, bar, index),
+    ]),
+    ...notes.flatMap((placed) => [
+      ...offTheNeck(study, placed),
+      ...arrivalWithoutSource(study, placed, previous.get(placed.note)),
+      ...tieWithoutSource(study, placed, previous.get(placed.note)),
+    ]),
+  ];
+  return findings.sort((a, b) => a.bar - b.bar || a.beat - b.beat);
+}
+
+function finding(bar: Bar, index: number, note: Pick<Note, 'tick'> & { string?: number }, rest: Omit<Finding, 'bar' | 'beat' | 'string'>): Finding {
+  return {
+    ...rest,
+    bar: index + 1,
+    beat: beatAt(bar.metre, note.tick),
+    ...(note.string === undefined ? {} : { string: note.string }),
+  };
+}
+
+function notesPastTheBar(bar: Bar, index: number): Finding[] {
+  const length = barTicks(bar.metre);
+  return bar.notes
+    .filter((note) => note.tick + note.durationTicks > length)
+    .map((note) =>
+      finding(bar, index, note, {
+        severity: 'error',
+        code: 'bar-too-full',
+        message: `The ${note.voice} note runs past the end of the ${bar.metre.beats}/${bar.metre.unit} bar`,
+        remedy: 'Shorten it, or tie it into the next bar',
+      }),
+    );
+}
+
+function overlapsInVoice(bar: Bar, index: number): Finding[] {
+  return bar.notes.flatMap((note) => {
+    const next = Math.min(
+      ...bar.notes.filter((other) => other.voice === note.voice && other.tick > note.tick).map((other) => other.tick),
+    );
+    if (note.tick + note.durationTicks <= next) return [];
+    return [
+      finding(bar, index, note, {
+        severity: 'error',
+        code: 'notes-overlap',
+        message: `The ${note.voice} note is still written when the next ${note.voice} note begins`,
+        remedy: 'Shorten it and let it ring instead',
+      }),
+    ];
+  });
+}
+
+function stringClashes(bar: Bar, index: number): Finding[] {
+  const clashes = bar.notes.filter((note, position) =>
+    bar.notes.some((other, earlier) => earlier < position && other.tick === note.tick && other.string === note.string),
+  );
+  return clashes.map((note) =>
+    finding(bar, index, note, {
+      severity: 'error',
+      code: 'string-clash',
+      message: `Two notes are asked of string ${note.string} at once`,
+      remedy: 'Move one to another string, or leave the bass stroke out',
+    }),
+  );
+}
+
+function offTheNeck(study: Study, { bar, note }: PlacedNote): Finding[] {
+  const owner = study.bars[bar];
+  if (!owner || note.fret <= highestFret(study)) return [];
+  return [
+    finding(owner, bar, note, {
+      severity: 'error',
+      code: 'fret-off-neck',
+      message: `Fret ${note.fret} is past the last fret, ${highestFret(study)} counted from the capo`,
+      remedy: 'Find the note on a thinner string, or move the capo',
+    }),
+  ];
+}
+
+function gripsOffTheNeck(study: Study, bar: Bar, index: number): Finding[] {
+  return bar.grips.flatMap((grip) => {
+    const past = grip.frets.findIndex((fret) => fret !== null && fret > highestFret(study));
+    if (past < 0 && grip.tick < barTicks(bar.metre)) return [];
+    return [
+      finding(bar, index, past < 0 ? grip : { tick: grip.tick, string: 6 - past }, {
+        severity: 'error',
+        code: past < 0 ? 'grip-past-bar' : 'grip-off-neck',
+        message: past < 0 ? 'A grip is laid after the end of the bar' : 'The grip reaches past the last fret of the neck',
+        remedy: past < 0 ? 'Move it to a beat of the bar' : 'Move the grip toward the nut',
+      }),
+    ];
+  });
+}
+
+const arrivalRules = {
+  'hammer-on': {
+    right: (from: number, to: number) => to > from,
+    message: 'A hammer-on needs a lower note sounding on its string just before',
+  },
+  'pull-off': {
+    right: (from: number, to: number) => to < from,
+    message: 'A pull-off needs a higher note sounding on its string just before',
+  },
+  slide: {
+    right: (from: number, to: number) => to !== from,
+    message: 'A slide needs another fret sounding on its string just before',
+  },
+};
+
+function arrivalWithoutSource(study: Study, { bar, atTicks, note }: PlacedNote, before: PlacedNote | undefined): Finding[] {
+  const owner = study.bars[bar];
+  if (!owner || !note.arrival) return [];
+  const rule = arrivalRules[note.arrival];
+  const sounding = before && !before.note.dead && stillSounds(before, atTicks);
+  if (sounding && rule.right(before.note.fret, note.fret)) return [];
+  return [
+    finding(owner, bar, note, {
+      severity: 'error',
+      code: `${note.arrival}-without-source`,
+      message: rule.message,
+      remedy: 'Write that note, or pick this one',
+    }),
+  ];
+}
+
+const stillSounds = ({ atTicks, note }: PlacedNote, until: number): boolean =>
+  note.ending === 'let-ring' || atTicks + note.durationTicks >= until;
+
+function tieWithoutSource(study: Study, { bar, atTicks, note }: PlacedNote, before: PlacedNote | undefined): Finding[] {
+  const owner = study.bars[bar];
+  if (!owner || !note.tied) return [];
+  if (before?.note.fret === note.fret && before.atTicks + before.note.durationTicks === atTicks) return [];
+  return [
+    finding(owner, bar, note, {
+      severity: 'error',
+      code: 'tie-without-source',
+      message: 'A tied note continues the same fret on its string, written right up to it',
+      remedy: 'Lengthen the note before, or pick this one',
+    }),
+  ];
+}

@@ -1,0 +1,37 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**', '**/*.cjs'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    extends: [...tseslint.configs.strictTypeChecked, ...tseslint.configs.stylisticTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          './core/tsconfig.test.json',
+          './contract/tsconfig.json',
+          './server/tsconfig.json',
+          './cli/tsconfig.json',
+          './web/tsconfig.json',
+          './e2e/tsconfig.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+    },
+  },
+  { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], ...reactHooks.configs.flat['recommended-latest'] },
+  {
+    files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', performance: 'readonly', AbortSignal: 'readonly' } } },
+);
