@@ -3,7 +3,7 @@
  * and no workspace may reach up to one that stands on it.
  */
 const coreFloors = [
-  'pitch', 'instrument', 'score', 'shapes', 'hands', 'thumb', 'melody', 'form', 'style', 'licks',
+  'fault', 'pitch', 'instrument', 'score', 'shapes', 'hands', 'thumb', 'checking', 'melody', 'form', 'style', 'licks',
   'grading', 'directions', 'engraving', 'sound', 'listening', 'practice', 'formats',
 ];
 const mayUse = {

@@ -70,6 +70,8 @@ export const studySchema = z.strictObject({
   swingPercent: z.number().min(50).max(80),
   /** The piece's thumb pattern. */
   thumbPattern: z.string().min(1).max(40),
+  /** How this player's bass notes end; absent: as the pattern says. */
+  bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
   bars: z.array(barSchema).min(1).max(studyLimits.bars),
 });
 

@@ -1,0 +1,81 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { blankStudy, type Bar, type Study } from '../score/index.ts';
+import { inventedStudy, note } from '../testing/invented.ts';
+import { beamGroups, gripBox, layoutSheet, noteValues, restsOf, sheetMeasures, splitDuration, stemsOf, valueOf, xOfTick } from './index.ts';
+
+const bars = (count: number, notes: Bar['notes'] = []): Study => {
+  const blank = blankStudy({ title: 'Layout', barCount: count });
+  return { ...blank, bars: blank.bars.map((bar) => ({ ...bar, notes })) };
+};
+
+describe('setting bars into systems', () => {
+  test('four bars of eighths fit a system, and a bar keeps its width from system to system', () => {
+    const systems = layoutSheet(bars(10));
+    expect(systems.map((system) => system.bars.length)).toEqual([4, 4, 2]);
+    for (const column of [0, 1, 2, 3]) expect(new Set(systems.flatMap((system) => system.bars[column]?.width ?? [])).size).toBe(1);
+    expect(systems[0]!.width).toBeCloseTo(sheetMeasures.width, 6);
+    expect(systems[0]!.bars[0]!.showsMetre).toBe(true);
+    expect(systems[1]!.bars[0]!.showsMetre).toBe(false);
+  });
+  test('sixteenths get fewer bars rather than smaller digits', () => {
+    expect(layoutSheet(bars(4, [note({}), note({ tick: 240 })]))[0]!.bars.length).toBe(2);
+  });
+  test('moments never come closer than their gap while a bar fits the line', () => {
+    const gaps = fc.constantFrom(240, 320, 480, 960);
+    fc.assert(
+      fc.property(fc.array(gaps, { minLength: 1, maxLength: 9 }), (steps) => {
+        const notes = steps.map((gap) => [note({}), note({ tick: gap })]);
+        const study = { ...bars(notes.length), bars: notes.map((each) => ({ ...bars(1).bars[0]!, notes: each })) };
+        for (const system of layoutSheet(study)) {
+          for (const layout of system.bars) {
+            const gap = Math.min(480, steps[layout.bar]!);
+            expect(xOfTick(layout, gap) - xOfTick(layout, 0)).toBeGreaterThanOrEqual(sheetMeasures.momentGap - 1e-6);
+          }
+        }
+      }),
+    );
+  });
+});
+
+describe('note values', () => {
+  test('dotted and triplet values are known', () => {
+    expect(valueOf(1440)).toMatchObject({ name: 'quarter', dots: 1 });
+    expect(valueOf(320)).toMatchObject({ name: 'eighth', triplet: true });
+    expect(valueOf(700)).toBeUndefined();
+  });
+  test('any length on the grid splits into values that add up', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 128 }), (steps) => {
+        const { values, remainder } = splitDuration(steps * 120);
+        expect(remainder).toBe(0);
+        expect(values.reduce((sum, { ticks }) => sum + ticks, 0)).toBe(steps * 120);
+        expect(values.every((value) => noteValues.includes(value))).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('stems, beams and rests', () => {
+  const bar = inventedStudy().bars[0]!;
+  test('eighths of one beat are beamed, a lone one keeps its flag', () => {
+    const groups = beamGroups(bar, stemsOf(bar, 'melody')).map((group) => group.map(({ tick }) => tick));
+    expect(groups).toEqual([[0], [1440], [1920, 2400], [2880]]);
+  });
+  test('rests fill the gaps and do not hide the beat after a broken one', () => {
+    expect(restsOf(bar, 'melody').map(({ tick, value }) => [tick, value.name])).toEqual([[960, 'eighth']]);
+    const late = { ...bar, notes: [note({ tick: 480 })] };
+    expect(restsOf(late, 'melody').map(({ tick, value }) => [tick, value.name])).toEqual([[0, 'eighth'], [960, 'half']]);
+    expect(restsOf({ ...bar, notes: [] }, 'melody')).toEqual([]);
+  });
+});
+
+describe('chord boxes', () => {
+  test('from the nut when four frets hold it, else from its lowest fret; string 1 on top', () => {
+    expect(gripBox([null, 3, 2, 0, 1, 0])).toMatchObject({ startFret: 0, fretColumns: 4 });
+    const high = gripBox([null, 7, 9, 7, 9, 7]);
+    expect(high.startFret).toBe(6);
+    expect(high.strings[0]).toEqual({ string: 1, sounds: 'pressed', column: 1 });
+    expect(high.strings[5]).toEqual({ string: 6, sounds: 'not-played', column: null });
+  });
+});

@@ -1,0 +1,1 @@
+export { readStudy, studyFormatVersion, writeStudy } from './jocund-json.ts';

@@ -1,0 +1,1 @@
+export { writeMusicXml } from './write-musicxml.ts';

@@ -1,0 +1,138 @@
+import { parse, validate } from 'musicxml-io';
+import createVerovioModule from 'verovio/wasm';
+import { VerovioToolkit } from 'verovio/esm';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { layTimeline } from '../../sound/index.ts';
+import { blankStudy, type Note, type Study } from '../../score/index.ts';
+import { applyThumb } from '../../thumb/index.ts';
+import { writeMusicXml } from './index.ts';
+
+const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 480, string: 1, fret: 0, voice: 'melody', ...over });
+
+/** Invented: every kind of length, a tie over the bar line, a triplet, an odd bar, each technique. */
+function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number): Study {
+  const blank = blankStudy({ title: 'Judged & <checked>', player: 'Nobody', tuning, barCount: 3 });
+  const bars: Study['bars'] = [
+    {
+      metre: { beats: 4, unit: 4 },
+      grips: [{ tick: 0, frets: [0, 0, 0, 2, 3, 2] }, { tick: 1920, frets: [null, 0, 2, 0, 2, 0] }],
+      notes: [
+        note({ tick: 480, string: 2, fret: 1 }),
+        note({ tick: 960, string: 2, fret: 3, arrival: 'hammer-on', durationTicks: 1200 }),
+        note({ tick: 2400, string: 1, fret: 5 }),
+        note({ tick: 2400, string: 2, fret: 5 }),
+        note({ tick: 2880, fret: 3, durationTicks: 960, ending: 'let-ring' }),
+      ],
+    },
+    {
+      metre: { beats: 4, unit: 4 },
+      grips: [],
+      notes: [
+        note({ fret: 3, tied: true, durationTicks: 960 }),
+        note({ tick: 960, fret: 2, durationTicks: 320 }),
+        note({ tick: 1280, fret: 0, durationTicks: 320, arrival: 'pull-off' }),
+        note({ tick: 1600, fret: 2, durationTicks: 320, arrival: 'slide', dead: true }),
+        note({ tick: 2160, string: 3, fret: 2, durationTicks: 240, ending: 'stopped', accent: true }),
+      ],
+    },
+    { metre: { beats: 5, unit: 4 }, grips: [], notes: [note({ string: 2, durationTicks: 4800, ending: 'palm-damped' })] },
+  ];
+  return applyThumb({ ...blank, capo, bars, tempoBpm: 60 });
+}
+
+const openD = { name: 'Open D', pitches: ['D2', 'A2', 'D3', 'F#3', 'A3', 'D4'] };
+const openG = { name: 'Open G', pitches: ['D2', 'G2', 'D3', 'G3', 'B3', 'D4'] };
+const standard = { name: 'Standard', pitches: ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'] };
+const cases: [string, Study][] = [
+  ['standard', inventedStudy(standard, 0)],
+  ['open D, capo 2', inventedStudy(openD, 2)],
+  ['open G', inventedStudy(openG, 0)],
+];
+
+/** Our own truth: MIDI, onset and length in quarters (60 to the minute makes a second a quarter), written ends. */
+const ours = (study: Study) =>
+  layTimeline({ ...study, bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.map(({ ending: _, ...rest }) => rest) })) })
+    .events.map(({ midi, startS }) => `${startS.toFixed(3)} ${midi}`)
+    .sort();
+
+/**
+ * verovio 6.3 gives every rest on a tab staff a quarter's time, whatever its duration, and does not read `capo`. So its
+ * file gets each rest as a `forward` of the same duration, and the capo is added to the pitches it works out itself.
+ */
+const forVerovio = (study: Study) =>
+  writeMusicXml(study).replace(
+    /<note[^>]*>\s*<rest[^>]*\/>\s*<duration>(\d+)<\/duration>[\s\S]*?<\/note>/g,
+    '<forward><duration>$1</duration></forward>',
+  );
+
+describe('judged by verovio, which works tab pitch out from string, fret and tuning', () => {
+  let toolkit: VerovioToolkit;
+  beforeAll(async () => {
+    toolkit = new VerovioToolkit(await createVerovioModule());
+  });
+
+  test.each(cases)('%s: pitches and onsets are ours', (_, study) => {
+    expect(toolkit.loadData(forVerovio(study))).toBeTruthy();
+    toolkit.renderToMIDI();
+    const map = toolkit.renderToTimemap({});
+    const tiedOn = new Set([...toolkit.getMEI().matchAll(/<tie [^>]*endid="#([^"]+)"/g)].map(([, id]) => id));
+    const heard = map.flatMap(({ on = [], qstamp }) =>
+      on.filter((id) => !tiedOn.has(id)).map((id) => `${qstamp.toFixed(3)} ${toolkit.getMIDIValuesForElement(id).pitch + study.capo}`),
+    );
+    expect(heard.sort()).toEqual(ours(study));
+  });
+});
+
+describe('judged by musicxml-io', () => {
+  test.each(cases)('%s: valid, every bar adds up in both voices', (_, study) => {
+    const score = parse(writeMusicXml(study));
+    const { errors } = validate(score);
+    expect(errors).toEqual([]);
+    score.parts[0]!.measures.forEach((measure, index) => {
+      const bar = study.bars[index]!.metre.beats * 960;
+      for (const voice of ['1', '2']) {
+        const notes = measure.entries.filter((entry) => entry.type === 'note' && entry.voice === voice && !entry.chord);
+        expect(notes.reduce((sum, entry) => sum + (entry.type === 'note' ? entry.duration : 0), 0)).toBe(bar);
+      }
+    });
+  });
+
+  test.each(cases)('%s: pitches, onsets and durations are ours', (_, study) => {
+    const score = parse(writeMusicXml(study));
+    const read: string[] = [];
+    let start = 0;
+    for (const [index, measure] of score.parts[0]!.measures.entries()) {
+      let now = 0;
+      let onset = 0;
+      for (const entry of measure.entries) {
+        if (entry.type === 'backup') now -= entry.duration;
+        if (entry.type !== 'note') continue;
+        if (!entry.chord) {
+          onset = now;
+          now += entry.duration;
+        }
+        const tie = entry.ties?.some(({ type }) => type === 'stop') ?? entry.tie?.type === 'stop';
+        if (entry.pitch && !tie) {
+          const semitones = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }[entry.pitch.step];
+          read.push(`${((start + onset) / 960).toFixed(3)} ${(entry.pitch.octave + 1) * 12 + semitones + (entry.pitch.alter ?? 0)}`);
+        }
+      }
+      start += study.bars[index]!.metre.beats * 960;
+    }
+    expect(read.sort()).toEqual(ours(study));
+  });
+
+  test('tuning, capo, strings, frets and techniques are in the file', () => {
+    const xml = writeMusicXml(cases[1]![1]);
+    expect(xml).toContain('<capo>2</capo>');
+    expect(xml.match(/<staff-tuning line="\d">/g)).toHaveLength(6);
+    expect(xml).toContain('<tuning-step>F</tuning-step>');
+    expect(xml).toContain('<hammer-on type="start" number="2">H</hammer-on>');
+    expect(xml).toContain('<pull-off type="stop" number="1"');
+    expect(xml.match(/<slide /g)).toHaveLength(2);
+    expect(xml).toContain('<notehead>x</notehead>');
+    expect(xml).toContain('<tied type="let-ring"/>');
+    expect(xml).toContain('<mute>palm</mute>');
+    expect(xml).toContain('Judged &amp; &lt;checked&gt;');
+  });
+});

@@ -1,0 +1,126 @@
+import { create } from 'xmlbuilder2';
+import type { XMLBuilder } from 'xmlbuilder2/lib/interfaces.js';
+import { soundingMidi, openPitch } from '../../instrument/index.ts';
+import { keyFifths, parsePitch, spellMidi, transposeKey, type Key, type Pitch } from '../../pitch/index.ts';
+import { barTicks, ticksPerQuarter, type Study, type Voice } from '../../score/index.ts';
+import { showsMetre } from '../../engraving/index.ts';
+import { addHarmony } from './harmony.ts';
+import { addNote, addTriplet } from './notes.ts';
+import { addValue } from './values.ts';
+import { writtenEvents, type WrittenEvent } from './written-events.ts';
+
+/**
+ * Writes a study as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
+ * one part, one tab staff with tuning and capo; voice 1 is the melody, stems up, voice 2 the thumb, stems down. Pitches are
+ * as heard: the capo raises the open strings, as the format defines its `capo` element. Swing is a `sound` swing element.
+ */
+export function writeMusicXml(study: Study): string {
+  const doc = create({ version: '1.0', encoding: 'UTF-8' }).dtd({
+    name: 'score-partwise',
+    pubID: '-//Recordare//DTD MusicXML 4.0 Partwise//EN',
+    sysID: 'http://www.musicxml.org/dtds/partwise.dtd',
+  });
+  const score = doc.ele('score-partwise', { version: '4.0' });
+  score.ele('work').ele('work-title').txt(study.title);
+  const identification = score.ele('identification');
+  if (study.player) identification.ele('creator', { type: 'composer' }).txt(`after ${study.player}`);
+  identification.ele('encoding').ele('software').txt('Jocund');
+  const scorePart = score.ele('part-list').ele('score-part', { id: 'P1' });
+  scorePart.ele('part-name').txt('Guitar');
+  scorePart.ele('score-instrument', { id: 'P1-I1' }).ele('instrument-name').txt('Acoustic guitar, steel strings');
+  scorePart.ele('midi-instrument', { id: 'P1-I1' }).ele('midi-program').txt('26');
+
+  const part = score.ele('part', { id: 'P1' });
+  const soundingKey = transposeKey(study.key, study.capo);
+  const voices = { melody: writtenEvents(study, 'melody'), thumb: writtenEvents(study, 'thumb') };
+  study.bars.forEach((bar, index) => {
+    const measure = part.ele('measure', { number: String(index + 1) });
+    addAttributes(measure, study, index, soundingKey);
+    if (index === 0) addTempo(measure, study);
+    bar.grips.forEach((grip) => addHarmony(measure, study, grip));
+    addVoice(measure, study, voices.melody[index] ?? [], 'melody', soundingKey);
+    measure.ele('backup').ele('duration').txt(String(barTicks(bar.metre)));
+    addVoice(measure, study, voices.thumb[index] ?? [], 'thumb', soundingKey);
+    if (index === study.bars.length - 1) measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy');
+  });
+  return doc.end({ prettyPrint: true });
+}
+
+function addAttributes(measure: XMLBuilder, study: Study, index: number, soundingKey: Key): void {
+  if (!showsMetre(study.bars, index)) return;
+  const metre = study.bars[index]?.metre ?? { beats: 4, unit: 4 };
+  const attributes = measure.ele('attributes');
+  if (index === 0) {
+    attributes.ele('divisions').txt(String(ticksPerQuarter));
+    const key = attributes.ele('key');
+    key.ele('fifths').txt(String(keyFifths(soundingKey)));
+    key.ele('mode').txt(soundingKey.mode);
+  }
+  const time = attributes.ele('time');
+  time.ele('beats').txt(String(metre.beats));
+  time.ele('beat-type').txt(String(metre.unit));
+  if (index === 0) addStaff(attributes, study);
+}
+
+function addStaff(attributes: XMLBuilder, study: Study): void {
+  const clef = attributes.ele('clef');
+  clef.ele('sign').txt('TAB');
+  clef.ele('line').txt('5');
+  const details = attributes.ele('staff-details');
+  details.ele('staff-lines').txt('6');
+  study.tuning.pitches.forEach((text, index) => {
+    const pitch = parsePitch(text);
+    const open: Pitch = pitch.ok ? pitch.value : openPitch(study.tuning, 6);
+    const tuning = details.ele('staff-tuning', { line: String(index + 1) });
+    tuning.ele('tuning-step').txt(open.letter);
+    if (open.alter !== 0) tuning.ele('tuning-alter').txt(String(open.alter));
+    tuning.ele('tuning-octave').txt(String(open.octave));
+  });
+  if (study.capo > 0) details.ele('capo').txt(String(study.capo));
+}
+
+function addTempo(measure: XMLBuilder, { tempoBpm, swingPercent }: Study): void {
+  const direction = measure.ele('direction', { placement: 'above' });
+  const metronome = direction.ele('direction-type').ele('metronome');
+  metronome.ele('beat-unit').txt('quarter');
+  metronome.ele('per-minute').txt(String(tempoBpm));
+  const sound = direction.ele('sound', { tempo: String(tempoBpm) });
+  if (swingPercent > 50) {
+    const swing = sound.ele('swing');
+    const [first, second] = swingRatio(swingPercent);
+    swing.ele('first').txt(String(first));
+    swing.ele('second').txt(String(second));
+    swing.ele('swing-type').txt('eighth');
+  }
+}
+
+/** Swing as two whole numbers in lowest terms: 62 % is 31:19. */
+function swingRatio(percent: number): [number, number] {
+  const first = Math.round(percent);
+  const divisor = greatestCommonDivisor(first, 100 - first);
+  return [first / divisor, (100 - first) / divisor];
+}
+
+const greatestCommonDivisor = (a: number, b: number): number => (b === 0 ? a : greatestCommonDivisor(b, a % b));
+
+function addVoice(measure: XMLBuilder, study: Study, events: readonly WrittenEvent[], voice: Voice, key: Key): void {
+  const number = voice === 'melody' ? 1 : 2;
+  for (const event of events) {
+    if (event.notes.length === 0) addRest(measure, event, number);
+    event.notes.forEach((written, index) =>
+      addNote(measure, { event, written, inChord: index > 0, voice: number, pitch: spellMidi(soundingMidi(study, written.note), key) }),
+    );
+  }
+}
+
+/** A voice that does not play in a bar rests unseen, so that tab readers show no rests under the other voice. */
+function addRest(measure: XMLBuilder, { ticks, value, wholeBar, tuplet }: WrittenEvent, voice: number): void {
+  const note = measure.ele('note', wholeBar ? { 'print-object': 'no' } : {});
+  note.ele('rest', wholeBar ? { measure: 'yes' } : {});
+  note.ele('duration').txt(String(ticks));
+  note.ele('voice').txt(String(voice));
+  if (wholeBar || !value) return;
+  addValue(note, value);
+  if (value.triplet) addTriplet(note);
+  if (tuplet) note.ele('notations').ele('tuplet', { type: tuplet });
+}

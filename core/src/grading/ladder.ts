@@ -1,0 +1,94 @@
+import { barTicks, isPicked, type Bar, type Note, type Study, type Ticks } from '../score/index.ts';
+import { gradeStudy, type Grade } from './grade.ts';
+
+export type LadderOrder = 'thumb-first' | 'melody-first';
+
+export type RungId = 'thumb-alone' | 'melody-alone' | 'pinches' | 'whole';
+
+/** One study of the ladder, cut from the whole one, with its own measured grade. Numbers count from 1. */
+export interface Rung {
+  readonly number: number;
+  readonly id: RungId;
+  readonly name: string;
+  /** What this rung adds, in a few words. */
+  readonly adds: string;
+  readonly study: Study;
+  readonly grade: Grade;
+}
+
+interface RungPlan {
+  readonly id: RungId;
+  readonly name: string;
+  readonly adds: string;
+  readonly cut: (bar: Bar) => readonly Note[];
+}
+
+const plans: Record<RungId, RungPlan> = {
+  'thumb-alone': {
+    id: 'thumb-alone',
+    name: 'Thumb alone',
+    adds: 'the bass of every bar, grips as written',
+    cut: (bar) => bar.notes.filter((note) => note.voice === 'thumb'),
+  },
+  'melody-alone': {
+    id: 'melody-alone',
+    name: 'Melody alone',
+    adds: 'the tune as written, no bass',
+    cut: (bar) => bar.notes.filter((note) => note.voice === 'melody'),
+  },
+  pinches: {
+    id: 'pinches',
+    name: 'Pinches',
+    adds: 'both hands, only where they strike together',
+    cut: pinchesOnly,
+  },
+  whole: { id: 'whole', name: 'Whole', adds: 'everything, as written', cut: (bar) => bar.notes },
+};
+
+const orders: Record<LadderOrder, readonly RungId[]> = {
+  'thumb-first': ['thumb-alone', 'melody-alone', 'pinches', 'whole'],
+  'melody-first': ['melody-alone', 'thumb-alone', 'pinches', 'whole'],
+};
+
+/**
+ * Cuts a study into rungs. A rung that would have no notes, or the very notes of the whole, is left out, so a study
+ * without off-beats has three rungs and a bass exercise one.
+ */
+export function cutLadder(study: Study, order: LadderOrder = 'thumb-first'): Rung[] {
+  const whole = JSON.stringify(study.bars.map((bar) => bar.notes));
+  const rungs = orders[order]
+    .map((id) => ({ plan: plans[id], study: cutStudy(study, plans[id]) }))
+    .filter(({ study: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
+    .filter(({ plan, study: cut }) => plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole);
+  return rungs.map(({ plan: { id, name, adds }, study: cut }, index) => ({
+    number: index + 1,
+    id,
+    name,
+    adds,
+    study: cut,
+    grade: gradeStudy(cut),
+  }));
+}
+
+/** Rungs keep the notes they were cut with: no pattern may write the thumb anew. */
+function cutStudy(study: Study, plan: RungPlan): Study {
+  if (plan.id === 'whole') return study;
+  const bars = study.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [...plan.cut(bar)] }));
+  return { ...study, title: `${study.title}: ${plan.name.toLowerCase()}`, bars };
+}
+
+/** Thumb strokes, and the melody notes picked with one, each held up to the next of them. */
+function pinchesOnly(bar: Bar): Note[] {
+  const thumb = bar.notes.filter((note) => note.voice === 'thumb');
+  const strokes = new Set(thumb.map(({ tick }) => tick));
+  const melody = bar.notes.filter((note) => note.voice === 'melody' && isPicked(note) && strokes.has(note.tick));
+  return bar.notes.flatMap((note) => {
+    if (note.voice === 'thumb') return [note];
+    return melody.includes(note) ? [{ ...note, durationTicks: lengthUpToNext(note, melody, bar) }] : [];
+  });
+}
+
+function lengthUpToNext(note: Note, melody: readonly Note[], bar: Bar): Ticks {
+  const later = melody.filter(({ tick }) => tick > note.tick).map(({ tick }) => tick);
+  return Math.min(barTicks(bar.metre), ...later) - note.tick;
+}

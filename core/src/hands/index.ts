@@ -1,0 +1,1 @@
+export { reachFindings, reachLimitsMm, reaches, type Reach } from './reach.ts';

@@ -1,0 +1,65 @@
+import { fretSpanMm } from '../instrument/index.ts';
+import { barStarts, beatAt, placedNotes, type Finding, type PlacedNote, type Study } from '../score/index.ts';
+
+/**
+ * Comfortable and largest reach from finger 1 to finger 4 of a medium hand in mm (from memory; settings to be tuned,
+ * compare Heijink & Meulenbroek, Journal of Motor Behavior 2002, on cost by span).
+ */
+export const reachLimitsMm = { comfortable: 100, largest: 130 } as const;
+
+/** How far the pressed notes of a moment lie apart along the neck. `bar` counts from 0. */
+export interface Reach {
+  readonly bar: number;
+  readonly tick: number;
+  readonly spanMm: number;
+  readonly lowestFret: number;
+  readonly highestFret: number;
+}
+
+/**
+ * The reach at every onset: all frets pressed by notes still written there, lowest to highest. Open strings and notes
+ * left to ring do not hold a finger. Moments with no fret pressed are left out.
+ */
+export function reaches(study: Study): Reach[] {
+  const starts = barStarts(study);
+  const notes = placedNotes(study).filter(({ note }) => note.fret > 0);
+  const onsets = new Map(placedNotes(study).map((placed) => [placed.atTicks, placed]));
+  let first = 0;
+  return [...onsets.values()].sort((a, b) => a.atTicks - b.atTicks).flatMap(({ bar, atTicks }) => {
+    while (first < notes.length && isOver(notes[first], (starts[bar] ?? 0) - 1)) first += 1;
+    const frets: number[] = [];
+    for (let index = first; index < notes.length; index += 1) {
+      const placed = notes[index];
+      if (!placed || placed.atTicks > atTicks) break;
+      if (!isOver(placed, atTicks)) frets.push(placed.note.fret);
+    }
+    if (frets.length === 0) return [];
+    const lowestFret = Math.min(...frets);
+    const highestFret = Math.max(...frets);
+    return [{ bar, tick: atTicks - (starts[bar] ?? 0), spanMm: fretSpanMm(study, lowestFret, highestFret), lowestFret, highestFret }];
+  });
+}
+
+const isOver = (placed: PlacedNote | undefined, atTicks: number): boolean =>
+  placed !== undefined && placed.atTicks + placed.note.durationTicks <= atTicks;
+
+/** Reaches past the largest span of a medium hand, once a bar. Advice, not a medical limit. */
+export function reachFindings(study: Study): Finding[] {
+  const tooFar = reaches(study).filter(({ spanMm }) => spanMm > reachLimitsMm.largest);
+  const once = tooFar.filter((reach, index) => tooFar.findIndex((each) => each.bar === reach.bar) === index);
+  return once.flatMap((reach) => {
+    const metre = study.bars[reach.bar]?.metre;
+    return metre
+      ? [
+          {
+            severity: 'warning' as const,
+            code: 'reach',
+            bar: reach.bar + 1,
+            beat: beatAt(metre, reach.tick),
+            message: `Frets ${reach.lowestFret} and ${reach.highestFret} are held together, ${Math.round(reach.spanMm)} mm apart; a medium hand reaches about ${reachLimitsMm.largest} mm`,
+            remedy: 'Shorten or move one of the notes; stop if a stretch hurts',
+          },
+        ]
+      : [];
+  });
+}

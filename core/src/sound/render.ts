@@ -1,0 +1,70 @@
+import type { Voice } from '../score/index.ts';
+import { soundBody } from './body.ts';
+import { addPluck, type Pluck } from './plucked-string.ts';
+import type { SoundEvent, Timeline } from './timeline.ts';
+
+/** Left after the last beat so that ringing strings can die away. */
+export const tailS = 1.5;
+
+/** Samples of a whole timeline, tail included. */
+export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate: number): number =>
+  Math.ceil((durationS + tailS) * sampleRate);
+
+/**
+ * Renders one voice alone, mono, −1 to 1. A generator so that a worker can report and stop: it yields the share done,
+ * 0 to 1, and returns the samples. The same timeline always gives the same samples.
+ */
+export function* renderVoice(timeline: Timeline, voice: Voice, sampleRate: number): Generator<number, Float32Array<ArrayBuffer>> {
+  const out = new Float32Array(samplesOf(timeline, sampleRate));
+  const events = timeline.events.filter((event) => event.voice === voice);
+  for (const [index, event] of events.entries()) {
+    const random = mulberry32(index * 7919 + event.string * 31 + Math.round(event.midi));
+    addPluck(out, Math.round(event.startS * sampleRate), pluckOf(event), sampleRate, random);
+    if (index % 16 === 15) yield index / events.length;
+  }
+  soundBody(out, sampleRate);
+  return out;
+}
+
+/** The click: a short sine on every beat, higher on the first of the bar. */
+export function renderClick(timeline: Timeline, sampleRate: number): Float32Array<ArrayBuffer> {
+  const out = new Float32Array(samplesOf(timeline, sampleRate));
+  const length = Math.round(0.035 * sampleRate);
+  for (const { atS, beat } of timeline.clicks) {
+    const start = Math.round(atS * sampleRate);
+    const omega = (2 * Math.PI * (beat === 1 ? 1760 : 1175)) / sampleRate;
+    for (let index = 0; index < length && start + index < out.length; index += 1) {
+      out[start + index] = 0.4 * Math.sin(omega * index) * (1 - index / length) ** 2;
+    }
+  }
+  return out;
+}
+
+/** Thumb strokes are darker and fuller, fingers brighter; the palm shortens and darkens; a dead note is a thud. */
+function pluckOf(event: SoundEvent): Pluck {
+  const thumb = event.voice === 'thumb';
+  const natural = 7 * 2 ** (-(event.midi - 40) / 20);
+  const soft = event.attack === 'fretting-hand' ? 0.6 : 1;
+  const pluck: Pluck = {
+    midi: event.midi,
+    heldS: Math.max(0.02, event.endS - event.startS),
+    level: (thumb ? 0.5 : 0.55) * soft * (event.accent ? 1.35 : 1),
+    brightness: (thumb ? 0.3 : 0.5) * soft,
+    decayS: natural,
+    pickPosition: thumb ? 0.22 : 0.16,
+  };
+  if (event.dead) return { ...pluck, decayS: 0.07, heldS: 0.06, brightness: 0.2 };
+  if (event.ending === 'palm-damped') return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
+  return pluck;
+}
+
+/** Small seeded generator (mulberry32, public domain), so that rendering is repeatable. */
+function mulberry32(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}

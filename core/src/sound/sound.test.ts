@@ -1,0 +1,104 @@
+import { PitchDetector } from 'pitchy';
+import { describe, expect, test } from 'vitest';
+import { centsBetween, frequencyHz } from '../pitch/index.ts';
+import { blankStudy, type Note, type Study } from '../score/index.ts';
+import { layTimeline, renderClick, renderVoice, swungTick } from './index.ts';
+
+const rate = 44100;
+const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 1920, string: 1, fret: 0, voice: 'melody', ...over });
+const studyOf = (notes: Note[], over: Partial<Study> = {}): Study => {
+  const blank = blankStudy({ title: 'A test', barCount: 1 });
+  return { ...blank, tempoBpm: 60, ...over, bars: [{ ...blank.bars[0]!, notes }] };
+};
+function render(study: Study, voice: Note['voice'] = 'melody'): Float32Array {
+  const steps = renderVoice(layTimeline(study), voice, rate);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+const level = (samples: Float32Array, fromS: number, toS: number) => {
+  const part = samples.slice(fromS * rate, toS * rate);
+  return Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
+};
+
+describe('pitch, judged by pitchy (McLeod pitch method)', () => {
+  test.each([[6, 0], [6, 3], [5, 0], [4, 2], [3, 0], [2, 1], [1, 0], [1, 7], [1, 12], [1, 19]] as const)('string %i fret %i is within 3 cents', (string, fret) => {
+    const study = studyOf([note({ string, fret, durationTicks: 3840 })], { capo: 0 });
+    const samples = render(study);
+    const midi = [64, 59, 55, 50, 45, 40][string - 1]! + fret;
+    const detector = PitchDetector.forFloat32Array(16384);
+    const [hz, clarity] = detector.findPitch(samples.slice(0.25 * rate, 0.25 * rate + 16384), rate);
+    expect(clarity).toBeGreaterThan(0.9);
+    expect(Math.abs(centsBetween(frequencyHz(midi), hz))).toBeLessThan(3);
+  });
+  test('the lowest string of a guitar dropped to C, and the capo raises what is heard', () => {
+    const low = { name: 'Open C', pitches: ['C2', 'G2', 'C3', 'G3', 'C4', 'E4'] };
+    const samples = render(studyOf([note({ string: 6, durationTicks: 3840 })], { tuning: low, capo: 3 }));
+    const [hz] = PitchDetector.forFloat32Array(16384).findPitch(samples.slice(0.25 * rate, 0.25 * rate + 16384), rate);
+    expect(Math.abs(centsBetween(frequencyHz(36 + 3), hz))).toBeLessThan(3);
+  });
+});
+
+describe('damping can be heard', () => {
+  const after = (ending: Note['ending']) => level(render(studyOf([note({ string: 5, ...(ending ? { ending } : {}) })])), 1.2, 1.5);
+  test('palm and stopped notes die early, ringing notes outlast their written end', () => {
+    expect(after('palm-damped')).toBeLessThan(after(undefined) / 10);
+    expect(after('stopped')).toBeLessThan(after(undefined) / 10);
+    const ringing = render(studyOf([note({ string: 5, ending: 'let-ring' })]));
+    const written = render(studyOf([note({ string: 5 })]));
+    expect(level(ringing, 2.4, 2.8)).toBeGreaterThan(10 * level(written, 2.4, 2.8));
+  });
+  test('a dead note is a thud', () => {
+    expect(level(render(studyOf([note({ dead: true })])), 0.3, 0.6)).toBeLessThan(0.001);
+  });
+  test('a ringing string is silenced when it is played again', () => {
+    const { events } = layTimeline(studyOf([note({ ending: 'let-ring' }), note({ tick: 1920, fret: 3 })]));
+    expect(events[0]!.endS).toBe(2);
+  });
+});
+
+test('the two voices render separately and silence is silence', () => {
+  const study = studyOf([note({ string: 6, voice: 'thumb' })]);
+  expect(level(render(study, 'thumb'), 0, 1)).toBeGreaterThan(0.01);
+  expect(level(render(study, 'melody'), 0, 1)).toBe(0);
+});
+
+test('samples stay within ±1 however many strings sound, and come out the same twice', () => {
+  const chord = ([1, 2, 3, 4, 5, 6] as const).map((string) => note({ string, accent: true }));
+  const once = render(studyOf(chord));
+  expect(once.every((sample) => Math.abs(sample) <= 1)).toBe(true);
+  expect(render(studyOf(chord))).toEqual(once);
+});
+
+describe('feel (common practice)', () => {
+  const eighths = [0, 480, 960, 1440].map((tick) => note({ tick, durationTicks: 480 }));
+  const onsets = (study: Study) => layTimeline(study).events.map(({ startS }) => Math.round(startS * 1000) / 1000);
+  test('straight, and swung 2:1, at 60', () => {
+    expect(onsets(studyOf(eighths))).toEqual([0, 0.5, 1, 1.5]);
+    expect(onsets(studyOf(eighths, { swingPercent: 200 / 3 }))).toEqual([0, 0.667, 1, 1.667]);
+  });
+  test('triplets are not swung', () => {
+    const triplets = [0, 320, 640].map((tick) => note({ tick, durationTicks: 320 }));
+    expect(onsets(studyOf(triplets, { swingPercent: 62 }))).toEqual([0, 0.333, 0.667]);
+  });
+  test('6/8 is not swung and beats in dotted quarters', () => {
+    expect(swungTick(480, 66, true)).toBe(480);
+    const blank = studyOf([]);
+    const study = { ...blank, bars: [{ ...blank.bars[0]!, metre: { beats: 6, unit: 8 as const } }] };
+    expect(layTimeline(study).clicks.map(({ atS }) => atS)).toEqual([0, 1.5]);
+  });
+  test('the tempo asked for overrides the study’s own', () => {
+    expect(layTimeline(studyOf(eighths), { tempoBpm: 120 }).durationS).toBe(2);
+  });
+  test('tied notes are one sound', () => {
+    const { events } = layTimeline(studyOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]));
+    expect(events).toHaveLength(1);
+    expect(events[0]!.endS).toBe(2);
+  });
+  test('the click marks each beat', () => {
+    const click = renderClick(layTimeline(studyOf([])), rate);
+    expect(level(click, 1, 1.03)).toBeGreaterThan(0.01);
+    expect(level(click, 1.5, 1.9)).toBe(0);
+  });
+});

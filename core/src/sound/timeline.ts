@@ -1,0 +1,122 @@
+import { soundingMidi, type StringNumber } from '../instrument/index.ts';
+import type { Midi } from '../pitch/index.ts';
+import { barStarts, beatStarts, isCompound, placedNotes, previousOnString, ticksPerQuarter, type Note, type NoteEnding, type PlacedNote, type Study, type Ticks, type Voice } from '../score/index.ts';
+
+/** Seconds from the start of the study. */
+export type Seconds = number;
+
+/** One sound of a string, ties already joined. */
+export interface SoundEvent {
+  readonly voice: Voice;
+  readonly string: StringNumber;
+  readonly midi: Midi;
+  readonly startS: Seconds;
+  /** When the string is damped: its written end, earlier when stopped, later when left to ring. */
+  readonly endS: Seconds;
+  readonly attack: 'picked' | 'fretting-hand';
+  readonly ending: NoteEnding | undefined;
+  readonly dead: boolean;
+  readonly accent: boolean;
+}
+
+export interface ClickEvent {
+  readonly atS: Seconds;
+  /** From 0. */
+  readonly bar: number;
+  /** From 1. */
+  readonly beat: number;
+}
+
+/** A study in seconds: the only place where tempo and swing are applied. */
+export interface Timeline {
+  readonly events: readonly SoundEvent[];
+  readonly clicks: readonly ClickEvent[];
+  /** Start of every bar, and the end of the last. */
+  readonly barStartsS: readonly Seconds[];
+  readonly durationS: Seconds;
+}
+
+export interface Feel {
+  readonly tempoBpm: number;
+  readonly swingPercent: number;
+}
+
+const longestRingS: Seconds = 6;
+
+/**
+ * Where swing moves a moment of a bar, in ticks: the off-beat eighth of every quarter falls at `swingPercent` of the
+ * beat, sixteenths in proportion; triplets and compound metres stay as they are.
+ */
+export function swungTick(tick: Ticks, swingPercent: number, compound: boolean): Ticks {
+  const part = tick % ticksPerQuarter;
+  if (compound || part % 240 !== 0) return tick;
+  const half = ticksPerQuarter / 2;
+  const longPart = (ticksPerQuarter * swingPercent) / 100;
+  const moved = part <= half ? (part / half) * longPart : longPart + ((part - half) / half) * (ticksPerQuarter - longPart);
+  return tick - part + moved;
+}
+
+/** Lays a study out in seconds. `feel` overrides the study's own tempo and swing (slow practice). */
+export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
+  const { tempoBpm = study.tempoBpm, swingPercent = study.swingPercent } = feel;
+  const secondsPerTick = 60 / tempoBpm / ticksPerQuarter;
+  const starts = barStarts(study);
+  const compound = study.bars.map(({ metre }) => isCompound(metre));
+  const secondsAt = (bar: number, tick: Ticks) =>
+    ((starts[bar] ?? 0) + swungTick(tick, swingPercent, compound[bar] ?? false)) * secondsPerTick;
+  const endOf = ({ bar, note }: PlacedNote) => secondsAt(bar, note.tick + note.durationTicks);
+
+  const notes = placedNotes(study);
+  const ties = tieEnds(notes, endOf);
+  const struck = notes.filter(({ note }) => !note.tied || !ties.has(note));
+  const struckAs = new Map(struck.map((placed) => [placed.note, placed]));
+  const replayed = new Map([...previousOnString(struck)].map(([note, before]) => [before.note, struckAs.get(note)]));
+  return {
+    events: struck.map((placed) => {
+      const startS = secondsAt(placed.bar, placed.note.tick);
+      const writtenEnd = ties.get(placed.note) ?? endOf(placed);
+      const next = replayed.get(placed.note);
+      const nextS = next ? secondsAt(next.bar, next.note.tick) : Infinity;
+      return toEvent(study, placed.note, startS, Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS));
+    }),
+    clicks: study.bars.flatMap(({ metre }, bar) =>
+      beatStarts(metre).map((tick, index) => ({ atS: secondsAt(bar, tick), bar, beat: index + 1 })),
+    ),
+    barStartsS: starts.map((ticks) => ticks * secondsPerTick),
+    durationS: (starts.at(-1) ?? 0) * secondsPerTick,
+  };
+}
+
+function soundingEnd(note: Note, startS: Seconds, writtenEndS: Seconds): Seconds {
+  if (note.ending === 'let-ring') return startS + longestRingS;
+  if (note.ending === 'stopped') return startS + Math.max(0.1, (writtenEndS - startS) * 0.45);
+  return writtenEndS;
+}
+
+/** End of each note that others are tied to; keys also hold the tied notes themselves, which are not struck. */
+function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Seconds): Map<Note, Seconds> {
+  const previous = previousOnString(notes);
+  const heads = new Map<Note, Note>();
+  const ends = new Map<Note, Seconds>();
+  for (const placed of notes) {
+    const before = placed.note.tied ? previous.get(placed.note) : undefined;
+    if (!before || before.note.fret !== placed.note.fret) continue;
+    const head = heads.get(before.note) ?? before.note;
+    heads.set(placed.note, head);
+    ends.set(head, endOf(placed));
+    ends.set(placed.note, endOf(placed));
+  }
+  return ends;
+}
+
+const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds): SoundEvent => ({
+  voice: note.voice,
+  string: note.string,
+  midi: soundingMidi(study, note),
+  startS,
+  endS,
+  attack: note.arrival ? 'fretting-hand' : 'picked',
+  ending: note.ending,
+  dead: note.dead ?? false,
+  accent: note.accent ?? false,
+});
