@@ -87,7 +87,7 @@ function gripChanges({ gripChanges: found, study }: StudyFacts): Measured {
   return {
     value: found.length,
     unit: 'changes',
-    level: between(0.5 * share(found.length, study.bars.length) + 0.05 * distinct + 0.1 * insideBars, 0, 1.4),
+    level: between(0.3 * share(found.length, study.bars.length) + 0.03 * distinct + 0.05 * insideBars, 0, 1.2),
     where: found,
     why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(study.bars.length, 'bar')}`,
   };
@@ -155,7 +155,7 @@ function pace({ melody, thumb, durationS }: StudyFacts): Measured {
   return {
     value: Math.round(perSecond * 10) / 10,
     unit: 'strokes a second',
-    level: between(0.35 * (perSecond - 1), 0, 1.8),
+    level: between(0.3 * (perSecond - 1), 0, 1.8),
     where: [],
     why: `${plural(moments, 'stroke')} in ${Math.round(durationS)} seconds`,
   };

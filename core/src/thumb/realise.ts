@@ -1,5 +1,5 @@
 import type { StringNumber, Tuning } from '../instrument/index.ts';
-import { barTicks, beatStarts, gripAt, inPlayingOrder, type Bar, type Note, type NoteEnding, type PlacedGrip, type Study, type Ticks } from '../score/index.ts';
+import { barTicks, beatStarts, gripAt, inPlayingOrder, type Bar, type Metre, type Note, type NoteEnding, type PlacedGrip, type Study, type Ticks } from '../score/index.ts';
 import { fretOf } from '../shapes/index.ts';
 import { bassStrings } from './bass-strings.ts';
 import { byHand, findPattern, type BassRole, type ThumbPattern } from './pattern-table.ts';
@@ -13,7 +13,7 @@ interface Stroke {
 
 /** What a bar offers a pattern: its metre, which grip is held when, and which strings the melody has at a tick. */
 export interface BassSetting {
-  readonly metre: Bar['metre'];
+  readonly metre: Metre;
   readonly tuning: Tuning;
   readonly gripAt: (tick: Ticks) => PlacedGrip | undefined;
   readonly takenAt?: (tick: Ticks) => ReadonlySet<number>;

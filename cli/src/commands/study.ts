@@ -1,0 +1,67 @@
+import { checkStudy } from '@jocund/core/checking';
+import { callLine } from '@jocund/core/directions';
+import { describePlace } from '@jocund/core/fault';
+import { gradeStudy, type Grade } from '@jocund/core/grading';
+import { placeOfFinding } from '@jocund/core/score';
+import { UsageError, positional, table, type Arguments, type Command } from '../command.ts';
+import { readStudyFile } from '../files.ts';
+
+const studyOf = (args: Arguments) => readStudyFile(positional(args, 'FILE')[0] ?? '');
+
+/** `check`: what to mend before a student sees the study. */
+export const check: Command = {
+  name: 'check',
+  summary: 'what to mend before a student sees it',
+  usage: 'FILE',
+  options: {},
+  run: (args) => {
+    const findings = checkStudy(studyOf(args));
+    const rows = findings.map((finding) => [finding.severity, describePlace(placeOfFinding(finding)), `${finding.message}. ${finding.remedy}.`]);
+    return { json: { findings }, text: rows.length === 0 ? 'Nothing to mend.' : table(rows) };
+  },
+};
+
+/** `call`: what the teacher says, onset by onset. */
+export const call: Command = {
+  name: 'call',
+  summary: 'the call line',
+  usage: 'FILE [--bars A-B]',
+  options: { bars: 'text' },
+  run: (args) => {
+    const [from, to] = parseBars(args.text('bars'));
+    const entries = callLine(studyOf(args), from, to).map(({ bar, count, voice, text }) => ({ bar, count, voice, text }));
+    const bars = [...new Set(entries.map(({ bar }) => bar))];
+    const lines = bars.map((bar) => [`bar ${bar}`, entries.filter((entry) => entry.bar === bar).map(({ text }) => text).join(' · ')]);
+    return { json: entries, text: table(lines) };
+  },
+};
+
+function parseBars(text: string | undefined): [number, number | undefined] {
+  if (text === undefined) return [1, undefined];
+  const match = /^(\d+)(?:-(\d+))?$/.exec(text);
+  const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
+  if (!match || from < 1 || to < from) throw new UsageError(`--bars wants two bar numbers such as 3-4, not “${text}”`);
+  return [from, to];
+}
+
+/** `grade`: how hard, and why. */
+export const grade: Command = {
+  name: 'grade',
+  summary: 'the measured grade with its reasons',
+  usage: 'FILE',
+  options: {},
+  run: (args) => {
+    const graded = gradeStudy(studyOf(args));
+    return { json: plainGrade(graded), text: gradeText(graded) };
+  },
+};
+
+/** The keys the command line promises. */
+export const plainGrade = ({ grade: whole, score, dimensions }: Grade) => ({
+  grade: whole,
+  score,
+  dimensions: dimensions.map(({ name, level, value, unit, where, why }) => ({ name, level, value, unit, where, why })),
+});
+
+const gradeText = ({ grade: whole, score, dimensions }: Grade): string =>
+  `grade ${whole} (${score.toFixed(1)})\n${table(dimensions.map(({ name, level, value, unit, why }) => [level.toFixed(1), name, `${value} ${unit}`, why]))}`;

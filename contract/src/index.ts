@@ -1,0 +1,16 @@
+export { NoConnection, RefusedRequest, request } from './client.ts';
+export type { Endpoint } from './endpoint.ts';
+export {
+  arrangementSchema,
+  endpoints,
+  largestBodyBytes,
+  staleSaveSchema,
+  type Arrangement,
+  type PieceSummary,
+  type Player,
+  type RevisionSummary,
+  type StaleSave,
+  type Student,
+  type User,
+} from './endpoints.ts';
+export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
