@@ -1,0 +1,52 @@
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { serverBundle, webFolder } from './build.mjs';
+import { root, Trouble } from './project.mjs';
+
+/** The demo teacher's sign-in. It opens a studio of invented data only, on loopback; it guards nothing. */
+export const demoSignIn = { email: 'ada@fenwright.example', password: 'six-four-five-four' };
+
+/**
+ * Starts the built server and waits until it listens.
+ * @param {{ databaseUrl: string, port: number, host?: string, secretFile: string }} options
+ * @returns {Promise<{ address: string, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
+ */
+export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile }) {
+  const child = spawn(process.execPath, ['--enable-source-maps', serverBundle], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      HOST: host,
+      SESSION_SECRET: process.env['SESSION_SECRET'] ?? secretIn(secretFile),
+      WEB_FOLDER: webFolder,
+      DEMO_FOLDER: join(root, 'demo'),
+      DEMO_PASSWORD: demoSignIn.password,
+    },
+  });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const stop = async () => {
+    child.kill('SIGTERM');
+    await ended;
+  };
+  return new Promise((resolve, reject) => {
+    child.once('exit', (code) => reject(new Trouble(`The server ended before it listened (exit ${code}).`)));
+    child.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+      const address = /listening (\S+)/.exec(text)?.[1];
+      if (address) resolve({ address, child, stop });
+    });
+  });
+}
+
+/** A random secret made once and kept beside the data. @param {string} file */
+function secretIn(file) {
+  if (!existsSync(file)) {
+    mkdirSync(dirname(file), { recursive: true });
+    writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 });
+  }
+  return readFileSync(file, 'utf8').trim();
+}

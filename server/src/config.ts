@@ -1,0 +1,24 @@
+import { z } from 'zod';
+
+const environmentSchema = z.object({
+  DATABASE_URL: z.string().startsWith('postgres'),
+  SESSION_SECRET: z.string().min(32),
+  PORT: z.coerce.number().int().min(0).max(65535).default(4173),
+  HOST: z.string().default('127.0.0.1'),
+  WEB_FOLDER: z.string().optional(),
+  DEMO_FOLDER: z.string().optional(),
+  DEMO_PASSWORD: z.string().min(8).optional(),
+  LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
+  /** Behind a proxy that ends TLS: cookies are marked secure and the proxy's address headers are believed. */
+  BEHIND_TLS_PROXY: z.stringbool().default(false),
+});
+
+export type Config = z.infer<typeof environmentSchema>;
+
+/** Reads the settings from the environment. Throws one sentence naming the setting that is missing or wrong. */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const parsed = environmentSchema.safeParse(environment);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new Error(`The setting ${issue?.path.join('.') ?? '?'} is missing or wrong: ${issue?.message ?? ''}`);
+}

@@ -1,0 +1,17 @@
+import type { Knex } from 'knex';
+import * as studioTables from './2026-11-25-studio-tables.ts';
+
+interface NamedMigration {
+  readonly name: string;
+  readonly migration: Knex.Migration;
+}
+
+/** In order. A migration that has landed is never edited: add one below. */
+const inOrder: readonly NamedMigration[] = [{ name: '2026-11-25-studio-tables', migration: studioTables }];
+
+/** An explicit list, so that the same code runs from sources and from the bundle. */
+export const migrations: Knex.MigrationSource<NamedMigration> = {
+  getMigrations: () => Promise.resolve([...inOrder]),
+  getMigrationName: ({ name }) => name,
+  getMigration: ({ migration }) => Promise.resolve(migration),
+};

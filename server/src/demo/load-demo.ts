@@ -1,0 +1,45 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { describeFault } from '@jocund/core/fault';
+import { readStudy } from '@jocund/core/formats/jocund-json';
+import type { Study } from '@jocund/core/score';
+import { z } from 'zod';
+import type { Database } from '../database/connect.ts';
+import { createPiece } from '../pieces/service.ts';
+import { hashPassword } from '../sign-in/password.ts';
+
+const studioFileSchema = z.strictObject({
+  studio: z.string(),
+  teacher: z.strictObject({ name: z.string(), email: z.email() }),
+  players: z.array(z.strictObject({ name: z.string(), thumbPattern: z.string(), bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']), note: z.string() })),
+  students: z.array(z.strictObject({ name: z.string(), note: z.string() })),
+  pieces: z.array(z.string().regex(/^[a-z-]+$/)),
+});
+
+/** Fills an empty database with the demo studio from its folder; does nothing where a studio already is. */
+export async function loadDemo(database: Database, folder: string, password: string): Promise<void> {
+  const found = await database('studios').first<{ id: string } | undefined>('id');
+  if (found) return;
+  const demo = studioFileSchema.parse(JSON.parse(await readFile(join(folder, 'studio.json'), 'utf8')));
+  const studies = await Promise.all(demo.pieces.map((name) => readDemoStudy(folder, name)));
+  const passwordHash = await hashPassword(password);
+
+  const studioId = await database.transaction(async (transaction) => {
+    const [studio] = await transaction('studios').insert({ name: demo.studio }).returning<{ id: string }[]>('id');
+    if (!studio) throw new Error('the demo studio was not stored');
+    const studio_id = studio.id;
+    await transaction('users').insert({ studio_id, ...demo.teacher, role: 'teacher', password_hash: passwordHash });
+    await transaction('players').insert(
+      demo.players.map(({ name, thumbPattern, bassEnding, note }) => ({ studio_id, name, note, thumb_pattern: thumbPattern, bass_ending: bassEnding })),
+    );
+    await transaction('students').insert(demo.students.map((student) => ({ studio_id, ...student })));
+    return studio_id;
+  });
+  for (const study of studies) await createPiece(database, { studioId, name: demo.teacher.name }, study);
+}
+
+async function readDemoStudy(folder: string, name: string): Promise<Study> {
+  const study = readStudy(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
+  if (!study.ok) throw new Error(`demo piece ${name}: ${describeFault(study.fault)}`);
+  return study.value;
+}

@@ -1,0 +1,56 @@
+import type { Endpoint } from '@jocund/contract';
+import type { Request, RequestHandler, Response, Router } from 'express';
+import { z } from 'zod';
+import { Refusal } from './refusal.ts';
+import { signedIn, type SignedIn } from './session.ts';
+
+interface Call<Body> {
+  readonly body: Body;
+  readonly request: Request;
+  readonly response: Response;
+}
+
+type AnyEndpoint = Endpoint<z.ZodType | undefined, z.ZodType>;
+type BodyOf<E> = E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? z.output<Body> : undefined) : never;
+type ReplyOf<E> = E extends Endpoint<z.ZodType | undefined, infer Reply> ? z.input<Reply> : never;
+
+/** Adds a route anybody may call: parse, answer, reply. */
+export function openRoute<E extends AnyEndpoint>(router: Router, endpoint: E, answer: (call: Call<BodyOf<E>>) => Promise<ReplyOf<E>>): void {
+  const handler: RequestHandler = async (request, response) => {
+    const body = parseBody(endpoint, request.body) as BodyOf<E>;
+    response.json(await answer({ body, request, response }));
+  };
+  router[methods[endpoint.method]](endpoint.path, handler);
+}
+
+/** Adds a route for a signed-in teacher. The studio comes from the session, never from the request. */
+export function teacherRoute<E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  answer: (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>,
+): void {
+  const handler: RequestHandler = async (request, response) => {
+    const who = signedIn(request);
+    if (who.role !== 'teacher') throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
+    const body = parseBody(endpoint, request.body) as BodyOf<E>;
+    response.json(await answer({ body, request, response, who }));
+  };
+  router[methods[endpoint.method]](endpoint.path, handler);
+}
+
+const methods = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;
+
+function parseBody(endpoint: AnyEndpoint, body: unknown): unknown {
+  if (!endpoint.body) return undefined;
+  const parsed = endpoint.body.safeParse(body);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new Refusal('bad-request', `The field ${issue?.path.join('.') || 'body'} cannot be read: ${issue?.message ?? ''}`, 'Correct it and try again');
+}
+
+/** A path parameter that must be a UUID; anything else names nothing. */
+export function idOf(request: Request, what: string): string {
+  const parsed = z.uuid().safeParse(request.params['id']);
+  if (!parsed.success) throw new Refusal('not-found', `There is no such ${what} in your studio`, 'Check the address');
+  return parsed.data;
+}

@@ -1,0 +1,67 @@
+import connectPgSimple from 'connect-pg-simple';
+import type { Request, RequestHandler } from 'express';
+import session from 'express-session';
+import type { Pool } from 'pg';
+import type { User } from '@jocund/contract';
+import { Refusal } from './refusal.ts';
+
+/** Who is signed in, as the session keeps it. */
+export interface SignedIn {
+  readonly userId: string;
+  readonly studioId: string;
+  readonly role: User['role'];
+  readonly name: string;
+}
+
+declare module 'express-session' {
+  interface SessionData {
+    who?: SignedIn;
+  }
+}
+
+const twoWeeksMs = 14 * 24 * 3600 * 1000;
+
+export interface SessionSettings {
+  readonly secret: string;
+  readonly pool: Pool;
+  readonly secureCookie: boolean;
+}
+
+/** Sessions in PostgreSQL behind a same-site, script-proof cookie. Nothing is stored before sign-in. */
+export function sessions({ secret, pool, secureCookie }: SessionSettings): { handler: RequestHandler; close: () => Promise<void> } {
+  const Store = connectPgSimple(session);
+  const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
+  const handler = session({
+    name: 'jocund',
+    secret,
+    store,
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: secureCookie, maxAge: twoWeeksMs },
+  });
+  return { handler, close: () => Promise.resolve(store.close()) };
+}
+
+export function signedIn(request: Request): SignedIn {
+  const { who } = request.session;
+  if (!who) throw new Refusal('not-signed-in', 'You are not signed in', 'Sign in; what you wrote is kept in this browser');
+  return who;
+}
+
+/** A fresh session id at sign-in, so that an id planted earlier is worth nothing. */
+export const startSession = (request: Request, who: SignedIn): Promise<void> =>
+  new Promise((resolve, reject) => {
+    request.session.regenerate((error: unknown) => {
+      if (error) return reject(toError(error));
+      request.session.who = who;
+      return resolve();
+    });
+  });
+
+export const endSession = (request: Request): Promise<void> =>
+  new Promise((resolve, reject) => {
+    request.session.destroy((error: unknown) => (error ? reject(toError(error)) : resolve()));
+  });
+
+const toError = (error: unknown): Error => (error instanceof Error ? error : new Error(String(error)));
