@@ -25,13 +25,6 @@ async function end(code) {
 process.on('SIGINT', () => void end(0));
 process.on('SIGTERM', () => void end(0));
 
-try {
-  await start();
-} catch (error) {
-  say(error instanceof Trouble ? error.message : String(error instanceof Error ? error.stack : error));
-  await end(1);
-}
-
 async function start() {
   checkNode();
   await installPackages();
@@ -84,3 +77,10 @@ const isFree = (port) =>
     probe.once('error', () => resolve(false));
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
+
+try {
+  await start();
+} catch (error) {
+  say(error instanceof Trouble ? error.message : String(error instanceof Error ? error.stack : error));
+  await end(1);
+}

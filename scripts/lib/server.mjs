@@ -35,7 +35,7 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile 
   };
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Trouble(`The server ended before it listened (exit ${code}).`)));
-    child.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+    child.stdout?.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
       const address = /listening (\S+)/.exec(text)?.[1];
       if (address) resolve({ address, child, stop });
     });

@@ -91,6 +91,10 @@ describe('feel (common practice)', () => {
   test('the tempo asked for overrides the study’s own', () => {
     expect(layTimeline(studyOf(eighths), { tempoBpm: 120 }).durationS).toBe(2);
   });
+  test('moments are beats and onsets, in order, where swing puts them', () => {
+    const { moments } = layTimeline(studyOf([note({ tick: 480 })], { swingPercent: 60 }));
+    expect(moments.map(({ tick, atS }) => [tick, atS])).toEqual([[0, 0], [480, 0.6], [960, 1], [1920, 2], [2880, 3]]);
+  });
   test('tied notes are one sound', () => {
     const { events } = layTimeline(studyOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]));
     expect(events).toHaveLength(1);

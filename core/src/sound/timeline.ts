@@ -27,10 +27,19 @@ export interface ClickEvent {
   readonly beat: number;
 }
 
+/** A moment at which something is struck or a beat falls: where the playhead steps. `bar` counts from 0. */
+export interface Moment {
+  readonly atS: Seconds;
+  readonly bar: number;
+  readonly tick: Ticks;
+}
+
 /** A study in seconds: the only place where tempo and swing are applied. */
 export interface Timeline {
   readonly events: readonly SoundEvent[];
   readonly clicks: readonly ClickEvent[];
+  /** In order of time. */
+  readonly moments: readonly Moment[];
   /** Start of every bar, and the end of the last. */
   readonly barStartsS: readonly Seconds[];
   readonly durationS: Seconds;
@@ -82,6 +91,10 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
     clicks: study.bars.flatMap(({ metre }, bar) =>
       beatStarts(metre).map((tick, index) => ({ atS: secondsAt(bar, tick), bar, beat: index + 1 })),
     ),
+    moments: study.bars.flatMap((bar, index) => {
+      const ticks = new Set([...beatStarts(bar.metre), ...bar.notes.map(({ tick }) => tick)]);
+      return [...ticks].sort((a, b) => a - b).map((tick) => ({ atS: secondsAt(index, tick), bar: index, tick }));
+    }),
     barStartsS: starts.map((ticks) => ticks * secondsPerTick),
     durationS: (starts.at(-1) ?? 0) * secondsPerTick,
   };

@@ -1,0 +1,88 @@
+import { endpoints, request, type PieceSummary } from '@jocund/contract';
+import type { Study } from '@jocund/core/score';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+const keys = {
+  user: ['user'],
+  pieces: ['pieces'],
+  players: ['players'],
+  students: ['students'],
+  arrangement: (id: string) => ['arrangement', id],
+  revisions: (id: string) => ['revisions', id],
+} as const;
+
+export const useUser = () => useQuery({ queryKey: keys.user, queryFn: ({ signal }) => request(endpoints.whoAmI, { signal }) });
+
+export function useSignIn() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { email: string; password: string }) => request(endpoints.signIn, { body }),
+    onSuccess: (user) => {
+      client.clear();
+      client.setQueryData(keys.user, user);
+    },
+  });
+}
+
+export function useSignOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => request(endpoints.signOut, {}),
+    onSuccess: () => {
+      client.clear();
+      client.setQueryData(keys.user, null);
+    },
+  });
+}
+
+export const usePieces = () => useQuery({ queryKey: keys.pieces, queryFn: ({ signal }) => request(endpoints.listPieces, { signal }) });
+
+export const usePlayers = () => useQuery({ queryKey: keys.players, queryFn: ({ signal }) => request(endpoints.listPlayers, { signal }) });
+
+export const useStudents = () => useQuery({ queryKey: keys.students, queryFn: ({ signal }) => request(endpoints.listStudents, { signal }) });
+
+/** Puts a piece the server answered with into the list, and lets the list be asked for again. */
+function useRenewPieces() {
+  const client = useQueryClient();
+  return (piece: PieceSummary) => {
+    client.setQueryData<PieceSummary[]>(keys.pieces, (pieces) => pieces && [...pieces.filter(({ id }) => id !== piece.id), piece]);
+    void client.invalidateQueries({ queryKey: keys.pieces });
+  };
+}
+
+export function useCreatePiece() {
+  const onSuccess = useRenewPieces();
+  return useMutation({ mutationFn: (study: Study) => request(endpoints.createPiece, { body: { study } }), onSuccess });
+}
+
+export function useDuplicatePiece() {
+  const onSuccess = useRenewPieces();
+  return useMutation({ mutationFn: (id: string) => request(endpoints.duplicatePiece, { params: { id } }), onSuccess });
+}
+
+export function useArchivePiece() {
+  const onSuccess = useRenewPieces();
+  return useMutation({
+    mutationFn: ({ id, archived }: { id: string; archived: boolean }) => request(endpoints.archivePiece, { params: { id }, body: { archived } }),
+    onSuccess,
+  });
+}
+
+/** Always asked for anew when a bench is opened: what is edited must be what stands. */
+export const useArrangement = (id: string) =>
+  useQuery({
+    queryKey: keys.arrangement(id),
+    queryFn: ({ signal }) => request(endpoints.readArrangement, { params: { id }, signal }),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
+
+export const useRevisions = (id: string, enabled: boolean) =>
+  useQuery({ queryKey: keys.revisions(id), queryFn: ({ signal }) => request(endpoints.listRevisions, { params: { id }, signal }), enabled, staleTime: 0 });
+
+export const readRevision = (id: string, version: number) => request(endpoints.readRevision, { params: { id, version } });
+
+export const saveArrangement = (id: string, baseVersion: number, study: Study) =>
+  request(endpoints.saveArrangement, { params: { id }, body: { baseVersion, study } });

@@ -1,0 +1,15 @@
+import { NoConnection } from '@jocund/contract';
+import { QueryClient } from '@tanstack/react-query';
+
+/** A refusal will be the same next time; a lost connection may not. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      networkMode: 'always',
+      retry: (failures, error) => error instanceof NoConnection && failures < 2,
+      retryDelay: 500,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});

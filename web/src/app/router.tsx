@@ -1,0 +1,26 @@
+import { createBrowserRouter, redirect } from 'react-router';
+import { PageError } from './page-error.tsx';
+import { Shell } from './shell.tsx';
+
+/** Each place is loaded when it is first opened; the bench with its score is the largest of them. */
+export const router = createBrowserRouter([
+  {
+    path: '/sign-in',
+    errorElement: <PageError />,
+    lazy: async () => ({ Component: (await import('../sign-in/sign-in-page.tsx')).SignInPage }),
+  },
+  {
+    path: '/',
+    Component: Shell,
+    errorElement: <PageError />,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, loader: () => redirect('/repertoire') },
+      { path: 'repertoire', lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }) },
+      { path: 'people', lazy: async () => ({ Component: (await import('../people/people-page.tsx')).PeoplePage }) },
+      { path: 'bench/:arrangementId', loader: ({ params }) => redirect(`/bench/${params['arrangementId'] ?? ''}/melody`) },
+      { path: 'bench/:arrangementId/:stage', lazy: async () => ({ Component: (await import('../bench/bench-page.tsx')).BenchPage }) },
+      { path: '*', lazy: async () => ({ Component: (await import('./not-found.tsx')).NotFound }) },
+    ],
+  },
+]);

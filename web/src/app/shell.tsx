@@ -1,0 +1,28 @@
+import { Navigate, Outlet, useLocation, useNavigation } from 'react-router';
+import { useUser } from '../api/queries.ts';
+import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { Spine } from './spine.tsx';
+
+/** The signed-in house: the spine at the left (a bar at the foot of a phone), the page beside it. */
+export function Shell() {
+  const user = useUser();
+  const location = useLocation();
+  const navigation = useNavigation();
+  if (user.isPending) return <LoadingNote title="Opening the studio" text="One moment." />;
+  if (user.isError) {
+    return (
+      <div className="m-8 max-w-xl">
+        <ErrorNote title="The server does not answer" text="Nothing you wrote is lost: it is kept in this browser." actions={[{ label: 'Try again', act: () => void user.refetch() }]} />
+      </div>
+    );
+  }
+  if (!user.data) return <Navigate to={`/sign-in?next=${encodeURIComponent(location.pathname)}`} replace />;
+  return (
+    <div className="flex h-dvh flex-col-reverse md:flex-row print:block print:h-auto">
+      <Spine user={user.data} />
+      <div className="min-h-0 min-w-0 flex-1" aria-busy={navigation.state === 'loading'}>
+        <Outlet />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import type { User } from '@jocund/contract';
+import { LogOut } from 'lucide-react';
+import { NavLink, useLocation } from 'react-router';
+import { useSignOut } from '../api/queries.ts';
+import { lastBench } from '../ui/last-bench.ts';
+
+const cell = 'narrow flex items-center justify-center font-semibold text-label md:text-note md:[writing-mode:vertical-rl] px-3 py-3 md:px-0 md:py-5 md:w-full text-center';
+const quiet = 'border-ink1-65 border-r md:border-r-0 md:border-b text-paper hover:bg-ink1-80';
+const current = 'bg-margin text-ink1';
+
+/** The way between the rooms. On a phone it lies at the foot of the page. */
+export function Spine({ user }: { user: User }) {
+  const signOut = useSignOut();
+  const { pathname } = useLocation();
+  const bench = pathname.startsWith('/bench/') ? pathname : lastBench();
+  return (
+    <nav aria-label="Rooms" className="on-ink flex w-full flex-none items-stretch bg-ink1 text-paper md:w-11 md:flex-col print:hidden">
+      <span className="figure hidden border-b border-ink1-65 py-4 text-center text-xl tracking-wide md:block md:self-center md:[writing-mode:vertical-rl]" aria-hidden>
+        Jocund
+      </span>
+      <NavLink to="/repertoire" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+        Repertoire
+      </NavLink>
+      {bench && (
+        <NavLink to={bench} className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+          Bench
+        </NavLink>
+      )}
+      <NavLink to="/people" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+        People
+      </NavLink>
+      <button
+        type="button"
+        className="ml-auto flex flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:mt-auto md:ml-0 md:flex-col md:px-0"
+        onClick={() => signOut.mutate()}
+        title={`Signed in as ${user.name}`}
+      >
+        <LogOut aria-hidden size={16} />
+        <span className="narrow text-center leading-tight">Sign out</span>
+      </button>
+    </nav>
+  );
+}

@@ -1,0 +1,67 @@
+import { checkStudy } from '@jocund/core/checking';
+import type { Finding, Study } from '@jocund/core/score';
+import { createContext, useContext, useDeferredValue, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react';
+import type { SheetPlace } from '../score-view/system.tsx';
+import type { Player } from '../sound/player.ts';
+import type { StudyStore } from './study-store.ts';
+
+/** What every stage of the bench shares: the study under edit, the cursor on it, and the player. */
+export interface Bench {
+  readonly arrangementId: string;
+  readonly study: Study;
+  readonly edit: StudyStore['edit'];
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly steps: { readonly undo: number; readonly redo: number };
+  readonly cursor: SheetPlace;
+  readonly setCursor: (place: SheetPlace) => void;
+  /** Ticks the cursor moves by. */
+  readonly grid: number;
+  readonly setGrid: (ticks: number) => void;
+  /** Queries of the study, worked out a moment after the edit so that typing is not held up. */
+  readonly findings: readonly Finding[];
+  readonly player: Player;
+}
+
+const BenchContext = createContext<Bench | undefined>(undefined);
+
+export function useBench(): Bench {
+  const bench = useContext(BenchContext);
+  if (!bench) throw new Error('useBench outside of a bench');
+  return bench;
+}
+
+interface BenchProviderProps {
+  readonly arrangementId: string;
+  readonly store: StudyStore;
+  readonly player: Player;
+  readonly children: ReactNode;
+}
+
+export function BenchProvider({ arrangementId, store, player, children }: BenchProviderProps) {
+  const study = useSyncExternalStore(store.subscribe, store.getStudy);
+  const steps = useSyncExternalStore(store.subscribe, store.getSteps);
+  const [place, setCursor] = useState<SheetPlace>({ bar: 0, tick: 0, string: 1 });
+  const [grid, setGrid] = useState(480);
+  const settled = useDeferredValue(study);
+  const findings = useMemo(() => checkStudy(settled), [settled]);
+  const lastBar = study.bars.length - 1;
+  const bench = useMemo<Bench>(
+    () => ({
+      arrangementId,
+      study,
+      edit: store.edit,
+      undo: store.undo,
+      redo: store.redo,
+      steps,
+      cursor: place.bar > lastBar ? { ...place, bar: lastBar, tick: 0 } : place,
+      setCursor,
+      grid,
+      setGrid,
+      findings,
+      player,
+    }),
+    [arrangementId, study, store, steps, place, lastBar, grid, findings, player],
+  );
+  return <BenchContext value={bench}>{children}</BenchContext>;
+}

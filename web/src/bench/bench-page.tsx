@@ -1,0 +1,93 @@
+import { RefusedRequest, type Arrangement } from '@jocund/contract';
+import { useEffect, useState } from 'react';
+import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
+import { useArrangement } from '../api/queries.ts';
+import { rememberBench } from '../ui/last-bench.ts';
+import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { BenchProvider, useBench } from './bench-context.tsx';
+import { HelpPanel } from './help-panel.tsx';
+import { HistoryPanel } from './saving/history-panel.tsx';
+import { StaleQuestion } from './saving/stale-question.tsx';
+import { StageRail } from './stage-rail.tsx';
+import { StageSheet, StageMargin, usePlayableStudy } from './stage-views.tsx';
+import { isStage, type StageId } from './stages.ts';
+import { TitleBlock } from './title-block.tsx';
+import { TransportBar } from './transport/transport-bar.tsx';
+import { useBenchSession, useSaveState, useStaleChoices, type BenchSession } from './use-bench-session.ts';
+
+/** The bench: one piece under work, at the stage the address names. */
+export function BenchPage() {
+  const { arrangementId = '', stage } = useParams();
+  const { pathname, search } = useLocation();
+  const navigate = useNavigate();
+  const arrangement = useArrangement(arrangementId);
+  useEffect(() => rememberBench(pathname + search), [pathname, search]);
+  if (!isStage(stage)) return <Navigate to={`/bench/${arrangementId}/melody`} replace />;
+  if (arrangement.isPending) return <LoadingNote title="Laying the piece on the bench" text="One moment." />;
+  if (arrangement.isError) {
+    const { error } = arrangement;
+    return (
+      <main className="m-8 max-w-xl">
+        <ErrorNote
+          title="The piece cannot be opened"
+          text={error instanceof RefusedRequest ? `${error.error.message}. ${error.error.remedy}.` : 'The server cannot be reached. What you wrote is kept in this browser.'}
+          actions={[
+            { label: 'Try again', act: () => void arrangement.refetch() },
+            { label: 'To the repertoire', act: () => void navigate('/repertoire') },
+          ]}
+        />
+      </main>
+    );
+  }
+  return <OpenBench key={arrangementId} arrangement={arrangement.data} stage={stage} />;
+}
+
+function OpenBench({ arrangement, stage }: { arrangement: Arrangement; stage: StageId }) {
+  const session = useBenchSession(arrangement);
+  if (!session) return <LoadingNote title="Laying the piece on the bench" text="Looking for unsaved work in this browser." />;
+  return (
+    <BenchProvider arrangementId={arrangement.id} store={session.store} player={session.player}>
+      <BenchRoom session={session} stage={stage} />
+    </BenchProvider>
+  );
+}
+
+function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }) {
+  const { arrangementId, study, edit } = useBench();
+  const save = useSaveState(session.autosave);
+  const stale = useStaleChoices(session, save);
+  const [panel, setPanel] = useState<'help' | 'history' | undefined>();
+  const playable = usePlayableStudy(stage);
+
+  useEffect(() => {
+    document.title = `${study.title} · Jocund`;
+    return () => {
+      document.title = 'Jocund';
+    };
+  }, [study.title]);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === '?' && !(event.target instanceof HTMLInputElement)) setPanel('help');
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+
+  return (
+    <div className="flex h-full flex-col print:block print:h-auto">
+      <StageRail />
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
+        <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
+          <TitleBlock save={save} onSaveNow={session.autosave.saveNow} onHistory={() => setPanel('history')} onHelp={() => setPanel('help')} />
+          <StageSheet stage={stage} />
+        </main>
+        <StageMargin stage={stage} />
+      </div>
+      <TransportBar study={playable} />
+      {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
+      {panel === 'history' && <HistoryPanel arrangementId={arrangementId} onClose={() => setPanel(undefined)} onBringBack={(old) => edit(() => old)} />}
+      {save.kind === 'stale' && <StaleQuestion mine={study} current={save.current} onKeepMine={stale.keepMine} onTakeTheirs={stale.takeTheirs} />}
+    </div>
+  );
+}

@@ -1,0 +1,23 @@
+import { writeStudy } from '@jocund/core/formats/jocund-json';
+import type { Study } from '@jocund/core/score';
+
+/** A title as a file name: letters, digits and hyphens. */
+export const fileNameOf = (title: string): string =>
+  title.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'study';
+
+function save(text: string, type: string, name: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}
+
+export const downloadJocund = (study: Study): void => save(writeStudy(study), 'application/json', `${fileNameOf(study.title)}.jocund.json`);
+
+/** The MusicXML writer is loaded when it is first asked for. */
+export async function downloadMusicXml(study: Study): Promise<void> {
+  const { writeMusicXml } = await import('@jocund/core/formats/musicxml');
+  save(writeMusicXml(study), 'application/vnd.recordare.musicxml+xml', `${fileNameOf(study.title)}.musicxml`);
+}

@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { useStudents } from '../../api/queries.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { SelectField } from '../../ui/field.tsx';
+import { QueryMark } from '../../ui/query-mark.tsx';
+import { counted } from '../../ui/words.ts';
+import { useBench } from '../bench-context.tsx';
+import { Margin, MarginPart } from '../margin.tsx';
+import { useRungs } from '../studies/use-rungs.ts';
+import { downloadJocund, downloadMusicXml } from './download.ts';
+import { useHandout } from './use-handout.ts';
+
+/** Which study, for whom, in which inks; then print it or take the file. */
+export function HandoutMargin() {
+  const { findings } = useBench();
+  const { rungs, chosen, choose } = useRungs();
+  const { inks, setInks, student, setStudent } = useHandout();
+  const students = useStudents();
+  const [fault, setFault] = useState<string | undefined>();
+  if (!chosen) return <Margin title="Handout" note="Nothing to hand out yet.">{null}</Margin>;
+  const takeXml = () => {
+    setFault(undefined);
+    downloadMusicXml(chosen.study).catch(() => setFault('The MusicXML file could not be made. Reload the page and try again.'));
+  };
+  return (
+    <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.study.bars.length, 'bar')}`}>
+      <MarginPart>
+        <SelectField label="Study" value={chosen.id} onChange={(event) => choose(event.target.value as typeof chosen.id)}>
+          {rungs.map(({ id, name, number, grade }) => (
+            <option key={id} value={id}>
+              {number} · {name} · grade {grade.score.toFixed(1)}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField label="For" className="mt-3" value={student} onChange={(event) => setStudent(event.target.value)}>
+          <option value="">nobody named</option>
+          {students.data?.map(({ id, name }) => (
+            <option key={id} value={name}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+        <div className="mt-3 flex items-center justify-between gap-2">
+          <span className="text-note">Inks</span>
+          <Choice
+            label="Inks"
+            value={inks}
+            options={[
+              { value: 'both', label: 'both inks' },
+              { value: 'black', label: 'black only' },
+            ]}
+            onChange={setInks}
+          />
+        </div>
+      </MarginPart>
+      <MarginPart>
+        {findings.length > 0 && (
+          <p className="text-note mb-3 flex items-start gap-2">
+            <QueryMark /> {counted(findings.length, 'query', 'queries')} open. It can be printed all the same.
+          </p>
+        )}
+        <Button look="solid" onClick={() => window.print()}>
+          Print
+        </Button>
+      </MarginPart>
+      <MarginPart title="Take the file">
+        <p className="text-note pb-2">MusicXML opens in other notation software; a Jocund file opens here again.</p>
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={takeXml}>MusicXML</Button>
+          <Button onClick={() => downloadJocund(chosen.study)}>Jocund file</Button>
+        </div>
+        {fault && (
+          <p role="alert" className="pt-2 font-semibold">
+            {fault}
+          </p>
+        )}
+      </MarginPart>
+    </Margin>
+  );
+}

@@ -1,0 +1,18 @@
+import { EmptyNote } from '../../ui/notice.tsx';
+import { useRungs } from '../studies/use-rungs.ts';
+import { PrintSheet } from './print-sheet.tsx';
+import { useHandout } from './use-handout.ts';
+
+/** The sheet as it will be printed. */
+export function Handout() {
+  const { chosen } = useRungs();
+  const { inks, student } = useHandout();
+  if (!chosen) {
+    return (
+      <div className="m-4.5">
+        <EmptyNote title="Nothing to hand out yet" text="Lay grips on Shapes or write a melody first." />
+      </div>
+    );
+  }
+  return <PrintSheet study={chosen.study} inks={inks} student={student} />;
+}

@@ -1,0 +1,51 @@
+import { gradeStudy } from '@jocund/core/grading';
+import { withSigns } from '@jocund/core/pitch';
+import type { Study } from '@jocund/core/score';
+import { Sheet } from '../../score-view/sheet.tsx';
+import { SheetFigures } from '../title-block.tsx';
+import type { Inks } from './use-handout.ts';
+
+interface PrintSheetProps {
+  readonly study: Study;
+  readonly inks: Inks;
+  readonly student: string;
+}
+
+/** Units across a printed line: at 182 mm a string gap is 2.9 mm and a call digit 3 mm high, to be read on a stand. */
+const lineUnits = 1180;
+
+/** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
+export function PrintSheet({ study, inks, student }: PrintSheetProps) {
+  const letters = withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '));
+  return (
+    <article className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0" data-inks={inks} aria-label="Handout">
+      <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">
+        <div>
+          <h2 className="text-piece leading-none">{study.title}</h2>
+          <p className="pt-1.5 text-ink1-80">
+            {study.player ? `after ${study.player}` : ''}
+            {student ? ` · for ${student}` : ''}
+          </p>
+        </div>
+        <div className="flex items-end">
+          <SheetFigures study={study} />
+          <p className="border-l border-ink1-40 px-3">
+            <span className="narrow text-label block text-ink1-80">grade</span>
+            <span className="figure text-[17px]">{gradeStudy(study).grade} of 8</span>
+          </p>
+        </div>
+      </header>
+      <div className="pt-4">
+        <Sheet study={study} width={lineUnits} fluid />
+      </div>
+      <p className="print-legend narrow text-note pt-3">
+        Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6; frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}.
+        Rest every 20 minutes; stop if anything hurts, tingles or goes numb.
+      </p>
+      <footer className="print-footer narrow text-label hidden border-t border-ink1-40 pt-1 print:block">
+        {study.title} · {letters}
+        {study.capo > 0 ? ` · capo ${study.capo}` : ''}
+      </footer>
+    </article>
+  );
+}

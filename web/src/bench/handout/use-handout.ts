@@ -1,0 +1,23 @@
+import { useSearchParams } from 'react-router';
+
+export type Inks = 'both' | 'black';
+
+/** What the handout is made of. It stands in the address, so that a reload prints the same. */
+export function useHandout() {
+  const [params, setParams] = useSearchParams();
+  const set = (name: string, value: string) =>
+    setParams(
+      (before) => {
+        if (value) before.set(name, value);
+        else before.delete(name);
+        return before;
+      },
+      { replace: true },
+    );
+  return {
+    inks: (params.get('inks') === 'black' ? 'black' : 'both') satisfies Inks as Inks,
+    student: params.get('for') ?? '',
+    setInks: (inks: Inks) => set('inks', inks === 'black' ? 'black' : ''),
+    setStudent: (name: string) => set('for', name),
+  };
+}

@@ -1,0 +1,25 @@
+import { noteAt, placedNotes } from '@jocund/core/score';
+import { counted } from '../../ui/words.ts';
+import { useBench } from '../bench-context.tsx';
+import { Margin, MarginPart } from '../margin.tsx';
+import { Queries } from '../queries.tsx';
+import { GridChoice } from '../score/grid-choice.tsx';
+import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
+
+/** The note under the cursor and its marks; what to mend. */
+export function MelodyMargin() {
+  const { study, cursor } = useBench();
+  const melody = placedNotes(study, 'melody').map(({ note }) => note).filter(({ tied }) => !tied);
+  const struck = new Set(placedNotes(study, 'thumb').map(({ atTicks }) => atTicks));
+  const pinched = placedNotes(study, 'melody').filter(({ note, atTicks }) => !note.tied && struck.has(atTicks)).length;
+  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
+  return (
+    <Margin title="Melody" note={melody.length === 0 ? 'no note yet: click the score, then type frets' : `${counted(melody.length, 'note')}: ${pinched} with the thumb, ${melody.length - pinched} between`}>
+      <MarginPart>
+        <GridChoice />
+      </MarginPart>
+      <NoteUnderCursor note={note} />
+      <Queries />
+    </Margin>
+  );
+}

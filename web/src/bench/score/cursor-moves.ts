@@ -1,0 +1,38 @@
+import type { StringNumber } from '@jocund/core/instrument';
+import { barTicks, type Study } from '@jocund/core/score';
+import type { SheetPlace } from '../../score-view/system.tsx';
+
+/** One slot of the grid on or back; over the bar line into the next bar. At the ends of the study it stays. */
+export function moveBySlot(study: Study, place: SheetPlace, grid: number, direction: 1 | -1): SheetPlace {
+  const length = lengthOf(study, place.bar);
+  const slot = direction === 1 ? Math.floor(place.tick / grid) + 1 : Math.ceil(place.tick / grid) - 1;
+  const tick = slot * grid;
+  if (tick >= 0 && tick < length) return { ...place, tick };
+  const bar = place.bar + direction;
+  if (bar < 0 || bar >= study.bars.length) return place;
+  return { ...place, bar, tick: direction === 1 ? 0 : lastSlot(lengthOf(study, bar), grid) };
+}
+
+/** The same slot of the bar before or after. */
+export function moveByBar(study: Study, place: SheetPlace, direction: 1 | -1): SheetPlace {
+  const bar = Math.min(study.bars.length - 1, Math.max(0, place.bar + direction));
+  return { ...place, bar, tick: Math.min(place.tick, lastSlot(lengthOf(study, bar), 480)) };
+}
+
+/** Toward string 1 (up on the sheet) or string 6. */
+export const moveByString = (place: SheetPlace, direction: 1 | -1): SheetPlace => ({
+  ...place,
+  string: Math.min(6, Math.max(1, place.string + direction)) as StringNumber,
+});
+
+export const toBarEnd = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({ ...place, tick: lastSlot(lengthOf(study, place.bar), grid) });
+
+/** Sets a pointed-at place on the grid: nearest slot within the bar. */
+export const onGrid = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
+  ...place,
+  tick: Math.min(lastSlot(lengthOf(study, place.bar), grid), Math.round(place.tick / grid) * grid),
+});
+
+const lengthOf = (study: Study, bar: number): number => barTicks(study.bars[bar]?.metre ?? { beats: 4, unit: 4 });
+
+const lastSlot = (length: number, grid: number): number => Math.floor((length - 1) / grid) * grid;

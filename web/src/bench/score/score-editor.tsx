@@ -1,0 +1,74 @@
+import { noteWords } from '@jocund/core/directions';
+import { beatAt, noteAt, type Voice } from '@jocund/core/score';
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import { queryLetter } from '../../score-view/letters.ts';
+import { Sheet } from '../../score-view/sheet.tsx';
+import type { SheetMark } from '../../score-view/system.tsx';
+import { useBench } from '../bench-context.tsx';
+import { useWidth } from '../use-width.ts';
+import { onGrid } from './cursor-moves.ts';
+import { useScoreKeys } from './use-score-keys.ts';
+
+interface ScoreEditorProps {
+  /** Whose notes are written here; undefined on stages where the score is only read. */
+  readonly voice: Voice | undefined;
+  /** Whether the cursor shows: stages that lay grips need a place, too. */
+  readonly hasCursor: boolean;
+}
+
+/** The sheet under the keyboard: one tab stop, arrows move, digits write. What the cursor stands on is read aloud. */
+export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
+  const { study, cursor, setCursor, grid, findings, player } = useBench();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const onKeyDown = useScoreKeys(voice);
+  const playing = useSyncExternalStore(player.subscribe, () => player.getState().moment);
+  const marks = useMemo(
+    () =>
+      findings.flatMap((finding, index): SheetMark[] => {
+        const metre = study.bars[finding.bar - 1]?.metre;
+        if (!metre) return [];
+        const tick = (finding.beat - 1) * (metre.unit === 8 ? 1440 : 3840 / metre.unit);
+        return [{ place: { bar: finding.bar - 1, tick, string: (finding.string ?? 1) as 1 }, letter: queryLetter(index) }];
+      }),
+    [findings, study.bars],
+  );
+
+  useEffect(() => {
+    const shown = playing?.bar ?? (hasCursor ? cursor.bar : undefined);
+    if (shown === undefined) return;
+    const systems = [...(box.current?.querySelectorAll<HTMLElement>('[data-system]') ?? [])];
+    systems.findLast((each) => Number(each.dataset['system']) <= shown)?.scrollIntoView({ block: 'nearest' });
+  }, [playing?.bar, cursor.bar, hasCursor]);
+
+  const bar = study.bars[cursor.bar];
+  const note = noteAt(bar, cursor.tick, cursor.string, voice);
+  const here = bar && (note ? noteWords(bar, cursor.bar + 1, note) : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
+  return (
+    <div
+      ref={box}
+      role="application"
+      tabIndex={0}
+      aria-label={voice ? `Score, writing the ${voice}. Press question mark for the keys.` : 'Score. Arrows move by bar and string.'}
+      aria-describedby="score-place"
+      onKeyDown={onKeyDown}
+      className="score mx-4.5 mt-2 mb-4 outline-offset-4"
+      data-testid="score"
+    >
+      <p id="score-place" className="sr-only" aria-live="polite">
+        {hasCursor ? here : ''}
+      </p>
+      {width > 0 && (
+        <Sheet
+          study={study}
+          width={width}
+          cursor={hasCursor ? cursor : undefined}
+          cursorVoice={hasCursor ? (voice ?? 'melody') : undefined}
+          playing={playing}
+          marks={marks}
+          {...(hasCursor ? { onPoint: (place) => setCursor(onGrid(study, place, grid)) } : {})}
+        />
+      )}
+    </div>
+  );
+}

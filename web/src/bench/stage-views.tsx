@@ -1,0 +1,63 @@
+import type { Study } from '@jocund/core/score';
+import { lazy, Suspense, type ReactNode } from 'react';
+import { useBench } from './bench-context.tsx';
+import { MelodyMargin } from './melody/melody-margin.tsx';
+import { Legend } from './score/legend.tsx';
+import { ScoreEditor } from './score/score-editor.tsx';
+import type { StageId } from './stages.ts';
+import { useRungs } from './studies/use-rungs.ts';
+
+/** Stages are split off; the melody stage, which a piece opens on, comes with the bench. */
+const TuningPlan = lazy(async () => ({ default: (await import('./tuning/tuning-plan.tsx')).TuningPlan }));
+const TuningMargin = lazy(async () => ({ default: (await import('./tuning/tuning-margin.tsx')).TuningMargin }));
+const ShapesMargin = lazy(async () => ({ default: (await import('./shapes/shapes-margin.tsx')).ShapesMargin }));
+const ThumbMargin = lazy(async () => ({ default: (await import('./thumb/thumb-margin.tsx')).ThumbMargin }));
+const Ladder = lazy(async () => ({ default: (await import('./studies/ladder.tsx')).Ladder }));
+const StudiesMargin = lazy(async () => ({ default: (await import('./studies/studies-margin.tsx')).StudiesMargin }));
+const Handout = lazy(async () => ({ default: (await import('./handout/handout.tsx')).Handout }));
+const HandoutMargin = lazy(async () => ({ default: (await import('./handout/handout-margin.tsx')).HandoutMargin }));
+
+const score = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: boolean }): ReactNode => (
+  <>
+    <ScoreEditor {...props} />
+    <Legend />
+  </>
+);
+
+const sheets: Record<StageId, ReactNode> = {
+  tuning: (
+    <>
+      <TuningPlan />
+      {score({ voice: undefined, hasCursor: false })}
+    </>
+  ),
+  shapes: score({ voice: undefined, hasCursor: true }),
+  thumb: score({ voice: 'thumb', hasCursor: true }),
+  melody: score({ voice: 'melody', hasCursor: true }),
+  studies: <Ladder />,
+  handout: <Handout />,
+};
+
+const margins: Record<StageId, ReactNode> = {
+  tuning: <TuningMargin />,
+  shapes: <ShapesMargin />,
+  thumb: <ThumbMargin />,
+  melody: <MelodyMargin />,
+  studies: <StudiesMargin />,
+  handout: <HandoutMargin />,
+};
+
+/** What lies on the sheet at a stage. */
+export const StageSheet = ({ stage }: { stage: StageId }) => <Suspense fallback={null}>{sheets[stage]}</Suspense>;
+
+/** What the margin asks at a stage. */
+export const StageMargin = ({ stage }: { stage: StageId }) => (
+  <Suspense fallback={<div className="flex-none bg-margin lg:w-[294px]" />}>{margins[stage]}</Suspense>
+);
+
+/** What the transport plays: the piece, or on Studies and Handout the chosen rung. */
+export function usePlayableStudy(stage: StageId): Study {
+  const { study } = useBench();
+  const { chosen } = useRungs();
+  return (stage === 'studies' || stage === 'handout') && chosen ? chosen.study : study;
+}

@@ -1,0 +1,42 @@
+import { gradeRange, type Grade, type HandsConcerned } from '@jocund/core/grading';
+
+const order: readonly HandsConcerned[] = ['thumb', 'melody', 'both'];
+const fills: Record<HandsConcerned, string> = { thumb: 'url(#screen-thumb)', melody: 'url(#screen-melody)', both: 'var(--color-over)' };
+const height = 20;
+
+/** Grade points above 1 by whose hand they come from: hatch for the thumb, dots for the melody, solid for both. */
+export function GradeBar({ grade, width = 264 }: { grade: Grade; width?: number }) {
+  const unit = width / (gradeRange.highest - gradeRange.lowest);
+  const levels = order.map((hands) => ({ hands, points: grade.dimensions.filter((each) => each.hands === hands).reduce((sum, { level }) => sum + level, 0) }));
+  let x = 0;
+  return (
+    <svg viewBox={`-1 0 ${width + 44} 44`} width="100%" style={{ maxWidth: `${width + 44}px` }} aria-hidden>
+      <Screens />
+      {Array.from({ length: gradeRange.highest }, (_, index) => (
+        <line key={index} x1={index * unit} x2={index * unit} y1="0" y2="44" stroke="var(--color-ink1-22)" strokeWidth=".75" />
+      ))}
+      {levels.map(({ hands, points }) => {
+        const start = x;
+        x += points * unit;
+        return points > 0 && <rect key={hands} x={start} y={12} width={points * unit} height={height} fill={fills[hands]} stroke="var(--color-ink1)" strokeWidth=".8" />;
+      })}
+      <text x={Math.min(x, width) + 8} y="30" fontFamily="var(--font-serif)" fontWeight="700" fontSize="22" fill="var(--color-ink1)">
+        {grade.score.toFixed(1)}
+      </text>
+    </svg>
+  );
+}
+
+const Screens = () => (
+  <defs>
+    <pattern id="screen-thumb" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="5" height="5" fill="var(--color-paper)" />
+      <rect width="2.4" height="5" fill="var(--color-ink1)" />
+    </pattern>
+    <pattern id="screen-melody" width="6" height="6" patternUnits="userSpaceOnUse">
+      <rect width="6" height="6" fill="var(--color-paper)" />
+      <circle cx="1.5" cy="1.5" r="1.5" fill="var(--color-ink2)" />
+      <circle cx="4.5" cy="4.5" r="1.5" fill="var(--color-ink2)" />
+    </pattern>
+  </defs>
+);

@@ -1,0 +1,70 @@
+import { withSigns } from '@jocund/core/pitch';
+import type { Study } from '@jocund/core/score';
+import { useBench } from './bench-context.tsx';
+import { Button } from '../ui/button.tsx';
+import { counted } from '../ui/words.ts';
+import { SaveStatus } from './saving/save-status.tsx';
+import type { SaveState } from './saving/autosave.ts';
+
+interface TitleBlockProps {
+  readonly save: SaveState;
+  readonly onSaveNow: () => void;
+  readonly onHistory: () => void;
+  readonly onHelp: () => void;
+}
+
+const Figure = ({ label, children }: { label: string; children: string }) => (
+  <div className="border-l border-ink1-40 px-3">
+    <dt className="narrow text-label text-ink1-80">{label}</dt>
+    <dd className="figure text-[17px] whitespace-nowrap">{children}</dd>
+  </div>
+);
+
+export const swingWords = (percent: number): string => (percent === 50 ? 'straight' : `${Math.round(percent)} : ${100 - Math.round(percent)}`);
+
+/** The figures that head every sheet. */
+export const SheetFigures = ({ study }: { study: Study }) => (
+  <dl className="flex flex-wrap gap-y-1">
+    <Figure label="tuning, 6 to 1">{withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}</Figure>
+    <Figure label="capo">{study.capo === 0 ? 'none' : String(study.capo)}</Figure>
+    <Figure label="tempo">{`♩ ${study.tempoBpm}`}</Figure>
+    <Figure label="swing">{swingWords(study.swingPercent)}</Figure>
+  </dl>
+);
+
+/** Title, player and figures over the sheet, with what can be taken back and where the work stands. */
+export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockProps) {
+  const { study, undo, redo, steps } = useBench();
+  return (
+    <header className="mx-4.5 print:hidden">
+      <div className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pt-3 pb-2">
+        <div className="flex min-w-0 items-end gap-4">
+          <h1 className="text-piece leading-none">{study.title}</h1>
+          <p className="leading-tight text-ink1-80">
+            {study.player ? `after ${study.player}` : 'no player named'}
+            <br />
+            {counted(study.bars.length, 'bar')}
+          </p>
+        </div>
+        <SheetFigures study={study} />
+      </div>
+      <div className="flex flex-wrap items-center justify-between gap-x-5 gap-y-1 pt-3">
+        <SaveStatus state={save} onSaveNow={onSaveNow} />
+        <div className="flex gap-4">
+          <Button look="plain" disabled={steps.undo === 0} onClick={undo}>
+            Undo
+          </Button>
+          <Button look="plain" disabled={steps.redo === 0} onClick={redo}>
+            Redo
+          </Button>
+          <Button look="plain" onClick={onHistory}>
+            History
+          </Button>
+          <Button look="plain" onClick={onHelp}>
+            Keys ?
+          </Button>
+        </div>
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,86 @@
+import { gripAt, type Study } from '@jocund/core/score';
+import { Slider } from 'radix-ui';
+import { useMemo } from 'react';
+import { shownName } from '../../score-view/grip-row.tsx';
+import { useBench } from '../bench-context.tsx';
+import type { Transport } from './use-transport.ts';
+
+interface BarStripProps {
+  readonly study: Study;
+  readonly transport: Transport;
+  readonly bar: number;
+}
+
+/** Every bar with its grip: press one to start there. The loop is a bracket with an end to hold at each side. */
+export function BarStrip({ study, transport, bar }: BarStripProps) {
+  const { cursor, setCursor } = useBench();
+  const count = study.bars.length;
+  const names = useMemo(
+    () =>
+      study.bars.map((each, index) => {
+        const grip = each.grips[0] ?? gripAt(study, index, 0);
+        return grip ? shownName(study, grip) : '–';
+      }),
+    [study],
+  );
+  const { loop, setLoop } = transport;
+  const goTo = (index: number) => {
+    setCursor({ ...cursor, bar: index, tick: 0 });
+    if (transport.state.status !== 'idle') transport.playFrom(index);
+  };
+  return (
+    <div className="flex min-w-40 flex-1 items-center gap-2">
+      <button
+        type="button"
+        aria-pressed={loop !== undefined}
+        className={`h-8.5 border px-2 text-note font-semibold ${loop ? 'border-paper bg-paper text-ink1' : 'border-ink1-65 hover:bg-ink1-80'}`}
+        onClick={() => setLoop(loop ? undefined : { fromBar: bar, toBar: Math.min(count - 1, bar + 1) })}
+      >
+        Loop
+      </button>
+      <div className="relative min-w-0 flex-1">
+        <div className="flex h-8.5 border border-ink1-65" role="group" aria-label="Bars">
+          {names.map((name, index) => (
+            <button
+              key={index}
+              type="button"
+              tabIndex={index === bar ? 0 : -1}
+              aria-label={`Bar ${index + 1}, ${name}`}
+              aria-current={index === bar ? 'true' : undefined}
+              className={`narrow text-label min-w-0 flex-1 overflow-hidden border-l border-ink1-65 font-semibold whitespace-nowrap first:border-l-0 ${index === bar ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
+              onClick={() => goTo(index)}
+              onKeyDown={(event) => {
+                const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+                const next = step === undefined ? undefined : event.currentTarget.parentElement?.children[index + step];
+                if (next instanceof HTMLElement && step !== undefined) {
+                  event.preventDefault();
+                  goTo(index + step);
+                  next.focus();
+                }
+              }}
+            >
+              {count <= 20 ? name : (index + 1) % 4 === 1 ? index + 1 : ''}
+            </button>
+          ))}
+        </div>
+        {loop && (
+          <Slider.Root
+            className="pointer-events-none absolute inset-0 flex items-center"
+            min={0}
+            max={count}
+            step={1}
+            minStepsBetweenThumbs={1}
+            value={[Math.min(loop.fromBar, count - 1), Math.min(loop.toBar + 1, count)]}
+            onValueChange={([from = 0, to = 1]) => setLoop({ fromBar: from, toBar: to - 1 })}
+          >
+            <Slider.Track className="relative h-full flex-1">
+              <Slider.Range className="absolute -inset-y-0.5 border-2 border-paper" />
+            </Slider.Track>
+            <Slider.Thumb aria-label="Loop from bar" aria-valuetext={`from bar ${loop.fromBar + 1}`} className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1" />
+            <Slider.Thumb aria-label="Loop to bar" aria-valuetext={`to bar ${loop.toBar + 1}`} className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1" />
+          </Slider.Root>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+import type { PieceSummary } from '@jocund/contract';
+import { keyText, withSigns } from '@jocund/core/pitch';
+import { Link } from 'react-router';
+import { Button } from '../ui/button.tsx';
+import { counted } from '../ui/words.ts';
+import { QueryMark } from '../ui/query-mark.tsx';
+
+interface PieceRowProps {
+  readonly piece: PieceSummary;
+  readonly onDuplicate: () => void;
+  readonly onArchive: () => void;
+}
+
+const saved = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** One piece: what it is, how hard, what is open, when it was last saved. */
+export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
+  const capo = piece.capo > 0 ? ` · capo ${piece.capo}` : '';
+  return (
+    <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_minmax(11rem,1fr)_7rem_7rem_9rem_auto]">
+      <div>
+        <Link to={`/bench/${piece.arrangementId}/melody`} className="figure text-lg underline-offset-4 hover:underline">
+          {piece.title}
+        </Link>
+        <p className="text-note text-ink1-80">{piece.player ? `after ${piece.player}` : 'no player named'}</p>
+      </div>
+      <p>
+        {withSigns(piece.tuningName)}
+        {capo}
+        <br />
+        <span className="text-note text-ink1-80">
+          shapes in {withSigns(keyText(piece.key))} · ♩ {piece.tempoBpm}
+        </span>
+      </p>
+      <p>{counted(piece.barCount, 'bar')}</p>
+      <p>
+        <span className="text-note text-ink1-80">grade </span>
+        <span className="figure text-xl">{piece.score.toFixed(1)}</span>
+      </p>
+      <p className="text-note flex items-center gap-1.5">
+        {piece.findingCount > 0 && <QueryMark size={16} />}
+        <span>
+          {piece.findingCount > 0 ? counted(piece.findingCount, 'query', 'queries') : 'nothing to mend'}
+          <br />
+          <span className="text-ink1-80">saved {saved.format(new Date(piece.updatedAt))}</span>
+        </span>
+      </p>
+      <div className="flex gap-3">
+        <Button look="plain" onClick={onDuplicate} aria-label={`Duplicate ${piece.title}`}>
+          Duplicate
+        </Button>
+        <Button look="plain" onClick={onArchive} aria-label={`${piece.archivedAt ? 'Bring back' : 'Archive'} ${piece.title}`}>
+          {piece.archivedAt ? 'Bring back' : 'Archive'}
+        </Button>
+      </div>
+    </li>
+  );
+}

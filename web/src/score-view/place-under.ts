@@ -1,0 +1,17 @@
+import type { SystemLayout } from '@jocund/core/engraving';
+import { isStringNumber } from '@jocund/core/instrument';
+import { gutter, rows } from './geometry.ts';
+import type { SheetPlace } from './system.tsx';
+
+/** The place of a drawn system that lies under a point of the window: nearest string, tick as drawn. */
+export function placeUnder(svg: SVGSVGElement, layout: SystemLayout, clientX: number, clientY: number): SheetPlace | undefined {
+  const box = svg.getBoundingClientRect();
+  const scale = svg.viewBox.baseVal.width / box.width;
+  const x = (clientX - box.left) * scale - gutter;
+  const y = (clientY - box.top) * scale;
+  const bar = layout.bars.find((each) => x >= each.x && x < each.x + each.width);
+  if (!bar) return undefined;
+  const string = Math.min(6, Math.max(1, Math.round((y - rows.stringTop) / rows.stringGap) + 1));
+  if (!isStringNumber(string)) return undefined;
+  return { bar: bar.bar, tick: Math.max(0, (x - bar.firstX) / bar.unitsPerTick), string };
+}
