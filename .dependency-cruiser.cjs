@@ -3,8 +3,25 @@
  * and no workspace may reach up to one that stands on it.
  */
 const coreFloors = [
-  'fault', 'pitch', 'instrument', 'score', 'shapes', 'hands', 'thumb', 'checking', 'melody', 'form', 'style', 'licks',
-  'grading', 'directions', 'engraving', 'sound', 'listening', 'practice', 'formats',
+  'fault',
+  'pitch',
+  'instrument',
+  'score',
+  'shapes',
+  'hands',
+  'thumb',
+  'checking',
+  'melody',
+  'form',
+  'style',
+  'licks',
+  'grading',
+  'directions',
+  'engraving',
+  'sound',
+  'listening',
+  'practice',
+  'formats',
 ];
 const mayUse = {
   core: [],
@@ -25,7 +42,9 @@ const betweenWorkspaces = Object.entries(mayUse).map(([from, allowed]) => ({
   name: `${from}-uses-only-${allowed.join('-') || 'itself'}`,
   severity: 'error',
   from: { path: `^${from}/src/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: `^(${['core', 'contract', 'server', 'cli', 'web'].filter((w) => w !== from && !allowed.includes(w)).join('|')})/` },
+  to: {
+    path: `^(${['core', 'contract', 'server', 'cli', 'web'].filter((w) => w !== from && !allowed.includes(w)).join('|')})/`,
+  },
 }));
 
 const webFeatures = ['sign-in', 'repertoire', 'bench', 'people'];
@@ -58,7 +77,6 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'web/tsconfig.json' },
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'default'] },
   },
 };

@@ -32,7 +32,9 @@ async function start() {
   const addressFile = join(data, 'address');
   const lock = takeLock(join(data, 'start.lock'));
   if ('heldBy' in lock) {
-    const address = existsSync(addressFile) ? `at ${readFileSync(addressFile, 'utf8')}` : 'and is still starting';
+    const address = existsSync(addressFile)
+      ? `at ${readFileSync(addressFile, 'utf8')}`
+      : 'and is still starting';
     console.log(`Jocund already runs ${address} (process ${lock.heldBy}).`);
     process.exit(0);
   }
@@ -53,7 +55,9 @@ async function start() {
     void end(1);
   });
   writeFileSync(addressFile, address);
-  console.log(`Jocund runs at ${address}\nDemo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nPress Ctrl-C to stop.`);
+  console.log(
+    `Jocund runs at ${address}\nDemo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nPress Ctrl-C to stop.`,
+  );
 }
 
 /** @param {string} data */

@@ -49,12 +49,20 @@ export function required(args: Arguments, option: string): string {
 /** The positional arguments by number; too few or too many is wrong usage. */
 export function positional(args: Arguments, ...names: string[]): string[] {
   if (args.positionals.length !== names.length) {
-    throw new UsageError(`wants ${names.length === 0 ? 'no file' : names.join(' and ')}, was given ${args.positionals.length}`);
+    throw new UsageError(
+      `wants ${names.length === 0 ? 'no file' : names.join(' and ')}, was given ${args.positionals.length}`,
+    );
   }
   return [...args.positionals];
 }
 
-export function wholeNumber(args: Arguments, option: string, fallback: number, low: number, high: number): number {
+export function wholeNumber(
+  args: Arguments,
+  option: string,
+  fallback: number,
+  low: number,
+  high: number,
+): number {
   const text = args.text(option);
   if (text === undefined) return fallback;
   const value = Number(text);
@@ -64,7 +72,12 @@ export function wholeNumber(args: Arguments, option: string, fallback: number, l
   return value;
 }
 
-export function choice<T extends string>(args: Arguments, option: string, choices: readonly T[], fallback: T): T {
+export function choice<T extends string>(
+  args: Arguments,
+  option: string,
+  choices: readonly T[],
+  fallback: T,
+): T {
   const text = args.text(option);
   if (text === undefined) return fallback;
   const found = choices.find((each) => each === text);
@@ -75,6 +88,16 @@ export function choice<T extends string>(args: Arguments, option: string, choice
 /** Columns padded to the widest cell, two spaces between. */
 export function table(rows: readonly (readonly (string | number)[])[]): string {
   const cells = rows.map((row) => row.map(String));
-  const widths = cells.reduce<number[]>((all, row) => row.map((cell, index) => Math.max(all[index] ?? 0, cell.length)), []);
-  return cells.map((row) => row.map((cell, index) => cell.padEnd(widths[index] ?? 0)).join('  ').trimEnd()).join('\n');
+  const widths = cells.reduce<number[]>(
+    (all, row) => row.map((cell, index) => Math.max(all[index] ?? 0, cell.length)),
+    [],
+  );
+  return cells
+    .map((row) =>
+      row
+        .map((cell, index) => cell.padEnd(widths[index] ?? 0))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }

@@ -20,7 +20,8 @@ function readText(file: string): string {
     return readFileSync(file === '-' ? 0 : file, 'utf8');
   } catch (error) {
     if (!isSystemError(error)) throw error;
-    const reason = error.code === 'ENOENT' ? 'there is no such file' : `the file cannot be read (${error.code})`;
+    const reason =
+      error.code === 'ENOENT' ? 'there is no such file' : `the file cannot be read (${error.code})`;
     return orRefuse(fail(reason, 'Check the name and the folder'), label(file));
   }
 }
@@ -35,7 +36,10 @@ export function writeWhole(file: string, text: string): void {
   } catch (error) {
     rmSync(beside, { force: true });
     if (!isSystemError(error)) throw error;
-    orRefuse(fail(`the file cannot be written (${error.code})`, 'Check the folder and its rights'), label(file));
+    orRefuse(
+      fail(`the file cannot be written (${error.code})`, 'Check the folder and its rights'),
+      label(file),
+    );
   }
 }
 

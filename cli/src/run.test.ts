@@ -16,56 +16,146 @@ function answer(...argv: string[]): unknown {
 
 describe('answers', () => {
   test('tune: keys, order and references (common practice)', () => {
-    const plan = answer('tune', '--from', 'standard', '--to', 'DADF#AD') as { strings: Record<string, unknown>[]; order: number[] };
+    const plan = answer('tune', '--from', 'standard', '--to', 'DADF#AD') as {
+      strings: Record<string, unknown>[];
+      order: number[];
+    };
     expect(plan.order.at(-1)).toBe(3);
-    expect(plan.strings[3]).toMatchObject({ string: 3, from: 'G3', to: 'F#3', semitones: -1, reference: { string: 4, fret: 4, relation: 'unison' } });
-    expect(plan.strings[3]!['tensionRatio']).toBeCloseTo(0.891, 3);
-    expect(Object.keys(plan.strings[1]!)).toEqual(expect.arrayContaining(['string', 'from', 'to', 'semitones', 'frequencyHz', 'reference', 'tensionRatio']));
+    expect(plan.strings[3]).toMatchObject({
+      string: 3,
+      from: 'G3',
+      to: 'F#3',
+      semitones: -1,
+      reference: { string: 4, fret: 4, relation: 'unison' },
+    });
+    expect(plan.strings[3]!.tensionRatio).toBeCloseTo(0.891, 3);
+    expect(Object.keys(plan.strings[1]!)).toEqual(
+      expect.arrayContaining([
+        'string',
+        'from',
+        'to',
+        'semitones',
+        'frequencyHz',
+        'reference',
+        'tensionRatio',
+      ]),
+    );
   });
   test('tunings: every one with the chord its open strings spell', () => {
     const known = answer('tunings') as { id: string; openStringsChord: string | null }[];
-    expect(known.find(({ id }) => id === 'open-d')).toMatchObject({ openStringsChord: 'D', midi: [38, 45, 50, 54, 57, 62] });
+    expect(known.find(({ id }) => id === 'open-d')).toMatchObject({
+      openStringsChord: 'D',
+      midi: [38, 45, 50, 54, 57, 62],
+    });
   });
   test('name: tones, missing, sounding', () => {
-    expect(answer('name', '--tuning', 'standard', '--frets', '3x3x3x')).toMatchObject({ name: 'G7no3', root: 'G', bass: 'G', missing: ['3'] });
+    expect(answer('name', '--tuning', 'standard', '--frets', '3x3x3x')).toMatchObject({
+      name: 'G7no3',
+      root: 'G',
+      bass: 'G',
+      missing: ['3'],
+    });
     expect(answer('name', '--tuning', 'standard', '--frets', 'x32010', '--capo', '4')).toMatchObject({
       soundingName: 'E',
       tones: [{ string: 5, fret: 3, pitch: 'C3', midi: 48, degree: '1' }, {}, {}, {}, {}],
     });
-    expect(answer('name', '--tuning', 'standard', '--frets', 'x13331', '--names', 'german')).toMatchObject({ name: 'B' });
+    expect(answer('name', '--tuning', 'standard', '--frets', 'x13331', '--names', 'german')).toMatchObject({
+      name: 'B',
+    });
   });
   test('thumb: events with pitch and length', () => {
-    const { events } = answer('thumb', '--tuning', 'open-d', '--frets', '000000', '--pattern', 'two-string', '--bars', '2') as { events: { tick: number; string: number }[] };
+    const { events } = answer(
+      'thumb',
+      '--tuning',
+      'open-d',
+      '--frets',
+      '000000',
+      '--pattern',
+      'two-string',
+      '--bars',
+      '2',
+    ) as { events: { tick: number; string: number }[] };
     expect(events.map(({ string }) => string)).toEqual([6, 4, 6, 4, 6, 4, 6, 4]);
-    expect(events[4]).toEqual({ tick: 3840, durationTicks: 960, string: 6, fret: 0, pitch: 'D2', midi: 38, accent: false, length: 'written' });
-    expect((answer('thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'half-time', '--meter', '3/4') as { events: unknown[] }).events).toHaveLength(1);
+    expect(events[4]).toEqual({
+      tick: 3840,
+      durationTicks: 960,
+      string: 6,
+      fret: 0,
+      pitch: 'D2',
+      midi: 38,
+      accent: false,
+      length: 'written',
+    });
+    expect(
+      (
+        answer(
+          'thumb',
+          '--tuning',
+          'std',
+          '--frets',
+          '022100',
+          '--pattern',
+          'half-time',
+          '--meter',
+          '3/4',
+        ) as { events: unknown[] }
+      ).events,
+    ).toHaveLength(1);
   });
   test('check, call and grade of a demo piece', () => {
     expect(answer('check', demo('tin-ferry-rag'))).toEqual({ findings: [] });
     const entries = answer('call', demo('tin-ferry-rag'), '--bars', '2-2') as Record<string, unknown>[];
     expect(entries[0]).toEqual({ bar: 2, count: '1', voice: 'both', text: 'pinch 5+1' });
     expect(new Set(entries.map(({ bar }) => bar))).toEqual(new Set([2]));
-    const graded = answer('grade', demo('tin-ferry-rag')) as { score: number; dimensions: { level: number }[] };
+    const graded = answer('grade', demo('tin-ferry-rag')) as {
+      score: number;
+      dimensions: { level: number }[];
+    };
     expect(graded.score).toBeCloseTo(1 + graded.dimensions.reduce((sum, { level }) => sum + level, 0), 9);
     expect(Object.keys(graded.dimensions[0]!)).toEqual(['name', 'level', 'value', 'unit', 'where', 'why']);
   });
   test('ladder: one study a rung and ladder.json', () => {
     const out = join(folder(), 'made');
     answer('ladder', demo('widows-kettle'), '--out', out, '--order', 'melody-first');
-    expect(readdirSync(out).sort()).toEqual(['1-melody-alone.jocund.json', '2-thumb-alone.jocund.json', '3-pinches.jocund.json', '4-whole.jocund.json', 'ladder.json']);
-    expect(studySchema.safeParse((JSON.parse(readFileSync(join(out, '3-pinches.jocund.json'), 'utf8')) as { study: unknown }).study).success).toBe(true);
-    expect(JSON.parse(readFileSync(join(out, 'ladder.json'), 'utf8'))).toMatchObject({ order: 'melody-first', rungs: [{ number: 1, file: '1-melody-alone.jocund.json' }, {}, {}, {}] });
+    expect(readdirSync(out).sort()).toEqual([
+      '1-melody-alone.jocund.json',
+      '2-thumb-alone.jocund.json',
+      '3-pinches.jocund.json',
+      '4-whole.jocund.json',
+      'ladder.json',
+    ]);
+    expect(
+      studySchema.safeParse(
+        (JSON.parse(readFileSync(join(out, '3-pinches.jocund.json'), 'utf8')) as { study: unknown }).study,
+      ).success,
+    ).toBe(true);
+    expect(JSON.parse(readFileSync(join(out, 'ladder.json'), 'utf8'))).toMatchObject({
+      order: 'melody-first',
+      rungs: [{ number: 1, file: '1-melody-alone.jocund.json' }, {}, {}, {}],
+    });
   });
   test('convert: to MusicXML, and to the same study again', () => {
     const out = folder();
     answer('convert', demo('widows-kettle'), join(out, 'a.musicxml'));
     expect(readFileSync(join(out, 'a.musicxml'), 'utf8')).toContain('<score-partwise version="4.0">');
     answer('convert', demo('widows-kettle'), join(out, 'b.jocund.json'));
-    expect(readFileSync(join(out, 'b.jocund.json'), 'utf8')).toBe(readFileSync(demo('widows-kettle'), 'utf8'));
+    expect(readFileSync(join(out, 'b.jocund.json'), 'utf8')).toBe(
+      readFileSync(demo('widows-kettle'), 'utf8'),
+    );
   });
-  test('schema: JSON Schema of a study', () => expect(answer('schema', 'study')).toMatchObject({ type: 'object', required: expect.arrayContaining(['bars']) as unknown }));
+  test('schema: JSON Schema of a study', () =>
+    expect(answer('schema', 'study')).toMatchObject({
+      type: 'object',
+      required: expect.arrayContaining(['bars']) as unknown,
+    }));
   test('without --json every command prints readable text', () => {
-    for (const argv of [['tune', '--from', 'open-g', '--to', 'standard'], ['tunings'], ['call', demo('widows-kettle')], ['grade', demo('widows-kettle')], ['check', demo('widows-kettle')]]) {
+    for (const argv of [
+      ['tune', '--from', 'open-g', '--to', 'standard'],
+      ['tunings'],
+      ['call', demo('widows-kettle')],
+      ['grade', demo('widows-kettle')],
+      ['check', demo('widows-kettle')],
+    ]) {
       const { stdout, exitCode } = run(argv);
       expect(exitCode).toBe(0);
       expect(stdout).not.toMatch(/^[[{]/);
@@ -83,7 +173,10 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
   test.each([
     [['name', '--tuning', 'standard', '--frets', 'x32z10'], /string 3: “z” is not a fret/],
     [['name', '--tuning', 'EADGBEA', '--frets', 'x32010'], /six strings.*Write one note/],
-    [['thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'zigzag'], /not a thumb pattern.*two-string/],
+    [
+      ['thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'zigzag'],
+      /not a thumb pattern.*two-string/,
+    ],
     [['check', '/nowhere/at-all.jocund.json'], /at-all.jocund.json: there is no such file/],
     [['grade', bad('{')], /bad.jocund.json: The file is not JSON/],
     [['grade', bad('{"format":"jocund-study","version":7,"study":{}}')], /version 7.*newer Jocund/],
@@ -102,15 +195,21 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
 });
 
 describe('wrong usage: exit 2', () => {
-  test.each([[[]], [['fly']], [['tune', '--from', 'standard']], [['grade']], [['call', 'x', '--bars', 'two']], [['thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'thump', '--meter', '4/5']], [['name', '--wings']], [['ladder', 'x', '--out', 'y', '--order', 'sideways']]])(
-    '%j',
-    (argv: string[]) => {
-      const outcome = run(argv);
-      expect(outcome.exitCode).toBe(2);
-      expect(outcome.stdout).toBe('');
-      expect(outcome.stderr).toContain('jocund');
-    },
-  );
+  test.each([
+    [[]],
+    [['fly']],
+    [['tune', '--from', 'standard']],
+    [['grade']],
+    [['call', 'x', '--bars', 'two']],
+    [['thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'thump', '--meter', '4/5']],
+    [['name', '--wings']],
+    [['ladder', 'x', '--out', 'y', '--order', 'sideways']],
+  ])('%j', (argv: string[]) => {
+    const outcome = run(argv);
+    expect(outcome.exitCode).toBe(2);
+    expect(outcome.stdout).toBe('');
+    expect(outcome.stderr).toContain('jocund');
+  });
   test('help is asked for, not a fault', () => {
     expect(run(['--help'])).toMatchObject({ exitCode: 0, stderr: '' });
     expect(run(['grade', '--help']).stdout).toContain('FILE');
@@ -120,7 +219,9 @@ describe('wrong usage: exit 2', () => {
 test('the command itself: standard input, exit codes, no stack trace', () => {
   const bin = join(import.meta.dirname, '../bin/jocund.mjs');
   const input = readFileSync(demo('widows-kettle'));
-  expect(JSON.parse(execFileSync(process.execPath, [bin, 'check', '-', '--json'], { input, encoding: 'utf8' }))).toEqual({ findings: [] });
+  expect(
+    JSON.parse(execFileSync(process.execPath, [bin, 'check', '-', '--json'], { input, encoding: 'utf8' })),
+  ).toEqual({ findings: [] });
   const broken = spawnSync(process.execPath, [bin, 'check', '-'], { input: '{{{', encoding: 'utf8' });
   expect(broken.status).toBe(1);
   expect(broken.stderr).toMatch(/^standard input: /);

@@ -8,7 +8,18 @@ import { call, check, grade } from './commands/study.ts';
 import { thumb } from './commands/thumb.ts';
 import { tune, tunings } from './commands/tuning.ts';
 
-const commands: readonly Command[] = [tune, tunings, name, thumb, check, call, grade, ladder, convert, schema];
+const commands: readonly Command[] = [
+  tune,
+  tunings,
+  name,
+  thumb,
+  check,
+  call,
+  grade,
+  ladder,
+  convert,
+  schema,
+];
 
 /** What a call of `jocund` comes to: exit 0 done, 1 the input is at fault, 2 wrong usage. */
 export interface Outcome {
@@ -20,7 +31,8 @@ export interface Outcome {
 /** Runs one call without touching the process, so that tests and `main` share it. */
 export function run(argv: readonly string[]): Outcome {
   const [wanted, ...rest] = argv;
-  if (wanted === undefined || wanted === '--help' || wanted === 'help') return { exitCode: wanted ? 0 : 2, ...helpTo(wanted !== undefined, overview()) };
+  if (wanted === undefined || wanted === '--help' || wanted === 'help')
+    return { exitCode: wanted ? 0 : 2, ...helpTo(wanted !== undefined, overview()) };
   const command = commands.find((each) => each.name === wanted);
   if (!command) return { exitCode: 2, stdout: '', stderr: `“${wanted}” is not a command.\n${overview()}` };
   try {
@@ -28,32 +40,49 @@ export function run(argv: readonly string[]): Outcome {
     if (parsed.help) return { exitCode: 0, stdout: usageOf(command), stderr: '' };
     return { exitCode: 0, stdout: print(command.run(parsed.args), parsed.json), stderr: '' };
   } catch (error) {
-    if (error instanceof UsageError) return { exitCode: 2, stdout: '', stderr: `jocund ${command.name}: ${error.message}.\n${usageOf(command)}` };
-    if (error instanceof InputError) return { exitCode: 1, stdout: '', stderr: `${describeFault(error.fault)}\n` };
+    if (error instanceof UsageError)
+      return {
+        exitCode: 2,
+        stdout: '',
+        stderr: `jocund ${command.name}: ${error.message}.\n${usageOf(command)}`,
+      };
+    if (error instanceof InputError)
+      return { exitCode: 1, stdout: '', stderr: `${describeFault(error.fault)}\n` };
     throw error;
   }
 }
 
-const helpTo = (asked: boolean, text: string) => (asked ? { stdout: text, stderr: '' } : { stdout: '', stderr: text });
+const helpTo = (asked: boolean, text: string) =>
+  asked ? { stdout: text, stderr: '' } : { stdout: '', stderr: text };
 
 const overview = (): string =>
   `jocund COMMAND … [--json]\n${table(commands.map((each) => [`  ${each.name}`, each.summary]))}\njocund COMMAND --help tells a command's arguments.\n`;
 
-const usageOf = ({ name: command, usage, summary }: Command): string => `jocund ${`${command} ${usage}`.trim()} [--json]\n${summary}\n`;
+const usageOf = ({ name: command, usage, summary }: Command): string =>
+  `jocund ${`${command} ${usage}`.trim()} [--json]\n${summary}\n`;
 
-const print = ({ json, text }: Answer, asJson: boolean): string => `${asJson ? JSON.stringify(json, undefined, 1) : text}\n`;
+const print = ({ json, text }: Answer, asJson: boolean): string =>
+  `${asJson ? JSON.stringify(json, undefined, 1) : text}\n`;
 
 function parse(command: Command, argv: readonly string[]): { args: Arguments; json: boolean; help: boolean } {
   const options = Object.fromEntries(
-    Object.entries({ ...command.options, json: 'flag', help: 'flag' }).map(([option, kind]) => [option, { type: kind === 'flag' ? ('boolean' as const) : ('string' as const) }]),
+    Object.entries({ ...command.options, json: 'flag', help: 'flag' }).map(([option, kind]) => [
+      option,
+      { type: kind === 'flag' ? ('boolean' as const) : ('string' as const) },
+    ]),
   );
   try {
-    const { values, positionals } = parseArgs({ args: [...argv], options, allowPositionals: true, strict: true });
+    const { values, positionals } = parseArgs({
+      args: [...argv],
+      options,
+      allowPositionals: true,
+      strict: true,
+    });
     const text = (option: string) => {
       const value = values[option];
       return typeof value === 'string' ? value : undefined;
     };
-    return { args: { positionals, text }, json: values['json'] === true, help: values['help'] === true };
+    return { args: { positionals, text }, json: values.json === true, help: values.help === true };
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message.replace(/\.$/, '') : 'cannot be read');
   }

@@ -18,21 +18,37 @@ export class RefusedRequest extends Error {
 /** The server could not be reached at all. */
 export class NoConnection extends Error {}
 
-type BodyOf<E> = E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? { readonly body: z.input<Body> } : object) : never;
+type BodyOf<E> =
+  E extends Endpoint<infer Body, z.ZodType>
+    ? Body extends z.ZodType
+      ? { readonly body: z.input<Body> }
+      : object
+    : never;
 
 type ResponseOf<E> = E extends Endpoint<z.ZodType | undefined, infer Response> ? z.output<Response> : never;
 
-type RequestOf<E> = BodyOf<E> & { readonly params?: Readonly<Record<string, string | number>>; readonly signal?: AbortSignal };
+type RequestOf<E> = BodyOf<E> & {
+  readonly params?: Readonly<Record<string, string | number>>;
+  readonly signal?: AbortSignal;
+};
 
 /** Sends one request and parses the answer. Throws {@link RefusedRequest} or {@link NoConnection}. */
-export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodType>>(endpoint: E, options: RequestOf<E>): Promise<ResponseOf<E>> {
+export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodType>>(
+  endpoint: E,
+  options: RequestOf<E>,
+): Promise<ResponseOf<E>> {
   const { params = {}, signal } = options;
   const body = 'body' in options ? JSON.stringify(options.body) : undefined;
-  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name] ?? '')));
+  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
+    encodeURIComponent(String(params[name] ?? '')),
+  );
   const response = await send(path, {
     method: endpoint.method,
     credentials: 'same-origin',
-    headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+    headers: {
+      accept: 'application/json',
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+    },
     ...(body === undefined ? {} : { body }),
     ...(signal ? { signal } : {}),
   });

@@ -6,9 +6,15 @@ const id = z.uuid();
 const timestamp = z.iso.datetime();
 const name = z.string().trim().min(1).max(120);
 
-export const userSchema = z.object({ id, name, email: z.email(), role: z.enum(['teacher']), studio: name });
+const userSchema = z.object({
+  id,
+  name,
+  email: z.email(),
+  role: z.enum(['teacher', 'student']),
+  studio: name,
+});
 
-export const pieceSummarySchema = z.object({
+const pieceSummarySchema = z.object({
   id,
   arrangementId: id,
   title: name,
@@ -33,9 +39,15 @@ export const arrangementSchema = z.object({
   savedBy: z.string(),
 });
 
-export const revisionSummarySchema = z.object({ version: z.int(), savedAt: timestamp, savedBy: z.string(), barCount: z.int(), title: z.string() });
+const revisionSummarySchema = z.object({
+  version: z.int(),
+  savedAt: timestamp,
+  savedBy: z.string(),
+  barCount: z.int(),
+  title: z.string(),
+});
 
-export const playerSchema = z.object({
+const playerSchema = z.object({
   id,
   name,
   thumbPattern: z.string(),
@@ -43,27 +55,50 @@ export const playerSchema = z.object({
   note: z.string(),
 });
 
-export const studentSchema = z.object({ id, name, note: z.string() });
+const studentSchema = z.object({ id, name, note: z.string() });
 
 const savedSchema = z.object({ version: z.int(), savedAt: timestamp });
 
 /** A save made from an older version: what stands now, and what was sent, so that neither is lost. */
-export const staleSaveSchema = z.object({ current: arrangementSchema, yours: z.object({ baseVersion: z.int(), study: studySchema }) });
+export const staleSaveSchema = z.object({
+  current: arrangementSchema,
+  yours: z.object({ baseVersion: z.int(), study: studySchema }),
+});
 
 const nothing = z.null();
 
 /** Every request of the application. Server routes and the web client are both made from this list. */
 export const endpoints = {
-  signIn: endpoint('POST', '/api/session', z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) }), userSchema),
+  signIn: endpoint(
+    'POST',
+    '/api/session',
+    z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) }),
+    userSchema,
+  ),
   whoAmI: endpoint('GET', '/api/session', undefined, userSchema.nullable()),
   signOut: endpoint('DELETE', '/api/session', undefined, nothing),
   listPieces: endpoint('GET', '/api/pieces', undefined, z.array(pieceSummarySchema)),
   createPiece: endpoint('POST', '/api/pieces', z.strictObject({ study: studySchema }), pieceSummarySchema),
   duplicatePiece: endpoint('POST', '/api/pieces/:id/duplicate', undefined, pieceSummarySchema),
-  archivePiece: endpoint('PATCH', '/api/pieces/:id', z.strictObject({ archived: z.boolean() }), pieceSummarySchema),
+  archivePiece: endpoint(
+    'PATCH',
+    '/api/pieces/:id',
+    z.strictObject({ archived: z.boolean() }),
+    pieceSummarySchema,
+  ),
   readArrangement: endpoint('GET', '/api/arrangements/:id', undefined, arrangementSchema),
-  saveArrangement: endpoint('PUT', '/api/arrangements/:id', z.strictObject({ baseVersion: z.int().min(1), study: studySchema }), savedSchema),
-  listRevisions: endpoint('GET', '/api/arrangements/:id/revisions', undefined, z.array(revisionSummarySchema)),
+  saveArrangement: endpoint(
+    'PUT',
+    '/api/arrangements/:id',
+    z.strictObject({ baseVersion: z.int().min(1), study: studySchema }),
+    savedSchema,
+  ),
+  listRevisions: endpoint(
+    'GET',
+    '/api/arrangements/:id/revisions',
+    undefined,
+    z.array(revisionSummarySchema),
+  ),
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),

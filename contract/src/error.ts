@@ -3,10 +3,23 @@ import { z } from 'zod';
 /** Every refusal of the server has this one shape. */
 export const apiErrorSchema = z.object({
   error: z.object({
-    code: z.enum(['bad-request', 'not-signed-in', 'wrong-sign-in', 'forbidden', 'not-found', 'stale', 'too-large', 'too-many', 'server-fault']),
+    code: z.enum([
+      'bad-request',
+      'not-signed-in',
+      'wrong-sign-in',
+      'forbidden',
+      'not-found',
+      'stale',
+      'too-large',
+      'too-many',
+      'server-fault',
+    ]),
     message: z.string(),
     remedy: z.string(),
-    place: z.object({ file: z.string(), bar: z.number(), beat: z.number(), string: z.number() }).partial().optional(),
+    place: z
+      .object({ file: z.string(), bar: z.number(), beat: z.number(), string: z.number() })
+      .partial()
+      .optional(),
   }),
 });
 

@@ -19,14 +19,18 @@ const open = (name: string) => {
 test('six pieces in four tunings, of 8, 12 and 16 bars', () => {
   const studies = pieces.map(open);
   expect(studies).toHaveLength(6);
-  expect(new Set(studies.map(({ tuning }) => tuning.name))).toEqual(new Set(['Standard', 'Drop D', 'Open D', 'Open G']));
+  expect(new Set(studies.map(({ tuning }) => tuning.name))).toEqual(
+    new Set(['Standard', 'Drop D', 'Open D', 'Open G']),
+  );
   expect(new Set(studies.map(({ bars }) => bars.length))).toEqual(new Set([8, 12, 16]));
 });
 
 test.each(pieces)('%s passes every check, lies within a comfortable reach, and climbs a ladder', (name) => {
   const study = open(name);
   expect(checkStudy(study)).toEqual([]);
-  expect(Math.max(...reaches(study).map(({ spanMm }) => spanMm))).toBeLessThanOrEqual(reachLimitsMm.comfortable);
+  expect(Math.max(...reaches(study).map(({ spanMm }) => spanMm))).toBeLessThanOrEqual(
+    reachLimitsMm.comfortable,
+  );
   expect(applyThumb(study)).toBe(study);
   expect(study.bars.some((bar) => pinchTicks(bar).length > 0)).toBe(true);
   expect(cutLadder(study).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'pinches', 'whole']);

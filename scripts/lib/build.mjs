@@ -25,17 +25,33 @@ async function buildServer() {
       target: 'node20',
       sourcemap: true,
       logLevel: 'warning',
-      plugins: [{ name: 'packages-stay-outside', setup: (each) => each.onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@jocund/') ? undefined : { path, external: true })) }],
+      plugins: [
+        {
+          name: 'packages-stay-outside',
+          setup: (each) =>
+            each.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+              kind === 'entry-point' || path.startsWith('@jocund/') ? undefined : { path, external: true },
+            ),
+        },
+      ],
     });
   });
 }
 
 async function buildWeb() {
-  await whenStale('web/dist', ['core/src', 'contract/src', 'web/src', 'web/public', 'web/index.html', 'web/vite.config.ts'], async () => {
-    say('Building the web application …');
-    const code = await run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], { cwd: join(root, 'web'), stdio: ['ignore', 2, 2] });
-    if (code !== 0) throw new Trouble('The web application could not be built; the reason is above.');
-  });
+  await whenStale(
+    'web/dist',
+    ['core/src', 'contract/src', 'web/src', 'web/public', 'web/index.html', 'web/vite.config.ts'],
+    async () => {
+      say('Building the web application …');
+      const code = await run(
+        process.execPath,
+        [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'],
+        { cwd: join(root, 'web'), stdio: ['ignore', 2, 2] },
+      );
+      if (code !== 0) throw new Trouble('The web application could not be built; the reason is above.');
+    },
+  );
 }
 
 /** @param {string} target @param {readonly string[]} sources @param {() => Promise<void>} build */
@@ -61,5 +77,7 @@ function fingerprint(places) {
 function filesBelow(place) {
   if (!existsSync(place)) return [];
   if (statSync(place).isFile()) return [place];
-  return readdirSync(place).sort().flatMap((name) => filesBelow(join(place, name)));
+  return readdirSync(place)
+    .sort()
+    .flatMap((name) => filesBelow(join(place, name)));
 }

@@ -7,8 +7,13 @@ import { isRoot, say, Trouble } from './project.mjs';
  */
 export function installPackage(name, purpose) {
   const apt = isRoot ? ['apt-get'] : ['sudo', '-n', 'apt-get'];
-  if (capture('which', ['apt-get']).status !== 0 || (!isRoot && capture('sudo', ['-n', 'true']).status !== 0)) {
-    throw new Trouble(`${purpose} is missing. Install the package “${name}” (on Debian: apt-get install ${name}), then try again.`);
+  if (
+    capture('which', ['apt-get']).status !== 0 ||
+    (!isRoot && capture('sudo', ['-n', 'true']).status !== 0)
+  ) {
+    throw new Trouble(
+      `${purpose} is missing. Install the package “${name}” (on Debian: apt-get install ${name}), then try again.`,
+    );
   }
   say(`Installing ${name} …`);
   const [program = 'apt-get', ...before] = apt;
@@ -16,5 +21,8 @@ export function installPackage(name, purpose) {
   const wait = ['-o', 'DPkg::Lock::Timeout=300', '-q', '-y'];
   capture(program, [...before, ...wait, 'update'], options);
   const done = capture(program, [...before, ...wait, 'install', '--no-install-recommends', name], options);
-  if (done.status !== 0) throw new Trouble(`${name} could not be installed: ${done.stderr.trim().split('\n').slice(-2).join(' ')}`);
+  if (done.status !== 0)
+    throw new Trouble(
+      `${name} could not be installed: ${done.stderr.trim().split('\n').slice(-2).join(' ')}`,
+    );
 }

@@ -15,10 +15,14 @@ export function checkNode() {
 
 /** Installs the packages of the lockfile when they are missing or the lockfile has changed. */
 export async function installPackages() {
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing packages …');
-  const code = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
+  const code = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', 2, 2],
+  });
   if (code !== 0) throw new Trouble('The packages could not be installed; npm says why above.');
   writeFileSync(stamp, wanted);
 }

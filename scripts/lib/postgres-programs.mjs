@@ -18,10 +18,16 @@ export function postgresPrograms() {
 }
 
 function findPrograms() {
-  const majors = existsSync(debianFolder) ? readdirSync(debianFolder).map(Number).filter((major) => major >= oldestMajor) : [];
+  const majors = existsSync(debianFolder)
+    ? readdirSync(debianFolder)
+        .map(Number)
+        .filter((major) => major >= oldestMajor)
+    : [];
   const newestFirst = majors.sort((a, b) => b - a).map((major) => join(debianFolder, String(major), 'bin'));
   const configured = capture('pg_config', ['--bindir']).stdout?.trim();
-  return [...newestFirst, ...(configured ? [configured] : [])].find((folder) => ['initdb', 'pg_ctl', 'postgres'].every((name) => existsSync(join(folder, name))));
+  return [...newestFirst, ...(configured ? [configured] : [])].find((folder) =>
+    ['initdb', 'pg_ctl', 'postgres'].every((name) => existsSync(join(folder, name))),
+  );
 }
 
 /** The user PostgreSQL runs as: itself, or `postgres` when we are root, since it refuses root. */

@@ -22,6 +22,9 @@ export function capture(program, args, options = {}) {
 /** Like {@link capture}, but a failure is Trouble. @param {string} program @param {readonly string[]} args @param {string} what @param {object} [options] */
 export function mustRun(program, args, what, options = {}) {
   const done = capture(program, args, options);
-  if (done.status !== 0) throw new Trouble(`${what} failed: ${(done.stderr || done.stdout).trim().split('\n').slice(-4).join(' ')}`);
+  if (done.status !== 0)
+    throw new Trouble(
+      `${what} failed: ${(done.stderr || done.stdout).trim().split('\n').slice(-4).join(' ')}`,
+    );
   return done.stdout;
 }

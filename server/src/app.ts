@@ -16,7 +16,10 @@ import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 
-export interface AppSettings extends Pick<Config, 'SESSION_SECRET' | 'WEB_FOLDER' | 'LOG_LEVEL' | 'BEHIND_TLS_PROXY'> {
+export interface AppSettings extends Pick<
+  Config,
+  'SESSION_SECRET' | 'WEB_FOLDER' | 'LOG_LEVEL' | 'BEHIND_TLS_PROXY'
+> {
   readonly database: Database;
   readonly pool: Pool;
 }
@@ -24,11 +27,20 @@ export interface AppSettings extends Pick<Config, 'SESSION_SECRET' | 'WEB_FOLDER
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
 export function createApp(settings: AppSettings): { app: Express; close: () => Promise<void> } {
   const { database } = settings;
-  const session = sessions({ secret: settings.SESSION_SECRET, pool: settings.pool, secureCookie: settings.BEHIND_TLS_PROXY });
+  const session = sessions({
+    secret: settings.SESSION_SECRET,
+    pool: settings.pool,
+    secureCookie: settings.BEHIND_TLS_PROXY,
+  });
   const app = express();
   app.disable('x-powered-by');
   if (settings.BEHIND_TLS_PROXY) app.set('trust proxy', 1);
-  app.use(pinoHttp({ logger: pino({ level: settings.LOG_LEVEL }), redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
+  app.use(
+    pinoHttp({
+      logger: pino({ level: settings.LOG_LEVEL }),
+      redact: ['req.headers.cookie', 'res.headers["set-cookie"]'],
+    }),
+  );
   app.use(securityHeaders(settings.BEHIND_TLS_PROXY));
   app.use(compression());
 
@@ -36,10 +48,16 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     await database.raw('select 1');
     response.json({ ok: true });
   });
-  app.use('/api', sameOriginOnly, express.json({ limit: largestBodyBytes }), session.handler, (_request, response, next) => {
-    response.set('cache-control', 'no-store');
-    next();
-  });
+  app.use(
+    '/api',
+    sameOriginOnly,
+    express.json({ limit: largestBodyBytes }),
+    session.handler,
+    (_request, response, next) => {
+      response.set('cache-control', 'no-store');
+      next();
+    },
+  );
   app.use(signInRoutes(database), pieceRoutes(database), arrangementRoutes(database), peopleRoutes(database));
   app.use('/api', unknownRoute);
   if (settings.WEB_FOLDER) serveWeb(app, settings.WEB_FOLDER);
@@ -49,7 +67,15 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
 
 /** Files with a content hash in their name are kept for good; the page itself is asked for every time. */
 function serveWeb(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', index: false, fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), {
+      immutable: true,
+      maxAge: '1y',
+      index: false,
+      fallthrough: false,
+    }),
+  );
   app.use(express.static(folder, { index: false }));
   app.get('/{*page}', (_request, response) => {
     response.set('cache-control', 'no-cache');

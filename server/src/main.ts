@@ -9,7 +9,8 @@ const config = readConfig(process.env);
 const database = connect(config.DATABASE_URL);
 const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
 await migrate(database);
-if (config.DEMO_FOLDER && config.DEMO_PASSWORD) await loadDemo(database, config.DEMO_FOLDER, config.DEMO_PASSWORD);
+if (config.DEMO_FOLDER && config.DEMO_PASSWORD)
+  await loadDemo(database, config.DEMO_FOLDER, config.DEMO_PASSWORD);
 
 const { app, close } = createApp({ ...config, database, pool });
 const server = app.listen(config.PORT, config.HOST, (error) => {

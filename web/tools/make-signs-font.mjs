@@ -31,12 +31,29 @@ const glyph = (name, unicode, advanceWidth, draw) => {
 };
 
 const sharp = glyph('sharp', 0x266f, 460, (path) => {
-  for (const x of [140, 270]) polygon(path, [[x, -60], [x + 46, -60], [x + 46, 760], [x, 760]]);
-  for (const y of [190, 420]) polygon(path, [[60, y], [400, y + 70], [400, y + 160], [60, y + 90]]);
+  for (const x of [140, 270])
+    polygon(path, [
+      [x, -60],
+      [x + 46, -60],
+      [x + 46, 760],
+      [x, 760],
+    ]);
+  for (const y of [190, 420])
+    polygon(path, [
+      [60, y],
+      [400, y + 70],
+      [400, y + 160],
+      [60, y + 90],
+    ]);
 });
 
 const flat = glyph('flat', 0x266d, 400, (path) => {
-  polygon(path, [[70, 0], [116, 0], [116, 800], [70, 800]]);
+  polygon(path, [
+    [70, 0],
+    [116, 0],
+    [116, 800],
+    [70, 800],
+  ]);
   path.moveTo(116, 330);
   path.curveTo(190, 460, 360, 470, 352, 320);
   path.curveTo(344, 190, 210, 90, 100, 0);
@@ -48,7 +65,12 @@ const flat = glyph('flat', 0x266d, 400, (path) => {
 
 const quarter = glyph('quarternote', 0x2669, 420, (path) => {
   ellipse(path, 180, 80, 140, 96, 0.35);
-  polygon(path, [[272, 90], [318, 90], [318, 780], [272, 780]]);
+  polygon(path, [
+    [272, 90],
+    [318, 90],
+    [318, 780],
+    [272, 780],
+  ]);
 });
 
 const notdef = glyph('.notdef', 0, 400, () => undefined);

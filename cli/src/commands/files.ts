@@ -21,15 +21,28 @@ export const ladder: Command = {
     const rungs = cutLadder(readStudyFile(file), order).map(({ study, ...rung }) => {
       const name = `${rung.number}-${rung.id}.jocund.json`;
       writeWhole(join(out, name), writeStudy(study));
-      return { number: rung.number, id: rung.id, name: rung.name, adds: rung.adds, file: name, ...plainGrade(rung.grade) };
+      return {
+        number: rung.number,
+        id: rung.id,
+        name: rung.name,
+        adds: rung.adds,
+        file: name,
+        ...plainGrade(rung.grade),
+      };
     });
     const answer = { order, rungs };
     writeWhole(join(out, 'ladder.json'), `${JSON.stringify(answer, undefined, 1)}\n`);
-    return { json: answer, text: table(rungs.map(({ number, name, score, file: made }) => [number, name, score.toFixed(1), made])) };
+    return {
+      json: answer,
+      text: table(rungs.map(({ number, name, score, file: made }) => [number, name, score.toFixed(1), made])),
+    };
   },
 };
 
-const writers: Readonly<Record<string, (study: Study) => string>> = { '.json': writeStudy, '.musicxml': writeMusicXml };
+const writers: Readonly<Record<string, (study: Study) => string>> = {
+  '.json': writeStudy,
+  '.musicxml': writeMusicXml,
+};
 
 /** `convert`: a study in another format, told by the extension of OUT. */
 export const convert: Command = {
@@ -41,8 +54,15 @@ export const convert: Command = {
     const [from = '', to = ''] = positional(args, 'IN', 'OUT');
     const write = writers[extname(to).toLowerCase()];
     const study = readStudyFile(from);
-    if (!write) return orRefuse(fail(`Jocund does not write “${extname(to)}” files yet`, `End OUT in .jocund.json or .musicxml`), to);
+    if (!write)
+      return orRefuse(
+        fail(`Jocund does not write “${extname(to)}” files yet`, `End OUT in .jocund.json or .musicxml`),
+        to,
+      );
     writeWhole(to, write(study));
-    return { json: { from, to, bars: study.bars.length }, text: `${to}: ${study.title}, ${study.bars.length} bars` };
+    return {
+      json: { from, to, bars: study.bars.length },
+      text: `${to}: ${study.title}, ${study.bars.length} bars`,
+    };
   },
 };

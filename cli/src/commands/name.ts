@@ -19,8 +19,14 @@ export const name: Command = {
       language: choice(args, 'names', ['english', 'german'], 'english'),
       ...(key === undefined ? {} : { key: orRefuse(parseKey(key)) }),
     });
-    const rows = named.tones.map(({ string, fret, pitch, degree }) => [`string ${string}`, `fret ${fret}`, pitch, degree]);
-    const capo = named.soundingName !== named.name && named.soundingName ? `, sounds ${named.soundingName}` : '';
+    const rows = named.tones.map(({ string, fret, pitch, degree }) => [
+      `string ${string}`,
+      `fret ${fret}`,
+      pitch,
+      degree,
+    ]);
+    const capo =
+      named.soundingName !== named.name && named.soundingName ? `, sounds ${named.soundingName}` : '';
     const also = named.alternatives.length > 0 ? `\nalso: ${named.alternatives.join(', ')}` : '';
     return { json: named, text: `${named.name ?? 'no plain name'}${capo}\n${table(rows)}${also}` };
   },

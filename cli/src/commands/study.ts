@@ -16,7 +16,11 @@ export const check: Command = {
   options: {},
   run: (args) => {
     const findings = checkStudy(studyOf(args));
-    const rows = findings.map((finding) => [finding.severity, describePlace(placeOfFinding(finding)), `${finding.message}. ${finding.remedy}.`]);
+    const rows = findings.map((finding) => [
+      finding.severity,
+      describePlace(placeOfFinding(finding)),
+      `${finding.message}. ${finding.remedy}.`,
+    ]);
     return { json: { findings }, text: rows.length === 0 ? 'Nothing to mend.' : table(rows) };
   },
 };
@@ -29,9 +33,20 @@ export const call: Command = {
   options: { bars: 'text' },
   run: (args) => {
     const [from, to] = parseBars(args.text('bars'));
-    const entries = callLine(studyOf(args), from, to).map(({ bar, count, voice, text }) => ({ bar, count, voice, text }));
+    const entries = callLine(studyOf(args), from, to).map(({ bar, count, voice, text }) => ({
+      bar,
+      count,
+      voice,
+      text,
+    }));
     const bars = [...new Set(entries.map(({ bar }) => bar))];
-    const lines = bars.map((bar) => [`bar ${bar}`, entries.filter((entry) => entry.bar === bar).map(({ text }) => text).join(' · ')]);
+    const lines = bars.map((bar) => [
+      `bar ${bar}`,
+      entries
+        .filter((entry) => entry.bar === bar)
+        .map(({ text }) => text)
+        .join(' · '),
+    ]);
     return { json: entries, text: table(lines) };
   },
 };
@@ -40,7 +55,8 @@ function parseBars(text: string | undefined): [number, number | undefined] {
   if (text === undefined) return [1, undefined];
   const match = /^(\d+)(?:-(\d+))?$/.exec(text);
   const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
-  if (!match || from < 1 || to < from) throw new UsageError(`--bars wants two bar numbers such as 3-4, not “${text}”`);
+  if (!match || from < 1 || to < from)
+    throw new UsageError(`--bars wants two bar numbers such as 3-4, not “${text}”`);
   return [from, to];
 }
 
@@ -60,7 +76,14 @@ export const grade: Command = {
 export const plainGrade = ({ grade: whole, score, dimensions }: Grade) => ({
   grade: whole,
   score,
-  dimensions: dimensions.map(({ name, level, value, unit, where, why }) => ({ name, level, value, unit, where, why })),
+  dimensions: dimensions.map(({ name, level, value, unit, where, why }) => ({
+    name,
+    level,
+    value,
+    unit,
+    where,
+    why,
+  })),
 });
 
 const gradeText = ({ grade: whole, score, dimensions }: Grade): string =>

@@ -3,7 +3,16 @@ import { pitchText, spellMidi } from '@jocund/core/pitch';
 import { barTicks, type Metre, type Note } from '@jocund/core/score';
 import { parseFrets } from '@jocund/core/shapes';
 import { findPattern, realisePattern, thumbPatternTable } from '@jocund/core/thumb';
-import { InputError, UsageError, orRefuse, positional, required, table, wholeNumber, type Command } from '../command.ts';
+import {
+  InputError,
+  UsageError,
+  orRefuse,
+  positional,
+  required,
+  table,
+  wholeNumber,
+  type Command,
+} from '../command.ts';
 
 const lengthNames = { 'let-ring': 'ring', 'palm-damped': 'palm', stopped: 'stopped' } as const;
 
@@ -20,7 +29,10 @@ export const thumb: Command = {
     const wanted = required(args, 'pattern');
     const pattern = findPattern(wanted);
     if (!pattern) {
-      throw new InputError({ reason: `“${wanted}” is not a thumb pattern`, remedy: `Choose one of ${thumbPatternTable.map(({ id }) => id).join(', ')}` });
+      throw new InputError({
+        reason: `“${wanted}” is not a thumb pattern`,
+        remedy: `Choose one of ${thumbPatternTable.map(({ id }) => id).join(', ')}`,
+      });
     }
     const metre = parseMetre(args.text('meter') ?? '4/4');
     const grip = { tick: 0, frets };
@@ -28,7 +40,19 @@ export const thumb: Command = {
     const events = Array.from({ length: wholeNumber(args, 'bars', 1, 1, 400) }, (_, index) =>
       notes.map((note) => toEvent(note, note.tick + index * barTicks(metre), writtenMidi(tuning, note))),
     ).flat();
-    return { json: { events }, text: table(events.map((event) => [event.tick, `string ${event.string}`, `fret ${event.fret}`, event.pitch, event.length, event.accent ? 'accent' : ''])) };
+    return {
+      json: { events },
+      text: table(
+        events.map((event) => [
+          event.tick,
+          `string ${event.string}`,
+          `fret ${event.fret}`,
+          event.pitch,
+          event.length,
+          event.accent ? 'accent' : '',
+        ]),
+      ),
+    };
   },
 };
 
@@ -46,6 +70,7 @@ const toEvent = ({ durationTicks, string, fret, accent, ending }: Note, tick: nu
 function parseMetre(text: string): Metre {
   const match = /^(\d{1,2})\/([248])$/.exec(text);
   const beats = Number(match?.[1]);
-  if (!match || beats < 1 || beats > 16) throw new UsageError(`--meter wants 1 to 16 beats of 2, 4 or 8, such as 3/4 or 6/8, not “${text}”`);
+  if (!match || beats < 1 || beats > 16)
+    throw new UsageError(`--meter wants 1 to 16 beats of 2, 4 or 8, such as 3/4 or 6/8, not “${text}”`);
   return { beats, unit: Number(match[2]) };
 }

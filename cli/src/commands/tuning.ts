@@ -1,4 +1,11 @@
-import { openMidiLowToHigh, parseTuning, planRetuning, tuningTable, type RetuningPlan, type TuningReference } from '@jocund/core/instrument';
+import {
+  openMidiLowToHigh,
+  parseTuning,
+  planRetuning,
+  tuningTable,
+  type RetuningPlan,
+  type TuningReference,
+} from '@jocund/core/instrument';
 import { openStringsName } from '@jocund/core/shapes';
 import { orRefuse, positional, required, table, type Command } from '../command.ts';
 
@@ -10,19 +17,30 @@ export const tune: Command = {
   options: { from: 'text', to: 'text' },
   run: (args) => {
     positional(args);
-    const plan = planRetuning(orRefuse(parseTuning(required(args, 'from'))), orRefuse(parseTuning(required(args, 'to'))));
+    const plan = planRetuning(
+      orRefuse(parseTuning(required(args, 'from'))),
+      orRefuse(parseTuning(required(args, 'to'))),
+    );
     return { json: toJson(plan), text: toText(plan) };
   },
 };
 
 const toJson = ({ strings, order, passes }: RetuningPlan) => ({
-  strings: strings.map(({ reference, ...rest }) => ({ ...rest, reference: reference && plainReference(reference) })),
+  strings: strings.map(({ reference, ...rest }) => ({
+    ...rest,
+    reference: reference && plainReference(reference),
+  })),
   order,
   passes,
 });
 
 /** `ownFret` is named only where the string being tuned is itself fretted. */
-const plainReference = ({ string, fret, relation, ownFret }: TuningReference) => ({ string, fret, relation, ...(ownFret > 0 ? { ownFret } : {}) });
+const plainReference = ({ string, fret, relation, ownFret }: TuningReference) => ({
+  string,
+  fret,
+  relation,
+  ...(ownFret > 0 ? { ownFret } : {}),
+});
 
 function toText({ strings, order }: RetuningPlan): string {
   if (order.length === 0) return 'Nothing to turn: the two tunings are the same.';
@@ -30,7 +48,15 @@ function toText({ strings, order }: RetuningPlan): string {
     const step = strings.find((each) => each.string === string);
     if (!step) return [];
     const turn = `${step.semitones > 0 ? '+' : '−'}${Math.abs(step.semitones)}`;
-    return [`${index + 1}.`, `string ${string}`, `${step.from} → ${step.to}`, turn, describeReference(step.reference), `tension ×${step.tensionRatio.toFixed(3)}`, step.caution ?? ''];
+    return [
+      `${index + 1}.`,
+      `string ${string}`,
+      `${step.from} → ${step.to}`,
+      turn,
+      describeReference(step.reference),
+      `tension ×${step.tensionRatio.toFixed(3)}`,
+      step.caution ?? '',
+    ];
   });
   return `${table(rows)}\nCheck all strings again: the tension of one moves the others.`;
 }
@@ -57,7 +83,14 @@ export const tunings: Command = {
     }));
     return {
       json: known,
-      text: table(known.map(({ id, name, pitches, openStringsChord }) => [id, name, pitches.join(' '), openStringsChord ?? '–'])),
+      text: table(
+        known.map(({ id, name, pitches, openStringsChord }) => [
+          id,
+          name,
+          pitches.join(' '),
+          openStringsChord ?? '–',
+        ]),
+      ),
     };
   },
 };

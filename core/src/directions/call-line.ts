@@ -1,6 +1,16 @@
 import { fretOf } from '../shapes/index.ts';
 import { openMidi } from '../instrument/index.ts';
-import { countAt, gripAt, inPlayingOrder, isPicked, placedNotes, type Bar, type Note, type Study, type Ticks } from '../score/index.ts';
+import {
+  countAt,
+  gripAt,
+  inPlayingOrder,
+  isPicked,
+  placedNotes,
+  type Bar,
+  type Note,
+  type Study,
+  type Ticks,
+} from '../score/index.ts';
 
 /** What the teacher says for one moment. The verb is empty for a melody note off the beat: only its string is said. */
 export interface CallEntry {

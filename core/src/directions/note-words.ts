@@ -13,5 +13,12 @@ export function noteWords(bar: Bar, barNumber: number, note: Note): string {
     note.accent && 'accented',
   ].filter((mark) => typeof mark === 'string');
   const fret = note.fret === 0 ? 'open' : `fret ${note.fret}`;
-  return [`bar ${barNumber}`, `beat ${beatAt(bar.metre, note.tick)}`, note.voice, `string ${note.string}`, fret, ...marks].join(', ');
+  return [
+    `bar ${barNumber}`,
+    `beat ${beatAt(bar.metre, note.tick)}`,
+    note.voice,
+    `string ${note.string}`,
+    fret,
+    ...marks,
+  ].join(', ');
 }

@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { blankStudy, type Bar, type Study } from '../score/index.ts';
 import { inventedStudy, note } from '../testing/invented.ts';
-import { beamGroups, gripBox, layoutSheet, noteValues, restsOf, sheetMeasures, splitDuration, stemsOf, valueOf, xOfTick } from './index.ts';
+import {
+  beamGroups,
+  gripBox,
+  layoutSheet,
+  noteValues,
+  restsOf,
+  sheetMeasures,
+  splitDuration,
+  stemsOf,
+  valueOf,
+  xOfTick,
+} from './index.ts';
 
 const bars = (count: number, notes: Bar['notes'] = []): Study => {
   const blank = blankStudy({ title: 'Layout', barCount: count });
@@ -13,7 +24,8 @@ describe('setting bars into systems', () => {
   test('four bars of eighths fit a system, and a bar keeps its width from system to system', () => {
     const systems = layoutSheet(bars(10));
     expect(systems.map((system) => system.bars.length)).toEqual([4, 4, 2]);
-    for (const column of [0, 1, 2, 3]) expect(new Set(systems.flatMap((system) => system.bars[column]?.width ?? [])).size).toBe(1);
+    for (const column of [0, 1, 2, 3])
+      expect(new Set(systems.flatMap((system) => system.bars[column]?.width ?? [])).size).toBe(1);
     expect(systems[0]!.width).toBeCloseTo(sheetMeasures.width, 6);
     expect(systems[0]!.bars[0]!.showsMetre).toBe(true);
     expect(systems[1]!.bars[0]!.showsMetre).toBe(false);
@@ -26,11 +38,16 @@ describe('setting bars into systems', () => {
     fc.assert(
       fc.property(fc.array(gaps, { minLength: 1, maxLength: 9 }), (steps) => {
         const notes = steps.map((gap) => [note({}), note({ tick: gap })]);
-        const study = { ...bars(notes.length), bars: notes.map((each) => ({ ...bars(1).bars[0]!, notes: each })) };
+        const study = {
+          ...bars(notes.length),
+          bars: notes.map((each) => ({ ...bars(1).bars[0]!, notes: each })),
+        };
         for (const system of layoutSheet(study)) {
           for (const layout of system.bars) {
             const gap = Math.min(480, steps[layout.bar]!);
-            expect(xOfTick(layout, gap) - xOfTick(layout, 0)).toBeGreaterThanOrEqual(sheetMeasures.momentGap - 1e-6);
+            expect(xOfTick(layout, gap) - xOfTick(layout, 0)).toBeGreaterThanOrEqual(
+              sheetMeasures.momentGap - 1e-6,
+            );
           }
         }
       }),
@@ -65,7 +82,10 @@ describe('stems, beams and rests', () => {
   test('rests fill the gaps and do not hide the beat after a broken one', () => {
     expect(restsOf(bar, 'melody').map(({ tick, value }) => [tick, value.name])).toEqual([[960, 'eighth']]);
     const late = { ...bar, notes: [note({ tick: 480 })] };
-    expect(restsOf(late, 'melody').map(({ tick, value }) => [tick, value.name])).toEqual([[0, 'eighth'], [960, 'half']]);
+    expect(restsOf(late, 'melody').map(({ tick, value }) => [tick, value.name])).toEqual([
+      [0, 'eighth'],
+      [960, 'half'],
+    ]);
     expect(restsOf({ ...bar, notes: [] }, 'melody')).toEqual([]);
   });
 });

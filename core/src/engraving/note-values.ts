@@ -29,7 +29,8 @@ export const noteValues: readonly NoteValue[] = plain
   })
   .sort((a, b) => b.ticks - a.ticks);
 
-export const valueOf = (ticks: Ticks): NoteValue | undefined => noteValues.find((value) => value.ticks === ticks);
+export const valueOf = (ticks: Ticks): NoteValue | undefined =>
+  noteValues.find((value) => value.ticks === ticks);
 
 /**
  * Writes a duration as tied values, longest first; a remainder no value fits is left out of the answer as

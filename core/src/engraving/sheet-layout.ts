@@ -28,12 +28,18 @@ export interface SystemLayout {
   readonly width: number;
 }
 
-export const sheetMeasures: SheetMeasures = { width: 869, momentGap: 24, lead: 20, metreLead: 20, mostBars: 4 };
+export const sheetMeasures: SheetMeasures = {
+  width: 869,
+  momentGap: 24,
+  lead: 18,
+  metreLead: 21,
+  mostBars: 4,
+};
 
 const shortestUsual: Ticks = 480;
 
 /** Shortest distance between two onsets, or between a last onset and the bar line; at most an eighth. */
-export function shortestGap(bar: Bar): Ticks {
+function shortestGap(bar: Bar): Ticks {
   const ticks = [...new Set(bar.notes.map(({ tick }) => tick))].sort((a, b) => a - b);
   const gaps = ticks.slice(1).map((tick, index) => tick - (ticks[index] ?? 0));
   return Math.min(shortestUsual, ...gaps);
@@ -52,7 +58,10 @@ export function showsMetre(bars: readonly { readonly metre: Metre }[], index: nu
  * Sets a study into systems of equal columns, so that a bar keeps its width from system to system: as many columns
  * (`mostBars` at most) as leave every moment its gap; one column always, even where it is narrower than wanted.
  */
-export function layoutSheet(study: Pick<Study, 'bars'>, measures: SheetMeasures = sheetMeasures): SystemLayout[] {
+export function layoutSheet(
+  study: Pick<Study, 'bars'>,
+  measures: SheetMeasures = sheetMeasures,
+): SystemLayout[] {
   for (let columns = Math.min(measures.mostBars, study.bars.length); columns > 1; columns -= 1) {
     const needs = columnNeeds(study.bars, columns, measures);
     if (needs.reduce((sum, { lead, content }) => sum + lead + content, 0) <= measures.width) {
@@ -78,7 +87,11 @@ function columnNeeds(bars: readonly Bar[], columns: number, measures: SheetMeasu
   });
 }
 
-function setInColumns(bars: readonly Bar[], needs: readonly ColumnNeed[], { width }: SheetMeasures): SystemLayout[] {
+function setInColumns(
+  bars: readonly Bar[],
+  needs: readonly ColumnNeed[],
+  { width }: SheetMeasures,
+): SystemLayout[] {
   const leads = needs.reduce((sum, { lead }) => sum + lead, 0);
   const contents = needs.reduce((sum, { content }) => sum + content, 0);
   const stretch = (width - leads) / contents;

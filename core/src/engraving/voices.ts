@@ -11,7 +11,14 @@ export interface Stem {
   readonly flags: number;
 }
 
-const flagsOf: Record<NoteValue['name'], number> = { whole: 0, half: 0, quarter: 0, eighth: 1, '16th': 2, '32nd': 3 };
+const flagsOf: Record<NoteValue['name'], number> = {
+  whole: 0,
+  half: 0,
+  quarter: 0,
+  eighth: 1,
+  '16th': 2,
+  '32nd': 3,
+};
 
 /** Stems of a voice in order. */
 export function stemsOf(bar: Bar, voice: Note['voice']): Stem[] {
@@ -20,7 +27,8 @@ export function stemsOf(bar: Bar, voice: Note['voice']): Stem[] {
     .sort((a, b) => a - b)
     .map((tick) => {
       const together = notes.filter((note) => note.tick === tick);
-      const value = valueOf(together[0]?.durationTicks ?? 0) ?? splitDuration(together[0]?.durationTicks ?? 0).values[0];
+      const value =
+        valueOf(together[0]?.durationTicks ?? 0) ?? splitDuration(together[0]?.durationTicks ?? 0).values[0];
       return { tick, notes: together, value, flags: value ? flagsOf[value.name] : 0 };
     });
 }
@@ -52,15 +60,20 @@ export interface Rest {
 export function restsOf(bar: Bar, voice: Note['voice']): Rest[] {
   const stems = stemsOf(bar, voice);
   if (stems.length === 0) return [];
-  const ends = stems.map(({ tick, notes }) => tick + Math.max(...notes.map(({ durationTicks }) => durationTicks)));
+  const ends = stems.map(
+    ({ tick, notes }) => tick + Math.max(...notes.map(({ durationTicks }) => durationTicks)),
+  );
   const gaps = [0, ...ends].map((from, index) => ({ from, to: stems[index]?.tick ?? barTicks(bar.metre) }));
-  return gaps.filter(({ from, to }) => to > from).flatMap(({ from, to }) => restsBetween(from, to, beatTicks(bar.metre)));
+  return gaps
+    .filter(({ from, to }) => to > from)
+    .flatMap(({ from, to }) => restsBetween(from, to, beatTicks(bar.metre)));
 }
 
 /** A rest does not hide the next beat: the rest of a broken beat is written first. */
 function restsBetween(from: Ticks, to: Ticks, beat: Ticks): Rest[] {
   const nextBeat = Math.ceil(from / beat) * beat;
-  if (nextBeat > from && nextBeat < to) return [...restsBetween(from, nextBeat, beat), ...restsBetween(nextBeat, to, beat)];
+  if (nextBeat > from && nextBeat < to)
+    return [...restsBetween(from, nextBeat, beat), ...restsBetween(nextBeat, to, beat)];
   const { values } = splitDuration(to - from);
   let tick = from;
   return values.map((value) => {

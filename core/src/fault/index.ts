@@ -14,11 +14,16 @@ export interface Fault {
 }
 
 /** What a computation on user input returns instead of throwing. Exceptions are left for bugs. */
-export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: Fault };
+export type Result<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: Fault };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 
-export const fail = (reason: string, remedy: string, place?: Place): { readonly ok: false; readonly fault: Fault } => ({
+export const fail = (
+  reason: string,
+  remedy: string,
+  place?: Place,
+): { readonly ok: false; readonly fault: Fault } => ({
   ok: false,
   fault: place ? { reason, remedy, place } : { reason, remedy },
 });

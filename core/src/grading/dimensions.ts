@@ -1,16 +1,16 @@
 import { reachLimitsMm } from '../hands/index.ts';
-import { isPicked, type PlacedNote } from '../score/index.ts';
+import { isOnBeat, isPicked, type PlacedNote } from '../score/index.ts';
 import { fretsText } from '../shapes/index.ts';
 import type { StudyFacts } from './facts.ts';
 
 /** A place in the study, from 0: the bar, and the tick in it. */
-export interface FactPlace {
+interface FactPlace {
   readonly bar: number;
   readonly tick: number;
 }
 
 /** One thing that makes a study harder: a measured value, its share of the grade and why. */
-export interface Measured {
+interface Measured {
   readonly value: number;
   readonly unit: string;
   /** Grade points, 0 upward. */
@@ -27,10 +27,12 @@ export interface Dimension {
   readonly measure: (facts: StudyFacts) => Measured;
 }
 
-const places = (notes: readonly PlacedNote[]): FactPlace[] => notes.map(({ bar, note }) => ({ bar, tick: note.tick }));
+const places = (notes: readonly PlacedNote[]): FactPlace[] =>
+  notes.map(({ bar, note }) => ({ bar, tick: note.tick }));
 const share = (part: number, whole: number): number => (whole === 0 ? 0 : part / whole);
-const between = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
-const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
 
 /**
  * The order in which things get hard (common practice): a damped string, alternating strings, grip changes, pinches,
@@ -41,7 +43,7 @@ export const dimensions: readonly Dimension[] = [
   { name: 'Off the beat', hands: 'both', measure: offBeat },
   { name: 'Thumb pattern', hands: 'thumb', measure: thumbPattern },
   { name: 'Pinches', hands: 'both', measure: pinches },
-  { name: 'Grip changes', hands: 'thumb', measure: gripChanges },
+  { name: 'Grip changes', hands: 'both', measure: gripChanges },
   { name: 'Reach', hands: 'melody', measure: reach },
   { name: 'String crossings', hands: 'melody', measure: crossings },
   { name: 'Fretting-hand notes', hands: 'melody', measure: frettingHandNotes },
@@ -56,7 +58,7 @@ function offBeat({ offBeats, melody, thumb, study }: StudyFacts): Measured {
   return {
     value: offBeats.length,
     unit: 'notes',
-    level: underThumb * between(0.35 * perBar + 0.8 * share(offBeats.length, melody.length), 0, 2.2),
+    level: underThumb * clamp(0.35 * perBar + 0.8 * share(offBeats.length, melody.length), 0, 2.2),
     where: places(offBeats),
     why: `${offBeats.length} of ${plural(melody.length, 'melody note')} fall between the beats`,
   };
@@ -64,21 +66,33 @@ function offBeat({ offBeats, melody, thumb, study }: StudyFacts): Measured {
 
 function thumbPattern({ thumb, study }: StudyFacts): Measured {
   const strings = new Set(thumb.map(({ note }) => note.string)).size;
-  const byHand = study.bars.filter((bar) => bar.thumbPattern === 'by-hand').length;
-  const level = thumb.length === 0 ? 0 : 0.15 + 0.2 * (strings - 1) + 0.6 * share(byHand, study.bars.length);
+  const between = thumb.filter(({ bar, note }) => {
+    const metre = study.bars[bar]?.metre;
+    return metre !== undefined && !isOnBeat(metre, note.tick);
+  });
+  const onBeats = between.length === 0 ? '' : `, ${between.length} between the beats`;
   return {
     value: strings,
     unit: 'strings',
-    level,
-    where: [],
-    why: thumb.length === 0 ? 'the thumb rests' : `${plural(thumb.length, 'stroke')} on ${plural(strings, 'string')}`,
+    level: thumb.length === 0 ? 0 : 0.15 + 0.2 * (strings - 1) + 1.2 * share(between.length, thumb.length),
+    where: places(between),
+    why:
+      thumb.length === 0
+        ? 'the thumb rests'
+        : `${plural(thumb.length, 'stroke')} on ${plural(strings, 'string')}${onBeats}`,
   };
 }
 
 function pinches({ pinches: found, melody, thumb }: StudyFacts): Measured {
   const struckTogether = share(found.length, thumb.length);
   const level = melody.length === 0 || thumb.length === 0 ? 0 : 0.25 + 0.75 * struckTogether;
-  return { value: found.length, unit: 'pinches', level, where: found, why: `${plural(found.length, 'pinch', 'pinches')} on ${plural(thumb.length, 'thumb stroke')}` };
+  return {
+    value: found.length,
+    unit: 'pinches',
+    level,
+    where: found,
+    why: `${plural(found.length, 'pinch', 'pinches')} on ${plural(thumb.length, 'thumb stroke')}`,
+  };
 }
 
 function gripChanges({ gripChanges: found, study }: StudyFacts): Measured {
@@ -87,7 +101,7 @@ function gripChanges({ gripChanges: found, study }: StudyFacts): Measured {
   return {
     value: found.length,
     unit: 'changes',
-    level: between(0.3 * share(found.length, study.bars.length) + 0.03 * distinct + 0.05 * insideBars, 0, 1.2),
+    level: clamp(0.3 * share(found.length, study.bars.length) + 0.03 * distinct + 0.05 * insideBars, 0, 1.2),
     where: found,
     why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(study.bars.length, 'bar')}`,
   };
@@ -100,9 +114,12 @@ function reach({ reaches, study }: StudyFacts): Measured {
   return {
     value: Math.round(widest),
     unit: 'mm',
-    level: between((widest - 40) / 60, 0, 1.6),
+    level: clamp((widest - 40) / 60, 0, 1.6),
     where: held.map(({ bar, tick }) => ({ bar, tick })),
-    why: first && widest > 0 ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${first.bar + 1}, scale ${study.scaleMm} mm` : 'one fret at a time',
+    why:
+      first && widest > 0
+        ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${first.bar + 1}, scale ${study.scaleMm} mm`
+        : 'one fret at a time',
   };
 }
 
@@ -125,7 +142,7 @@ function frettingHandNotes({ melody, thumb }: StudyFacts): Measured {
   return {
     value: found.length,
     unit: 'notes',
-    level: between(0.12 * found.length + 0.2 * landing.length, 0, 1.4),
+    level: clamp(0.12 * found.length + 0.2 * landing.length, 0, 1.4),
     where: places(found),
     why: `${plural(found.length, 'hammer-on, pull-off or slide', 'hammer-ons, pull-offs or slides')}, ${landing.length} landing with the thumb`,
   };
@@ -137,25 +154,42 @@ function upTheNeck({ melody, thumb }: StudyFacts): Measured {
   return {
     value: highest,
     unit: 'fret',
-    level: between(0.9 * share(above.length, melody.length + thumb.length) + (highest > 4 ? 0.04 * (highest - 4) : 0), 0, 1.2),
+    level: clamp(
+      0.9 * share(above.length, melody.length + thumb.length) + (highest > 4 ? 0.04 * (highest - 4) : 0),
+      0,
+      1.2,
+    ),
     where: places(above),
-    why: above.length === 0 ? 'all within the first four frets' : `${plural(above.length, 'note')} above fret 4, highest fret ${highest}`,
+    why:
+      above.length === 0
+        ? 'all within the first four frets'
+        : `${plural(above.length, 'note')} above fret 4, highest fret ${highest}`,
   };
 }
 
 function unevenBars({ study }: StudyFacts): Measured {
   const usual = mostCommon(study.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`));
-  const odd = study.bars.flatMap(({ metre }, bar) => (`${metre.beats}/${metre.unit}` === usual ? [] : [{ bar, tick: 0 }]));
-  return { value: odd.length, unit: 'bars', level: between(0.25 * odd.length, 0, 0.75), where: odd, why: odd.length === 0 ? `every bar is ${usual ?? ''}` : `${plural(odd.length, 'bar')} not ${usual ?? ''}` };
+  const odd = study.bars.flatMap(({ metre }, bar) =>
+    `${metre.beats}/${metre.unit}` === usual ? [] : [{ bar, tick: 0 }],
+  );
+  return {
+    value: odd.length,
+    unit: 'bars',
+    level: clamp(0.25 * odd.length, 0, 0.75),
+    where: odd,
+    why: odd.length === 0 ? `every bar is ${usual ?? ''}` : `${plural(odd.length, 'bar')} not ${usual ?? ''}`,
+  };
 }
 
 function pace({ melody, thumb, durationS }: StudyFacts): Measured {
-  const moments = new Set([...melody, ...thumb].filter(({ note }) => !note.tied).map(({ atTicks }) => atTicks)).size;
+  const moments = new Set(
+    [...melody, ...thumb].filter(({ note }) => !note.tied).map(({ atTicks }) => atTicks),
+  ).size;
   const perSecond = share(moments, durationS);
   return {
     value: Math.round(perSecond * 10) / 10,
     unit: 'strokes a second',
-    level: between(0.3 * (perSecond - 1), 0, 1.8),
+    level: clamp(0.3 * (perSecond - 1), 0, 1.8),
     where: [],
     why: `${plural(moments, 'stroke')} in ${Math.round(durationS)} seconds`,
   };

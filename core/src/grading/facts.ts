@@ -1,5 +1,13 @@
 import { reaches, type Reach } from '../hands/index.ts';
-import { barStarts, gripAt, isOnBeat, pinchTicks, placedNotes, type PlacedNote, type Study } from '../score/index.ts';
+import {
+  barStarts,
+  gripAt,
+  isOnBeat,
+  pinchTicks,
+  placedNotes,
+  type PlacedNote,
+  type Study,
+} from '../score/index.ts';
 import { fretsText } from '../shapes/index.ts';
 
 /** What a grade is measured from, counted once. `bar` of every place counts from 0. */
@@ -22,7 +30,9 @@ export function factsOf(study: Study): StudyFacts {
     study,
     melody,
     thumb,
-    offBeats: melody.filter(({ bar, atTicks, note }) => !note.tied && !struck.has(atTicks) && !onBeat(study, bar, note.tick)),
+    offBeats: melody.filter(
+      ({ bar, atTicks, note }) => !note.tied && !struck.has(atTicks) && !onBeat(study, bar, note.tick),
+    ),
     pinches: study.bars.flatMap((bar, index) => pinchTicks(bar).map((tick) => ({ bar: index, tick }))),
     gripChanges: changesOf(study),
     reaches: reaches(study),
@@ -40,10 +50,10 @@ function changesOf(study: Study): { bar: number; tick: number }[] {
   return study.bars.flatMap((bar, index) =>
     bar.grips
       .filter((grip) => {
-        const before = grip.tick > 0 ? gripAt(study, index, grip.tick - 1) : gripAt(study, index - 1, Infinity);
+        const before =
+          grip.tick > 0 ? gripAt(study, index, grip.tick - 1) : gripAt(study, index - 1, Infinity);
         return before !== undefined && fretsText(before.frets) !== fretsText(grip.frets);
       })
       .map(({ tick }) => ({ bar: index, tick })),
   );
 }
-

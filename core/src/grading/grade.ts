@@ -32,7 +32,15 @@ export function gradeStudy(study: Study): Grade {
   const facts = factsOf(study);
   const measured = dimensions.map(({ name, hands, measure }) => {
     const { value, unit, level, where, why } = measure(facts);
-    return { name, hands, level: tenth(level), value, unit, where: where.map((place) => counted(study, place)), why };
+    return {
+      name,
+      hands,
+      level: tenth(level),
+      value,
+      unit,
+      where: where.map((place) => counted(study, place)),
+      why,
+    };
   });
   const score = tenth(gradeRange.lowest + measured.reduce((sum, { level }) => sum + level, 0));
   return {

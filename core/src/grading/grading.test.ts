@@ -6,7 +6,8 @@ import { inventedStudy, note } from '../testing/invented.ts';
 import { applyThumb } from '../thumb/index.ts';
 import { cutLadder, gradeStudy } from './index.ts';
 
-const level = (study: Study, name: string) => gradeStudy(study).dimensions.find((dimension) => dimension.name === name)!;
+const level = (study: Study, name: string) =>
+  gradeStudy(study).dimensions.find((dimension) => dimension.name === name)!;
 
 describe('the grade', () => {
   test('is one plus the levels shown, and prints as the nearest whole grade', () => {
@@ -14,18 +15,34 @@ describe('the grade', () => {
     expect(score).toBeCloseTo(1 + dimensions.reduce((sum, each) => sum + each.level, 0), 9);
     expect(grade).toBe(Math.round(score));
   });
-  test('an empty study is grade 1', () => expect(gradeStudy(blankStudy({ title: 'Empty' }))).toMatchObject({ grade: 1, score: 1 }));
+  test('an empty study is grade 1', () =>
+    expect(gradeStudy(blankStudy({ title: 'Empty' }))).toMatchObject({ grade: 1, score: 1 }));
   test('reasons count what is there and say where', () => {
     const study = inventedStudy();
-    expect(level(study, 'Off the beat')).toMatchObject({ value: 2, where: [{ bar: 1, beat: 2.5 }, { bar: 1, beat: 3.5 }] });
+    expect(level(study, 'Off the beat')).toMatchObject({
+      value: 2,
+      where: [
+        { bar: 1, beat: 2.5 },
+        { bar: 1, beat: 3.5 },
+      ],
+    });
     expect(level(study, 'Pinches')).toMatchObject({ value: 3 });
     expect(level(study, 'Grip changes')).toMatchObject({ value: 1, where: [{ bar: 2, beat: 1 }] });
-    expect(level(study, 'Fretting-hand notes')).toMatchObject({ value: 1, why: '1 hammer-on, pull-off or slide, 1 landing with the thumb' });
+    expect(level(study, 'Fretting-hand notes')).toMatchObject({
+      value: 1,
+      why: '1 hammer-on, pull-off or slide, 1 landing with the thumb',
+    });
   });
   test('reach is in mm and shrinks up the neck (equal temperament)', () => {
     const span = (low: number, high: number) => {
       const study = blankStudy({ title: 'Reach', barCount: 1 });
-      return level({ ...study, bars: [{ ...study.bars[0]!, notes: [note({ fret: high }), note({ string: 2, fret: low })] }] }, 'Reach').value;
+      return level(
+        {
+          ...study,
+          bars: [{ ...study.bars[0]!, notes: [note({ fret: high }), note({ string: 2, fret: low })] }],
+        },
+        'Reach',
+      ).value;
     };
     expect(span(2, 5)).toBe(92);
     expect(span(9, 12)).toBe(61);
@@ -37,22 +54,38 @@ describe('the grade', () => {
   });
   test('never falls when a melody note is added between the beats', () => {
     fc.assert(
-      fc.property(fc.subarray([480, 1440, 2400, 3360]), fc.constantFrom(480, 1440, 2400, 3360), (ticks, extra) => {
-        const of = (all: number[]) => {
-          const blank = blankStudy({ title: 'Off-beats', barCount: 1 });
-          const notes = [...new Set(all)].sort((a, b) => a - b).map((tick) => note({ tick }));
-          return gradeStudy(applyThumb({ ...blank, bars: [{ ...blank.bars[0]!, grips: [{ tick: 0, frets: [0, 2, 2, 1, 0, 0] }], notes }] }));
-        };
-        expect(of([...ticks, extra]).score).toBeGreaterThanOrEqual(of(ticks).score);
-      }),
+      fc.property(
+        fc.subarray([480, 1440, 2400, 3360]),
+        fc.constantFrom(480, 1440, 2400, 3360),
+        (ticks, extra) => {
+          const of = (all: number[]) => {
+            const blank = blankStudy({ title: 'Off-beats', barCount: 1 });
+            const notes = [...new Set(all)].sort((a, b) => a - b).map((tick) => note({ tick }));
+            return gradeStudy(
+              applyThumb({
+                ...blank,
+                bars: [{ ...blank.bars[0]!, grips: [{ tick: 0, frets: [0, 2, 2, 1, 0, 0] }], notes }],
+              }),
+            );
+          };
+          expect(of([...ticks, extra]).score).toBeGreaterThanOrEqual(of(ticks).score);
+        },
+      ),
     );
   });
 });
 
 describe('the ladder', () => {
   const rungs = cutLadder(inventedStudy());
-  test('thumb alone, melody alone, pinches, whole', () => expect(rungs.map(({ id, number }) => [number, id])).toEqual([[1, 'thumb-alone'], [2, 'melody-alone'], [3, 'pinches'], [4, 'whole']]));
-  test('melody first for the other school', () => expect(cutLadder(inventedStudy(), 'melody-first')[0]!.id).toBe('melody-alone'));
+  test('thumb alone, melody alone, pinches, whole', () =>
+    expect(rungs.map(({ id, number }) => [number, id])).toEqual([
+      [1, 'thumb-alone'],
+      [2, 'melody-alone'],
+      [3, 'pinches'],
+      [4, 'whole'],
+    ]));
+  test('melody first for the other school', () =>
+    expect(cutLadder(inventedStudy(), 'melody-first')[0]!.id).toBe('melody-alone'));
   test('every rung passes the checks and no rung is harder than the whole', () => {
     for (const { study, grade } of rungs) {
       expect(checkStudy(study)).toEqual([]);
@@ -63,7 +96,13 @@ describe('the ladder', () => {
     const pinches = rungs[2]!.study;
     const struck = new Set(placedNotes(pinches, 'thumb').map(({ atTicks }) => atTicks));
     expect(struck.size).toBe(8);
-    expect(placedNotes(pinches, 'melody').map(({ atTicks, note: { durationTicks } }) => [atTicks, durationTicks])).toEqual([[0, 2880], [2880, 960], [4800, 2880]]);
+    expect(
+      placedNotes(pinches, 'melody').map(({ atTicks, note: { durationTicks } }) => [atTicks, durationTicks]),
+    ).toEqual([
+      [0, 2880],
+      [2880, 960],
+      [4800, 2880],
+    ]);
     expect(placedNotes(pinches, 'melody').every(({ atTicks }) => struck.has(atTicks))).toBe(true);
   });
   test('rungs keep their cut: no pattern writes the thumb anew', () => {
@@ -73,9 +112,18 @@ describe('the ladder', () => {
   });
   test('a bass exercise has one rung, a study without off-beats three', () => {
     const study = inventedStudy();
-    const bass = { ...study, bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.filter(({ voice }) => voice === 'thumb') })) };
+    const bass = {
+      ...study,
+      bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.filter(({ voice }) => voice === 'thumb') })),
+    };
     expect(cutLadder(bass).map(({ id }) => id)).toEqual(['whole']);
-    const pinched = { ...study, bars: study.bars.map((bar) => ({ ...bar, notes: [...bar.notes.filter(({ voice }) => voice === 'thumb'), note({ durationTicks: 3840 })] })) };
+    const pinched = {
+      ...study,
+      bars: study.bars.map((bar) => ({
+        ...bar,
+        notes: [...bar.notes.filter(({ voice }) => voice === 'thumb'), note({ durationTicks: 3840 })],
+      })),
+    };
     expect(cutLadder(pinched).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
     expect(validateStudy(pinched)).toEqual([]);
   });

@@ -59,7 +59,10 @@ export function cutLadder(study: Study, order: LadderOrder = 'thumb-first'): Run
   const rungs = orders[order]
     .map((id) => ({ plan: plans[id], study: cutStudy(study, plans[id]) }))
     .filter(({ study: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
-    .filter(({ plan, study: cut }) => plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole);
+    .filter(
+      ({ plan, study: cut }) =>
+        plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole,
+    );
   return rungs.map(({ plan: { id, name, adds }, study: cut }, index) => ({
     number: index + 1,
     id,
@@ -81,7 +84,9 @@ function cutStudy(study: Study, plan: RungPlan): Study {
 function pinchesOnly(bar: Bar): Note[] {
   const thumb = bar.notes.filter((note) => note.voice === 'thumb');
   const strokes = new Set(thumb.map(({ tick }) => tick));
-  const melody = bar.notes.filter((note) => note.voice === 'melody' && isPicked(note) && strokes.has(note.tick));
+  const melody = bar.notes.filter(
+    (note) => note.voice === 'melody' && isPicked(note) && strokes.has(note.tick),
+  );
   return bar.notes.flatMap((note) => {
     if (note.voice === 'thumb') return [note];
     return melody.includes(note) ? [{ ...note, durationTicks: lengthUpToNext(note, melody, bar) }] : [];

@@ -9,16 +9,28 @@ const studyOf = (notes: Note[], capo = 0) => {
 };
 
 test('a held bass and a melody note over it are one reach; open strings hold nothing (fret positions: equal temperament)', () => {
-  const study = studyOf([note({ voice: 'thumb', string: 6, fret: 2, durationTicks: 1920 }), note({ tick: 480, fret: 5 }), note({ tick: 960, fret: 0 })]);
-  expect(reaches(study).map(({ tick, spanMm }) => [tick, Math.round(spanMm * 10) / 10])).toEqual([[0, 0], [480, 92.1], [960, 0]]);
+  const study = studyOf([
+    note({ voice: 'thumb', string: 6, fret: 2, durationTicks: 1920 }),
+    note({ tick: 480, fret: 5 }),
+    note({ tick: 960, fret: 0 }),
+  ]);
+  expect(reaches(study).map(({ tick, spanMm }) => [tick, Math.round(spanMm * 10) / 10])).toEqual([
+    [0, 0],
+    [480, 92.1],
+    [960, 0],
+  ]);
 });
 
 test('a finger is free once its note has ended', () => {
-  expect(reaches(studyOf([note({ fret: 1 }), note({ tick: 480, fret: 9 })])).every(({ spanMm }) => spanMm === 0)).toBe(true);
+  expect(
+    reaches(studyOf([note({ fret: 1 }), note({ tick: 480, fret: 9 })])).every(({ spanMm }) => spanMm === 0),
+  ).toBe(true);
 });
 
 test('a stretch past a medium hand is found, once a bar, and a capo makes it smaller', () => {
   const stretch = [0, 960].flatMap((tick) => [note({ tick, fret: 1 }), note({ tick, string: 3, fret: 6 })]);
-  expect(reachFindings(studyOf(stretch))).toMatchObject([{ code: 'reach', severity: 'warning', bar: 1, beat: 1 }]);
+  expect(reachFindings(studyOf(stretch))).toMatchObject([
+    { code: 'reach', severity: 'warning', bar: 1, beat: 1 },
+  ]);
   expect(reachFindings(studyOf(stretch, 7))).toEqual([]);
 });

@@ -25,19 +25,29 @@ export function reaches(study: Study): Reach[] {
   const notes = placedNotes(study).filter(({ note }) => note.fret > 0);
   const onsets = new Map(placedNotes(study).map((placed) => [placed.atTicks, placed]));
   let first = 0;
-  return [...onsets.values()].sort((a, b) => a.atTicks - b.atTicks).flatMap(({ bar, atTicks }) => {
-    while (first < notes.length && isOver(notes[first], (starts[bar] ?? 0) - 1)) first += 1;
-    const frets: number[] = [];
-    for (let index = first; index < notes.length; index += 1) {
-      const placed = notes[index];
-      if (!placed || placed.atTicks > atTicks) break;
-      if (!isOver(placed, atTicks)) frets.push(placed.note.fret);
-    }
-    if (frets.length === 0) return [];
-    const lowestFret = Math.min(...frets);
-    const highestFret = Math.max(...frets);
-    return [{ bar, tick: atTicks - (starts[bar] ?? 0), spanMm: fretSpanMm(study, lowestFret, highestFret), lowestFret, highestFret }];
-  });
+  return [...onsets.values()]
+    .sort((a, b) => a.atTicks - b.atTicks)
+    .flatMap(({ bar, atTicks }) => {
+      while (first < notes.length && isOver(notes[first], (starts[bar] ?? 0) - 1)) first += 1;
+      const frets: number[] = [];
+      for (let index = first; index < notes.length; index += 1) {
+        const placed = notes[index];
+        if (!placed || placed.atTicks > atTicks) break;
+        if (!isOver(placed, atTicks)) frets.push(placed.note.fret);
+      }
+      if (frets.length === 0) return [];
+      const lowestFret = Math.min(...frets);
+      const highestFret = Math.max(...frets);
+      return [
+        {
+          bar,
+          tick: atTicks - (starts[bar] ?? 0),
+          spanMm: fretSpanMm(study, lowestFret, highestFret),
+          lowestFret,
+          highestFret,
+        },
+      ];
+    });
 }
 
 const isOver = (placed: PlacedNote | undefined, atTicks: number): boolean =>

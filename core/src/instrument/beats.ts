@@ -8,7 +8,12 @@ export type ReferenceRelation = 'unison' | 'octave';
  * string is right — fundamentals for a unison, second partial of the lower against the fundamental of the higher for
  * an octave. `midi` values may be fractional (0.05 is 5 cents).
  */
-export function beatRateHz(midi: Midi, referenceMidi: Midi, relation: ReferenceRelation, a4Hz: Hertz = 440): Hertz {
+export function beatRateHz(
+  midi: Midi,
+  referenceMidi: Midi,
+  relation: ReferenceRelation,
+  a4Hz: Hertz = 440,
+): Hertz {
   const string = frequencyHz(midi, a4Hz);
   const reference = frequencyHz(referenceMidi, a4Hz);
   if (relation === 'unison') return Math.abs(string - reference);

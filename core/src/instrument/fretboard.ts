@@ -24,10 +24,12 @@ export const defaultScaleMm = 650;
 export const defaultFretCount = 20;
 
 /** Highest fret, counted from the capo, that the neck still has. */
-export const highestFret = ({ capo, fretCount }: Pick<Instrument, 'capo' | 'fretCount'>): number => fretCount - capo;
+export const highestFret = ({ capo, fretCount }: Pick<Instrument, 'capo' | 'fretCount'>): number =>
+  fretCount - capo;
 
 /** Pitch as written (as if there were no capo): what the fret's shape is named by. */
-export const writtenMidi = (tuning: Tuning, { string, fret }: NeckPlace): Midi => openMidi(tuning, string) + fret;
+export const writtenMidi = (tuning: Tuning, { string, fret }: NeckPlace): Midi =>
+  openMidi(tuning, string) + fret;
 
 /** Pitch as heard, capo included. */
 export const soundingMidi = (instrument: Pick<Instrument, 'tuning' | 'capo'>, place: NeckPlace): Midi =>
@@ -45,8 +47,12 @@ export function placesOf(instrument: Instrument, midi: Midi): NeckPlace[] {
  * Distance of a bare-neck fret from the nut in mm: scale·(1 − 2^(−n/12)), equal temperament
  * (Fletcher & Rossing, The Physics of Musical Instruments; cited from memory).
  */
-export const fretPositionMm = (scaleMm: number, bareFret: number): number => scaleMm * (1 - 2 ** (-bareFret / 12));
+export const fretPositionMm = (scaleMm: number, bareFret: number): number =>
+  scaleMm * (1 - 2 ** (-bareFret / 12));
 
 /** Length of neck in mm between two frets counted from the capo. */
-export const fretSpanMm = ({ scaleMm, capo }: Pick<Instrument, 'scaleMm' | 'capo'>, fretA: number, fretB: number): number =>
-  Math.abs(fretPositionMm(scaleMm, fretB + capo) - fretPositionMm(scaleMm, fretA + capo));
+export const fretSpanMm = (
+  { scaleMm, capo }: Pick<Instrument, 'scaleMm' | 'capo'>,
+  fretA: number,
+  fretB: number,
+): number => Math.abs(fretPositionMm(scaleMm, fretB + capo) - fretPositionMm(scaleMm, fretA + capo));

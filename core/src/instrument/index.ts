@@ -12,8 +12,19 @@ export {
   type Instrument,
   type NeckPlace,
 } from './fretboard.ts';
-export { planRetuning, type RetuningPlan, type StringRetuning, type TuningReference } from './retuning-plan.ts';
-export { isStringNumber, lowToHighIndex, stringNumbers, stringsLowToHigh, type StringNumber } from './strings.ts';
+export {
+  planRetuning,
+  type RetuningPlan,
+  type StringRetuning,
+  type TuningReference,
+} from './retuning-plan.ts';
+export {
+  isStringNumber,
+  lowToHighIndex,
+  stringNumbers,
+  stringsLowToHigh,
+  type StringNumber,
+} from './strings.ts';
 export { tuningTable, type ShippedTuning } from './tuning-table.ts';
 export {
   checkTuning,

@@ -2,8 +2,19 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { parsePitch, pitchText, spellMidi, midiOf, parseKey, keyText } from '../pitch/index.ts';
 import {
-  beatRateHz, capoFor, fretSpanMm, openMidiLowToHigh, parseTuning, placesOf, planRetuning, soundingKey, soundingMidi,
-  tuningTable, writtenMidi, type StringNumber, type Tuning,
+  beatRateHz,
+  capoFor,
+  fretSpanMm,
+  openMidiLowToHigh,
+  parseTuning,
+  placesOf,
+  planRetuning,
+  soundingKey,
+  soundingMidi,
+  tuningTable,
+  writtenMidi,
+  type StringNumber,
+  type Tuning,
 } from './index.ts';
 
 function tuning(text: string): Tuning {
@@ -43,7 +54,9 @@ describe('reading tunings', () => {
   test('every shipped tuning reads back from its own id, pitches and letters', () => {
     for (const shipped of tuningTable) {
       expect(tuning(shipped.id).pitches).toEqual(shipped.pitches);
-      expect(openMidiLowToHigh(tuning(shipped.pitches.join('')))).toEqual(openMidiLowToHigh(tuning(shipped.id)));
+      expect(openMidiLowToHigh(tuning(shipped.pitches.join('')))).toEqual(
+        openMidiLowToHigh(tuning(shipped.id)),
+      );
     }
   });
 
@@ -89,7 +102,11 @@ describe('retuning plans (common practice)', () => {
   });
 
   test('going up is cautioned on each of the three strings', () => {
-    expect(plan('open-g', 'standard').strings.filter((each) => each.caution).map((each) => each.string)).toEqual([6, 5, 1]);
+    expect(
+      plan('open-g', 'standard')
+        .strings.filter((each) => each.caution)
+        .map((each) => each.string),
+    ).toEqual([6, 5, 1]);
   });
 
   test('between any two tunings each reference is right when used and gives the target', () => {
@@ -132,34 +149,75 @@ describe('beats (arithmetic; common practice)', () => {
 
 describe('the neck (common practice)', () => {
   test.each([
-    ['standard', 6, 4, 'G#2'], ['standard', 5, 2, 'B2'], ['standard', 5, 4, 'C#3'], ['standard', 6, 3, 'G2'], ['standard', 2, 3, 'D4'],
-    ['open-d', 1, 7, 'A4'], ['open-d', 1, 9, 'B4'], ['open-d', 1, 2, 'E4'], ['open-d', 2, 2, 'B3'], ['open-d', 2, 0, 'A3'],
-    ['open-d', 6, 3, 'F2'], ['open-d', 4, 4, 'F#3'], ['standard', 1, 12, 'E5'], ['standard', 1, 10, 'D5'], ['drop-d', 3, 5, 'C4'],
-    ['standard', 2, 5, 'E4'], ['open-g', 1, 5, 'G4'], ['open-g', 3, 4, 'B3'], ['open-g', 4, 5, 'G3'], ['open-g', 4, 3, 'F3'],
-    ['open-g', 5, 3, 'A#2'], ['standard', 6, 7, 'B2'], ['standard', 6, 6, 'A#2'], ['standard', 1, 5, 'A4'], ['standard', 6, 2, 'F#2'],
+    ['standard', 6, 4, 'G#2'],
+    ['standard', 5, 2, 'B2'],
+    ['standard', 5, 4, 'C#3'],
+    ['standard', 6, 3, 'G2'],
+    ['standard', 2, 3, 'D4'],
+    ['open-d', 1, 7, 'A4'],
+    ['open-d', 1, 9, 'B4'],
+    ['open-d', 1, 2, 'E4'],
+    ['open-d', 2, 2, 'B3'],
+    ['open-d', 2, 0, 'A3'],
+    ['open-d', 6, 3, 'F2'],
+    ['open-d', 4, 4, 'F#3'],
+    ['standard', 1, 12, 'E5'],
+    ['standard', 1, 10, 'D5'],
+    ['drop-d', 3, 5, 'C4'],
+    ['standard', 2, 5, 'E4'],
+    ['open-g', 1, 5, 'G4'],
+    ['open-g', 3, 4, 'B3'],
+    ['open-g', 4, 5, 'G3'],
+    ['open-g', 4, 3, 'F3'],
+    ['open-g', 5, 3, 'A#2'],
+    ['standard', 6, 7, 'B2'],
+    ['standard', 6, 6, 'A#2'],
+    ['standard', 1, 5, 'A4'],
+    ['standard', 6, 2, 'F#2'],
   ] as const)('%s string %i fret %i is %s', (name, string, fret, expected) => {
     const pitch = parsePitch(expected);
     expect(writtenMidi(tuning(name), { string, fret })).toBe(pitch.ok && midiOf(pitch.value));
   });
 
   test('frets count from the capo; written and sounding differ by it', () => {
-    expect(pitchText(spellMidi(soundingMidi({ tuning: tuning('open-g'), capo: 1 }, { string: 1, fret: 5 }), key('E')))).toBe('G#4');
+    expect(
+      pitchText(
+        spellMidi(soundingMidi({ tuning: tuning('open-g'), capo: 1 }, { string: 1, fret: 5 }), key('E')),
+      ),
+    ).toBe('G#4');
     expect(soundingMidi({ tuning: tuning('standard'), capo: 4 }, { string: 4, fret: 5 })).toBe(59);
     expect(writtenMidi(tuning('standard'), { string: 4, fret: 5 })).toBe(55);
   });
 
   test('places of B2 up to fret 12 are string 6 fret 7 and string 5 fret 2', () => {
     const places = placesOf({ tuning: tuning('standard'), capo: 0, scaleMm: 650, fretCount: 12 }, 47);
-    expect(places).toEqual([{ string: 6, fret: 7 }, { string: 5, fret: 2 }]);
+    expect(places).toEqual([
+      { string: 6, fret: 7 },
+      { string: 5, fret: 2 },
+    ]);
   });
 
-  test.each([[2, 5, 0, 92.1], [5, 8, 0, 77.5], [9, 12, 0, 61.5], [2, 5, 4, 73.1]])('fret %i to %i with capo %i is %f mm on a 650 mm scale', (a, b, capo, mm) =>
-    expect(fretSpanMm({ scaleMm: 650, capo }, a, b)).toBeCloseTo(mm, 1));
+  test.each([
+    [2, 5, 0, 92.1],
+    [5, 8, 0, 77.5],
+    [9, 12, 0, 61.5],
+    [2, 5, 4, 73.1],
+  ])('fret %i to %i with capo %i is %f mm on a 650 mm scale', (a, b, capo, mm) =>
+    expect(fretSpanMm({ scaleMm: 650, capo }, a, b)).toBeCloseTo(mm, 1),
+  );
 });
 
 describe('capo and key (common practice)', () => {
-  test.each([['C', 4, 'E'], ['D', 4, 'F#'], ['Am', 4, 'C#m'], ['G', 4, 'B'], ['C', 3, 'Eb'], ['G', 1, 'Ab']])('%s shapes, capo %i, sound %s', (shape, capo, sounds) =>
-    expect(keyText(soundingKey(key(shape), capo))).toBe(sounds));
+  test.each([
+    ['C', 4, 'E'],
+    ['D', 4, 'F#'],
+    ['Am', 4, 'C#m'],
+    ['G', 4, 'B'],
+    ['C', 3, 'Eb'],
+    ['G', 1, 'Ab'],
+  ])('%s shapes, capo %i, sound %s', (shape, capo, sounds) =>
+    expect(keyText(soundingKey(key(shape), capo))).toBe(sounds),
+  );
   test('which capo', () => {
     expect(capoFor(key('G'), key('Ab'))).toBe(1);
     expect(capoFor(key('G'), key('A'))).toBe(2);

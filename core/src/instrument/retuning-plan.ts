@@ -61,7 +61,9 @@ export function planRetuning(from: Tuning, to: Tuning): RetuningPlan {
   }
 
   return {
-    strings: stringsLowToHigh.map((string) => describe(string, from, to, change(string), references.get(string) ?? null)),
+    strings: stringsLowToHigh.map((string) =>
+      describe(string, from, to, change(string), references.get(string) ?? null),
+    ),
     order,
     passes: tuningsPassed(from, to, order),
   };

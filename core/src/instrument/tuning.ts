@@ -1,5 +1,15 @@
 import { fail, ok, type Result } from '../fault/index.ts';
-import { midiOf, parseNoteName, parsePitch, pitchAtMidi, pitchClassOf, pitchText, type Midi, type NoteName, type Pitch } from '../pitch/index.ts';
+import {
+  midiOf,
+  parseNoteName,
+  parsePitch,
+  pitchAtMidi,
+  pitchClassOf,
+  pitchText,
+  type Midi,
+  type NoteName,
+  type Pitch,
+} from '../pitch/index.ts';
 import { lowToHighIndex, type StringNumber } from './strings.ts';
 import { standardPitches, tuningTable, type ShippedTuning } from './tuning-table.ts';
 
@@ -41,10 +51,16 @@ export function parseTuning(text: string): Result<Tuning> {
   if (known) return ok({ name: known.name, pitches: known.pitches });
   const tokens = text.replace(/[\s,–-]+/g, '').match(/[A-Ga-g](?:##|bb|[#b♯♭])?\d?/g) ?? [];
   if (tokens.join('') !== text.replace(/[\s,–-]+/g, '')) {
-    return fail(`“${text}” is neither a known tuning nor note names`, 'Write a name such as open-d, or six notes from string 6 to string 1, such as DADF#AD');
+    return fail(
+      `“${text}” is neither a known tuning nor note names`,
+      'Write a name such as open-d, or six notes from string 6 to string 1, such as DADF#AD',
+    );
   }
   if (tokens.length !== 6) {
-    return fail(`A tuning has six strings, “${text}” names ${tokens.length}`, 'Write one note for each string, from string 6 to string 1');
+    return fail(
+      `A tuning has six strings, “${text}” names ${tokens.length}`,
+      'Write one note for each string, from string 6 to string 1',
+    );
   }
   const pitches: string[] = [];
   for (const [index, token] of tokens.entries()) {
@@ -58,7 +74,10 @@ export function parseTuning(text: string): Result<Tuning> {
 /** Checks six readable pitches within reach of a guitar string. */
 export function checkTuning(tuning: Tuning): Result<Tuning> {
   if (tuning.pitches.length !== 6) {
-    return fail(`A tuning has six strings, “${tuning.name}” has ${tuning.pitches.length}`, 'Give one pitch for each string, from string 6 to string 1');
+    return fail(
+      `A tuning has six strings, “${tuning.name}” has ${tuning.pitches.length}`,
+      'Give one pitch for each string, from string 6 to string 1',
+    );
   }
   for (const [index, text] of tuning.pitches.entries()) {
     const pitch = parsePitch(text);
@@ -75,7 +94,9 @@ export function checkTuning(tuning: Tuning): Result<Tuning> {
 /** The shipped tuning with exactly these pitches (by sound, however spelled), if there is one. */
 export function shippedTuningOf(tuning: Pick<Tuning, 'pitches'>): ShippedTuning | undefined {
   const midis = tuning.pitches.map(midiOfText);
-  return tuningTable.find(({ pitches }) => pitches.every((pitch, index) => midiOfText(pitch) === midis[index]));
+  return tuningTable.find(({ pitches }) =>
+    pitches.every((pitch, index) => midiOfText(pitch) === midis[index]),
+  );
 }
 
 const tuningNameFor = (pitches: readonly string[]): string =>
@@ -86,7 +107,11 @@ const midiOfText = (text: string): Midi | undefined => {
   return pitch.ok ? midiOf(pitch.value) : undefined;
 };
 
-const slug = (text: string) => text.trim().toLowerCase().replace(/[\s_]+/g, '-');
+const slug = (text: string) =>
+  text
+    .trim()
+    .toLowerCase()
+    .replace(/[\s_]+/g, '-');
 
 function findTuning(text: string): ShippedTuning | undefined {
   const wanted = slug(text);

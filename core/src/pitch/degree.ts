@@ -33,4 +33,17 @@ export function noteAtDegree(root: NoteName, degree: Degree): NoteName {
 }
 
 /** Plain degree names for tones that no chord template claims, by semitones above the root. */
-export const plainDegrees: readonly Degree[] = ['1', 'b9', '9', 'b3', '3', '11', 'b5', '5', 'b6', '6', 'b7', '7'];
+export const plainDegrees: readonly Degree[] = [
+  '1',
+  'b9',
+  '9',
+  'b3',
+  '3',
+  '11',
+  'b5',
+  '5',
+  'b6',
+  '6',
+  'b7',
+  '7',
+];

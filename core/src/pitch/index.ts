@@ -1,5 +1,14 @@
 export { noteAtDegree, plainDegrees, semitonesOfDegree, type Degree } from './degree.ts';
-export { keyFifths, keyText, parseKey, spellInKey, spellMidi, tonicOf, transposeKey, type Key } from './key.ts';
+export {
+  keyFifths,
+  keyText,
+  parseKey,
+  spellInKey,
+  spellMidi,
+  tonicOf,
+  transposeKey,
+  type Key,
+} from './key.ts';
 export { noteNameIn, parseGermanNoteName, parseNoteNameIn, withSigns, type NameLanguage } from './naming.ts';
 export {
   letters,

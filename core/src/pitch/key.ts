@@ -1,5 +1,16 @@
 import { fail, ok, type Result } from '../fault/index.ts';
-import { letters, modulo, noteNameText, parseNoteName, pitchAtMidi, pitchClassOf, spellAs, type Midi, type NoteName, type Pitch } from './pitch.ts';
+import {
+  letters,
+  modulo,
+  noteNameText,
+  parseNoteName,
+  pitchAtMidi,
+  pitchClassOf,
+  spellAs,
+  type Midi,
+  type NoteName,
+  type Pitch,
+} from './pitch.ts';
 
 /** The key grips are named in. `tonic` is an ASCII note name such as "Bb". */
 export interface Key {
@@ -16,10 +27,17 @@ const fifthsOf = ({ letter, alter }: NoteName): number => fifthsOfNaturals[lette
 export function parseKey(text: string): Result<Key> {
   const match = /^([A-Ga-g](?:##|bb|[#b♯♭])?)\s*(m|min|minor|maj|major)?$/.exec(text.trim());
   const tonic = match?.[1] ? parseNoteName(match[1]) : undefined;
-  if (!tonic?.ok) return fail(`“${text}” is not a key`, 'Write a note name, and m for minor, such as D or F#m');
-  const key: Key = { tonic: noteNameText(tonic.value), mode: match?.[2]?.startsWith('mi') || match?.[2] === 'm' ? 'minor' : 'major' };
+  if (!tonic?.ok)
+    return fail(`“${text}” is not a key`, 'Write a note name, and m for minor, such as D or F#m');
+  const key: Key = {
+    tonic: noteNameText(tonic.value),
+    mode: match?.[2]?.startsWith('mi') || match?.[2] === 'm' ? 'minor' : 'major',
+  };
   if (Math.abs(keyFifths(key)) > 7) {
-    return fail(`The key ${keyText(key)} has more than seven sharps or flats`, 'Choose the same key under its other name');
+    return fail(
+      `The key ${keyText(key)} has more than seven sharps or flats`,
+      'Choose the same key under its other name',
+    );
   }
   return ok(key);
 }
@@ -44,18 +62,23 @@ export function tonicOf(key: Key): NoteName {
  */
 export function spellInKey(pitchClass: number, key: Key): NoteName {
   const centre = keyFifths(key) + (key.mode === 'minor' ? 3 : 0) + 1.99;
-  const candidates = letters.map((letter) => spellAs(letter, pitchClass)).filter(({ alter }) => Math.abs(alter) <= 2);
+  const candidates = letters
+    .map((letter) => spellAs(letter, pitchClass))
+    .filter(({ alter }) => Math.abs(alter) <= 2);
   const distance = (name: NoteName) => Math.abs(fifthsOf(name) - centre);
   return candidates.reduce((best, name) => (distance(name) < distance(best) ? name : best));
 }
 
 /** Spells a MIDI number as a pitch in a key. */
-export const spellMidi = (midi: Midi, key: Key): Pitch => pitchAtMidi(spellInKey(modulo(midi, 12), key), midi);
+export const spellMidi = (midi: Midi, key: Key): Pitch =>
+  pitchAtMidi(spellInKey(modulo(midi, 12), key), midi);
 
 /** The key `semitones` higher, named so that its signature stays within six sharps or flats. */
 export function transposeKey(key: Key, semitones: number): Key {
   const pitchClass = modulo(pitchClassOf(tonicOf(key)) + semitones, 12);
   const names = letters.map((letter) => noteNameText(spellAs(letter, pitchClass)));
-  const keys = names.map((tonic): Key => ({ tonic, mode: key.mode })).filter(({ tonic }) => tonic.length <= 2);
+  const keys = names
+    .map((tonic): Key => ({ tonic, mode: key.mode }))
+    .filter(({ tonic }) => tonic.length <= 2);
   return keys.reduce((best, each) => (Math.abs(keyFifths(each)) < Math.abs(keyFifths(best)) ? each : best));
 }

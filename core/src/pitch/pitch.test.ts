@@ -2,8 +2,24 @@ import fc from 'fast-check';
 import { Interval, Note } from 'tonal';
 import { describe, expect, test } from 'vitest';
 import {
-  centsBetween, frequencyHz, keyFifths, midiOf, noteAtDegree, noteNameIn, noteNameText, parseGermanNoteName, parseKey,
-  parseNoteName, parsePitch, pitchText, semitonesOfDegree, spellInKey, spellMidi, transposeKey, withSigns, type NoteName,
+  centsBetween,
+  frequencyHz,
+  keyFifths,
+  midiOf,
+  noteAtDegree,
+  noteNameIn,
+  noteNameText,
+  parseGermanNoteName,
+  parseKey,
+  parseNoteName,
+  parsePitch,
+  pitchText,
+  semitonesOfDegree,
+  spellInKey,
+  spellMidi,
+  transposeKey,
+  withSigns,
+  type NoteName,
 } from './index.ts';
 
 const noteNames = fc.record({
@@ -24,9 +40,21 @@ describe('against tonal, a general music-theory library', () => {
   });
 
   test('a degree above a root has the name tonal gives that interval', () => {
-    const intervals = { '1': '1P', b3: '3m', '3': '3M', b5: '5d', '5': '5P', '#5': '5A', '6': '6M', b7: '7m', '7': '7M', bb7: '7d', '9': '9M' };
+    const intervals = {
+      '1': '1P',
+      b3: '3m',
+      '3': '3M',
+      b5: '5d',
+      '5': '5P',
+      '#5': '5A',
+      '6': '6M',
+      b7: '7m',
+      '7': '7M',
+      bb7: '7d',
+      '9': '9M',
+    };
     for (const [degree, interval] of Object.entries(intervals)) {
-      expect(semitonesOfDegree(degree)).toBe(Interval.semitones(interval)! % 12);
+      expect(semitonesOfDegree(degree)).toBe(Interval.semitones(interval) % 12);
       for (const root of ['C', 'D', 'Eb', 'F#', 'G', 'A', 'Bb']) {
         const name = parseNoteName(root);
         if (!name.ok) throw new Error(root);
@@ -49,14 +77,26 @@ test('every spelled pitch reads back from its text', () => {
   );
 });
 
-test.each(['H3', 'F#', '3', 'G###2', 'do4', ''])('“%s” is not a pitch, and the answer says how to write one', (text) => {
-  const result = parsePitch(text);
-  expect(result.ok).toBe(false);
-  if (!result.ok) expect(result.fault.remedy).toContain('F#3');
-});
+test.each(['H3', 'F#', '3', 'G###2', 'do4', ''])(
+  '“%s” is not a pitch, and the answer says how to write one',
+  (text) => {
+    const result = parsePitch(text);
+    expect(result.ok).toBe(false);
+    if (!result.ok) expect(result.fault.remedy).toContain('F#3');
+  },
+);
 
 describe('keys (common practice)', () => {
-  test.each([['C', 0], ['G', 1], ['E', 4], ['F', -1], ['Eb', -3], ['Em', 1], ['C#m', 4], ['Dm', -1]])('%s has %i', (text, fifths) => {
+  test.each([
+    ['C', 0],
+    ['G', 1],
+    ['E', 4],
+    ['F', -1],
+    ['Eb', -3],
+    ['Em', 1],
+    ['C#m', 4],
+    ['Dm', -1],
+  ])('%s has %i', (text, fifths) => {
     const key = parseKey(text);
     expect(key.ok && keyFifths(key.value)).toBe(fifths);
   });
@@ -87,7 +127,15 @@ describe('keys (common practice)', () => {
 });
 
 describe('names by language (common practice)', () => {
-  test.each([['B', 'H'], ['Bb', 'B'], ['F#', 'Fis'], ['Eb', 'Es'], ['Ab', 'As'], ['Db', 'Des'], ['C', 'C']])('%s is %s in German', (english, german) => {
+  test.each([
+    ['B', 'H'],
+    ['Bb', 'B'],
+    ['F#', 'Fis'],
+    ['Eb', 'Es'],
+    ['Ab', 'As'],
+    ['Db', 'Des'],
+    ['C', 'C'],
+  ])('%s is %s in German', (english, german) => {
     const name = parseNoteName(english);
     if (!name.ok) throw new Error(english);
     expect(noteNameIn(name.value, 'german')).toBe(german);

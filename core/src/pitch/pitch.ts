@@ -26,10 +26,12 @@ export const modulo = (value: number, divisor: number): number => ((value % divi
 export const semitonesOfLetter = (letter: Letter): number => naturalSemitones[letter];
 
 /** Pitch class 0–11, C = 0. */
-export const pitchClassOf = ({ letter, alter }: NoteName): number => modulo(naturalSemitones[letter] + alter, 12);
+export const pitchClassOf = ({ letter, alter }: NoteName): number =>
+  modulo(naturalSemitones[letter] + alter, 12);
 
 /** MIDI number of a spelled pitch. `B#3` and `C4` are both 60. */
-export const midiOf = ({ letter, alter, octave }: Pitch): Midi => (octave + 1) * 12 + naturalSemitones[letter] + alter;
+export const midiOf = ({ letter, alter, octave }: Pitch): Midi =>
+  (octave + 1) * 12 + naturalSemitones[letter] + alter;
 
 const accidentals: Record<string, number> = { '': 0, '#': 1, '##': 2, x: 2, b: -1, bb: -2, '♯': 1, '♭': -1 };
 
@@ -38,7 +40,10 @@ export function parseNoteName(text: string): Result<NoteName> {
   const match = /^([A-Ga-g])(##|bb|[#bx♯♭]?)$/.exec(text.trim());
   const alter = accidentals[match?.[2] ?? ''];
   if (!match?.[1] || alter === undefined) {
-    return fail(`“${text}” is not a note name`, 'Write a letter A to G, then # or b if needed, such as F# or Bb');
+    return fail(
+      `“${text}” is not a note name`,
+      'Write a letter A to G, then # or b if needed, such as F# or Bb',
+    );
   }
   return ok({ letter: match[1].toUpperCase() as Letter, alter });
 }

@@ -11,7 +11,13 @@ export interface BlankStudy {
 }
 
 /** An empty study: eight bars of 4/4 in C, standard tuning, no capo, ♩ 80 straight, unless told otherwise. */
-export function blankStudy({ title, player = '', tuning = standardTuning, barCount = 8, thumbPattern = 'two-string' }: BlankStudy): Study {
+export function blankStudy({
+  title,
+  player = '',
+  tuning = standardTuning,
+  barCount = 8,
+  thumbPattern = 'two-string',
+}: BlankStudy): Study {
   const bar: Bar = { metre: { beats: 4, unit: 4 }, grips: [], notes: [] };
   return {
     title,

@@ -19,7 +19,8 @@ const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Stu
 };
 
 /** A changed thumb stroke makes the bar's thumb hand-written: no pattern rewrites it until one is chosen again. */
-const ownedByHand = (bar: Bar, voice: Voice): Bar => (voice === 'thumb' ? { ...bar, thumbPattern: 'by-hand' } : bar);
+const ownedByHand = (bar: Bar, voice: Voice): Bar =>
+  voice === 'thumb' ? { ...bar, thumbPattern: 'by-hand' } : bar;
 
 const at = (place: NotePlace) => (note: Note) =>
   note.tick === place.tick && note.string === place.string && note.voice === place.voice;
@@ -34,12 +35,25 @@ export function writeNote(study: Study, place: NotePlace, fret: number, duration
     const replaced = bar.notes.find(at(place));
     const others = bar.notes.filter((note) => note !== replaced);
     const inVoice = others.filter((note) => note.voice === place.voice);
-    const end = Math.min(barTicks(bar.metre), ...inVoice.filter((note) => note.tick > place.tick).map((note) => note.tick));
+    const end = Math.min(
+      barTicks(bar.metre),
+      ...inVoice.filter((note) => note.tick > place.tick).map((note) => note.tick),
+    );
     const together = inVoice.find((note) => note.tick === place.tick);
-    const length = Math.min(replaced?.durationTicks ?? together?.durationTicks ?? durationTicks, end - place.tick);
+    const length = Math.min(
+      replaced?.durationTicks ?? together?.durationTicks ?? durationTicks,
+      end - place.tick,
+    );
     if (length <= 0) return bar;
     const shortened = others.map((note) => endBefore(note, place));
-    const written: Note = { ...replaced, tick: place.tick, durationTicks: length, string: place.string, fret, voice: place.voice };
+    const written: Note = {
+      ...replaced,
+      tick: place.tick,
+      durationTicks: length,
+      string: place.string,
+      fret,
+      voice: place.voice,
+    };
     return ownedByHand({ ...bar, notes: [...shortened, written].sort(inPlayingOrder) }, place.voice);
   });
 }
@@ -98,7 +112,9 @@ export const removeGrip = (study: Study, barIndex: number, tick: Ticks): Study =
 
 /** Chooses a bar's thumb pattern; undefined follows the piece again. */
 export const setBarPattern = (study: Study, barIndex: number, pattern: string | undefined): Study =>
-  replaceBar(study, barIndex, ({ thumbPattern: _, ...bar }) => (pattern ? { ...bar, thumbPattern: pattern } : bar));
+  replaceBar(study, barIndex, ({ thumbPattern: _, ...bar }) =>
+    pattern ? { ...bar, thumbPattern: pattern } : bar,
+  );
 
 /** Changes a bar's metre. Refused when written melody or grips would fall outside the new bar. */
 export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): Result<Study> {
@@ -106,11 +122,17 @@ export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): R
   if (!bar) return ok(study);
   const length = barTicks(metre satisfies Metre);
   const kept = bar.notes.filter((note) => note.voice === 'melody' || bar.thumbPattern === 'by-hand');
-  const past = kept.find((note) => note.tick + note.durationTicks > length) ?? bar.grips.find((grip) => grip.tick >= length);
+  const past =
+    kept.find((note) => note.tick + note.durationTicks > length) ??
+    bar.grips.find((grip) => grip.tick >= length);
   if (past) {
-    return fail(`The bar holds more than ${metre.beats}/${metre.unit}`, 'Shorten or remove what comes after the new end first', {
-      bar: barIndex + 1,
-    });
+    return fail(
+      `The bar holds more than ${metre.beats}/${metre.unit}`,
+      'Shorten or remove what comes after the new end first',
+      {
+        bar: barIndex + 1,
+      },
+    );
   }
   return ok(replaceBar(study, barIndex, (each) => ({ ...each, metre, notes: kept })));
 }

@@ -28,5 +28,16 @@ export {
   type PlacedNote,
 } from './reading.ts';
 export type { Arrival, Bar, GripFrets, Note, NoteEnding, PlacedGrip, Study, Voice } from './schema.ts';
-export { barTicks, beatAt, beatStarts, beatTicks, countAt, isCompound, isOnBeat, ticksPerQuarter, type Metre, type Ticks } from './ticks.ts';
+export {
+  barTicks,
+  beatAt,
+  beatStarts,
+  beatTicks,
+  countAt,
+  isCompound,
+  isOnBeat,
+  ticksPerQuarter,
+  type Metre,
+  type Ticks,
+} from './ticks.ts';
 export { validateStudy } from './validate.ts';

@@ -1,2 +1,8 @@
 /** Wide enough for any study, narrow enough that no input can exhaust a machine. */
-export const studyLimits = { bars: 400, notesPerBar: 128, gripsPerBar: 16, textLength: 200, fret: 24 } as const;
+export const studyLimits = {
+  bars: 400,
+  notesPerBar: 128,
+  gripsPerBar: 16,
+  textLength: 200,
+  fret: 24,
+} as const;

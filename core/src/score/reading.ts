@@ -51,7 +51,12 @@ export function gripAt(study: Pick<Study, 'bars'>, barIndex: number, tick: Ticks
   return undefined;
 }
 
-export const noteAt = (bar: Bar | undefined, tick: Ticks, string: StringNumber, voice?: Voice): Note | undefined =>
+export const noteAt = (
+  bar: Bar | undefined,
+  tick: Ticks,
+  string: StringNumber,
+  voice?: Voice,
+): Note | undefined =>
   bar?.notes.find((note) => note.tick === tick && note.string === string && (!voice || note.voice === voice));
 
 /** A pinch: a thumb stroke and a picked melody note at one moment. Ticks within the bar. */

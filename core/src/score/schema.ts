@@ -47,7 +47,10 @@ export const barSchema = z.strictObject({
   notes: z.array(noteSchema).max(studyLimits.notesPerBar),
 });
 
-export const tuningSchema = z.strictObject({ name: text.min(1), pitches: z.array(z.string().max(6)).length(6) });
+export const tuningSchema = z.strictObject({
+  name: text.min(1),
+  pitches: z.array(z.string().max(6)).length(6),
+});
 
 export const keySchema = z.strictObject({
   tonic: z.string().regex(/^[A-G](#|b)?$/),

@@ -2,12 +2,38 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { studySchema } from './schema.ts';
 import {
-  barStarts, barTicks, beatAt, beatStarts, blankStudy, changeNote, copyBar, countAt, gripAt, insertBarAfter, layGrip, noteAt, pinchTicks,
-  removeBar, removeNote, setBarPattern, setDuration, setMetre, validateStudy, writeNote, type Note, type NotePlace, type Study,
+  barStarts,
+  barTicks,
+  beatAt,
+  beatStarts,
+  blankStudy,
+  changeNote,
+  copyBar,
+  countAt,
+  gripAt,
+  insertBarAfter,
+  layGrip,
+  noteAt,
+  pinchTicks,
+  removeBar,
+  removeNote,
+  setBarPattern,
+  setDuration,
+  setMetre,
+  validateStudy,
+  writeNote,
+  type Note,
+  type NotePlace,
+  type Study,
 } from './index.ts';
 
 const blank = blankStudy({ title: 'A blank sheet', barCount: 4 });
-const melody = (bar: number, tick: number, string: 1 | 2 | 3 | 4 | 5 | 6): NotePlace => ({ bar, tick, string, voice: 'melody' });
+const melody = (bar: number, tick: number, string: 1 | 2 | 3 | 4 | 5 | 6): NotePlace => ({
+  bar,
+  tick,
+  string,
+  voice: 'melody',
+});
 const write = (study: Study, bar: number, tick: number, string: 1 | 2 | 3, fret: number, length = 480) =>
   writeNote(study, melody(bar, tick, string), fret, length);
 const withNotes = (notes: Note[]): Study => ({ ...blank, bars: [{ ...blank.bars[0]!, notes }] });
@@ -23,10 +49,26 @@ describe('time', () => {
   });
   test('counts as said aloud (common practice)', () => {
     const four = { beats: 4, unit: 4 };
-    expect([0, 480, 960, 1440, 1920, 2400, 2880, 3360].map((tick) => countAt(four, tick))).toEqual(['1', '&', '2', '&', '3', '&', '4', '&']);
+    expect([0, 480, 960, 1440, 1920, 2400, 2880, 3360].map((tick) => countAt(four, tick))).toEqual([
+      '1',
+      '&',
+      '2',
+      '&',
+      '3',
+      '&',
+      '4',
+      '&',
+    ]);
     expect([0, 320, 640].map((tick) => countAt(four, tick))).toEqual(['1', 'trip', 'let']);
     expect([0, 240, 480, 720].map((tick) => countAt(four, tick))).toEqual(['1', 'e', '&', 'a']);
-    expect([0, 480, 960, 1440, 1920, 2400].map((tick) => countAt({ beats: 6, unit: 8 }, tick))).toEqual(['1', '2', '3', '4', '5', '6']);
+    expect([0, 480, 960, 1440, 1920, 2400].map((tick) => countAt({ beats: 6, unit: 8 }, tick))).toEqual([
+      '1',
+      '2',
+      '3',
+      '4',
+      '5',
+      '6',
+    ]);
   });
   test('bars of different lengths add up', () => {
     const study = setMetre(blank, 1, { beats: 6, unit: 4 });
@@ -38,7 +80,9 @@ describe('edits', () => {
   test('a note written inside a longer one ends it there, and the new one ends at the next or the bar line', () => {
     const study = write(write(write(blank, 0, 0, 1, 3, 1920), 0, 2880, 1, 5, 1920), 0, 960, 2, 1, 3840);
     expect(study.bars[0]!.notes.map(({ tick, durationTicks, fret }) => [tick, durationTicks, fret])).toEqual([
-      [0, 960, 3], [960, 1920, 1], [2880, 960, 5],
+      [0, 960, 3],
+      [960, 1920, 1],
+      [2880, 960, 5],
     ]);
   });
   test('a double stop takes the length of the note it joins', () => {
@@ -78,7 +122,10 @@ describe('edits', () => {
     expect([0, 0, 0, 0, 0].reduce((each, index) => removeBar(each, index), study).bars.length).toBe(1);
   });
   test('the grip in force is the latest one laid, across bar lines', () => {
-    const study = layGrip(layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] }), 1, { tick: 1920, frets: [3, 2, 0, 0, 0, 3] });
+    const study = layGrip(layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] }), 1, {
+      tick: 1920,
+      frets: [3, 2, 0, 0, 0, 3],
+    });
     expect(gripAt(study, 1, 960)?.frets[5]).toBe(0);
     expect(gripAt(study, 1, 1920)?.frets[5]).toBe(3);
     expect(gripAt(study, 3, 0)?.frets[5]).toBe(3);
@@ -87,13 +134,25 @@ describe('edits', () => {
 
   test('whatever is typed, the voice never overlaps, never leaves its bar, and stays within the schema', () => {
     const step = fc.oneof(
-      fc.record({ do: fc.constant('write' as const), tick: fc.integer({ min: 0, max: 15 }), string: fc.constantFrom(1, 2, 3 as const), fret: fc.nat(20), length: fc.integer({ min: 1, max: 16 }) }),
-      fc.record({ do: fc.constantFrom('remove', 'longer' as const), tick: fc.integer({ min: 0, max: 15 }), string: fc.constantFrom(1, 2, 3 as const), fret: fc.constant(0), length: fc.integer({ min: 1, max: 16 }) }),
+      fc.record({
+        do: fc.constant('write' as const),
+        tick: fc.integer({ min: 0, max: 15 }),
+        string: fc.constantFrom(1, 2, 3 as const),
+        fret: fc.nat(20),
+        length: fc.integer({ min: 1, max: 16 }),
+      }),
+      fc.record({
+        do: fc.constantFrom('remove', 'longer' as const),
+        tick: fc.integer({ min: 0, max: 15 }),
+        string: fc.constantFrom(1, 2, 3 as const),
+        fret: fc.constant(0),
+        length: fc.integer({ min: 1, max: 16 }),
+      }),
     );
     fc.assert(
       fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
         const study = steps.reduce((each, { do: what, tick, string, fret, length }) => {
-          const place = melody(0, tick * 240, string as 1 | 2 | 3);
+          const place = melody(0, tick * 240, string);
           if (what === 'write') return writeNote(each, place, fret, length * 240);
           return what === 'remove' ? removeNote(each, place) : setDuration(each, place, length * 240);
         }, blank);
@@ -105,7 +164,14 @@ describe('edits', () => {
 });
 
 describe('validation names bar, beat and string', () => {
-  const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 480, string: 1, fret: 0, voice: 'melody', ...over });
+  const note = (over: Partial<Note>): Note => ({
+    tick: 0,
+    durationTicks: 480,
+    string: 1,
+    fret: 0,
+    voice: 'melody',
+    ...over,
+  });
   test('an empty study is sound', () => expect(validateStudy(blank)).toEqual([]));
   test('a bar too full', () =>
     expect(validateStudy(withNotes([note({ tick: 3360, durationTicks: 960 })]))).toMatchObject([
@@ -126,7 +192,15 @@ describe('validation names bar, beat and string', () => {
   test('a hammer-on, a pull-off and a tie from a sounding note are sound, even over the bar line', () => {
     const bars = [
       { ...blank.bars[0]!, notes: [note({ tick: 3360, fret: 2 })] },
-      { ...blank.bars[0]!, notes: [note({ fret: 2, tied: true }), note({ tick: 480, arrival: 'pull-off' }), note({ tick: 960, fret: 0 }), note({ tick: 1440, fret: 3, arrival: 'hammer-on' })] },
+      {
+        ...blank.bars[0]!,
+        notes: [
+          note({ fret: 2, tied: true }),
+          note({ tick: 480, arrival: 'pull-off' }),
+          note({ tick: 960, fret: 0 }),
+          note({ tick: 1440, fret: 3, arrival: 'hammer-on' }),
+        ],
+      },
     ];
     expect(validateStudy({ ...blank, bars })).toEqual([]);
   });
@@ -135,7 +209,12 @@ describe('validation names bar, beat and string', () => {
     expect(validateStudy(study)).toMatchObject([{ code: 'grip-off-neck', bar: 1, string: 4 }]);
   });
   test('pinches are where both hands’ voices strike', () => {
-    const study = withNotes([note({ string: 6, voice: 'thumb' }), note({}), note({ tick: 960, string: 4, voice: 'thumb' }), note({ tick: 960, string: 1, tied: true })]);
+    const study = withNotes([
+      note({ string: 6, voice: 'thumb' }),
+      note({}),
+      note({ tick: 960, string: 4, voice: 'thumb' }),
+      note({ tick: 960, string: 1, tied: true }),
+    ]);
     expect(pinchTicks(study.bars[0]!)).toEqual([0]);
   });
 });

@@ -27,7 +27,12 @@ export function validateStudy(study: Study): Finding[] {
   return findings.sort((a, b) => a.bar - b.bar || a.beat - b.beat);
 }
 
-function finding(bar: Bar, index: number, note: Pick<Note, 'tick'> & { string?: number }, rest: Omit<Finding, 'bar' | 'beat' | 'string'>): Finding {
+function finding(
+  bar: Bar,
+  index: number,
+  note: Pick<Note, 'tick'> & { string?: number },
+  rest: Omit<Finding, 'bar' | 'beat' | 'string'>,
+): Finding {
   return {
     ...rest,
     bar: index + 1,
@@ -53,7 +58,9 @@ function notesPastTheBar(bar: Bar, index: number): Finding[] {
 function overlapsInVoice(bar: Bar, index: number): Finding[] {
   return bar.notes.flatMap((note) => {
     const next = Math.min(
-      ...bar.notes.filter((other) => other.voice === note.voice && other.tick > note.tick).map((other) => other.tick),
+      ...bar.notes
+        .filter((other) => other.voice === note.voice && other.tick > note.tick)
+        .map((other) => other.tick),
     );
     if (note.tick + note.durationTicks <= next) return [];
     return [
@@ -69,7 +76,9 @@ function overlapsInVoice(bar: Bar, index: number): Finding[] {
 
 function stringClashes(bar: Bar, index: number): Finding[] {
   const clashes = bar.notes.filter((note, position) =>
-    bar.notes.some((other, earlier) => earlier < position && other.tick === note.tick && other.string === note.string),
+    bar.notes.some(
+      (other, earlier) => earlier < position && other.tick === note.tick && other.string === note.string,
+    ),
   );
   return clashes.map((note) =>
     finding(bar, index, note, {
@@ -102,7 +111,10 @@ function gripsOffTheNeck(study: Study, bar: Bar, index: number): Finding[] {
       finding(bar, index, past < 0 ? grip : { tick: grip.tick, string: 6 - past }, {
         severity: 'error',
         code: past < 0 ? 'grip-past-bar' : 'grip-off-neck',
-        message: past < 0 ? 'A grip is laid after the end of the bar' : 'The grip reaches past the last fret of the neck',
+        message:
+          past < 0
+            ? 'A grip is laid after the end of the bar'
+            : 'The grip reaches past the last fret of the neck',
         remedy: past < 0 ? 'Move it to a beat of the bar' : 'Move the grip toward the nut',
       }),
     ];
@@ -124,7 +136,11 @@ const arrivalRules = {
   },
 };
 
-function arrivalWithoutSource(study: Study, { bar, atTicks, note }: PlacedNote, before: PlacedNote | undefined): Finding[] {
+function arrivalWithoutSource(
+  study: Study,
+  { bar, atTicks, note }: PlacedNote,
+  before: PlacedNote | undefined,
+): Finding[] {
   const owner = study.bars[bar];
   if (!owner || !note.arrival) return [];
   const rule = arrivalRules[note.arrival];
@@ -143,7 +159,11 @@ function arrivalWithoutSource(study: Study, { bar, atTicks, note }: PlacedNote, 
 const stillSounds = ({ atTicks, note }: PlacedNote, until: number): boolean =>
   note.ending === 'let-ring' || atTicks + note.durationTicks >= until;
 
-function tieWithoutSource(study: Study, { bar, atTicks, note }: PlacedNote, before: PlacedNote | undefined): Finding[] {
+function tieWithoutSource(
+  study: Study,
+  { bar, atTicks, note }: PlacedNote,
+  before: PlacedNote | undefined,
+): Finding[] {
   const owner = study.bars[bar];
   if (!owner || !note.tied) return [];
   if (before?.note.fret === note.fret && before.atTicks + before.note.durationTicks === atTicks) return [];

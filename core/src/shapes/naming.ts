@@ -1,7 +1,22 @@
 import { openMidi, type Tuning } from '../instrument/index.ts';
 import {
-  letters, modulo, noteAtDegree, noteNameIn, pitchAtMidi, pitchClassOf, pitchText, plainDegrees, semitonesOfDegree, spellAs,
-  spellInKey, transposeKey, type Degree, type Key, type Midi, type NameLanguage, type NoteName,
+  letters,
+  modulo,
+  noteAtDegree,
+  noteNameIn,
+  pitchAtMidi,
+  pitchClassOf,
+  pitchText,
+  plainDegrees,
+  semitonesOfDegree,
+  spellAs,
+  spellInKey,
+  transposeKey,
+  type Degree,
+  type Key,
+  type Midi,
+  type NameLanguage,
+  type NoteName,
 } from '../pitch/index.ts';
 import type { GripFrets } from '../score/index.ts';
 import { chordTable, type ChordKind } from './chord-table.ts';
@@ -64,7 +79,10 @@ export function nameGrip(tuning: Tuning, frets: GripFrets, settings: NamingSetti
     bass: noteNameIn(best ? spellAgainst(best, bassClass) : root, language),
     tones: tones.map((tone) => nameTone(tone, root, best)),
     missing: best?.missing ?? [],
-    soundingName: capo === 0 ? (symbols[0] ?? null) : nameGrip(raised(tuning, capo), frets, soundingSettings(settings)).name,
+    soundingName:
+      capo === 0
+        ? (symbols[0] ?? null)
+        : nameGrip(raised(tuning, capo), frets, soundingSettings(settings)).name,
   };
 }
 
@@ -100,7 +118,11 @@ function readTones(classes: ReadonlySet<number>, bassClass: number, key?: Key): 
 }
 
 /** Degrees of a kind that do not sound, or undefined when the kind does not explain every tone. */
-function missingDegrees(kind: ChordKind, classes: ReadonlySet<number>, rootClass: number): Degree[] | undefined {
+function missingDegrees(
+  kind: ChordKind,
+  classes: ReadonlySet<number>,
+  rootClass: number,
+): Degree[] | undefined {
   const classOf = (degree: Degree) => (rootClass + semitonesOfDegree(degree)) % 12;
   const explained = new Set(kind.degrees.map(classOf));
   if ([...classes].some((pitchClass) => !explained.has(pitchClass))) return undefined;
@@ -115,7 +137,8 @@ function symbolOf(reading: Reading, bassClass: number, language: NameLanguage): 
   const { kind, root, missing } = reading;
   const name = noteNameIn(root, language);
   const without = missing.map((degree) => `no${degree.replace(/^b/, '')}`).join('');
-  const slash = pitchClassOf(root) === bassClass ? '' : `/${noteNameIn(spellAgainst(reading, bassClass), language)}`;
+  const slash =
+    pitchClassOf(root) === bassClass ? '' : `/${noteNameIn(spellAgainst(reading, bassClass), language)}`;
   return name + kind.suffix + without + slash;
 }
 
@@ -139,8 +162,11 @@ function nameTone(tone: GripTone, root: NoteName, reading: Reading | undefined):
 function spellRoot(rootClass: number, kind: ChordKind, key?: Key): NoteName {
   if (key) return spellInKey(rootClass, key);
   const signs = (root: NoteName) =>
-    kind.degrees.reduce((sum, degree) => sum + Math.abs(noteAtDegree(root, degree).alter), 0) - (root.alter > 0 ? 0.5 : 0);
-  const names = letters.map((letter) => spellAs(letter, rootClass)).filter(({ alter }) => Math.abs(alter) <= 1);
+    kind.degrees.reduce((sum, degree) => sum + Math.abs(noteAtDegree(root, degree).alter), 0) -
+    (root.alter > 0 ? 0.5 : 0);
+  const names = letters
+    .map((letter) => spellAs(letter, rootClass))
+    .filter(({ alter }) => Math.abs(alter) <= 1);
   return names.reduce((best, name) => (signs(name) < signs(best) ? name : best));
 }
 

@@ -26,7 +26,13 @@ const loopBlend = 0.28;
  * two-point loss filter and an all-pass for the fraction of a sample (Karplus & Strong 1983; Jaffe & Smith 1983, Computer
  * Music Journal 7(2), for pick position, decay and tuning; cited from memory). `random` returns 0 ≤ x < 1.
  */
-export function addPluck(out: Float32Array, start: number, pluck: Pluck, sampleRate: number, random: () => number): void {
+export function addPluck(
+  out: Float32Array,
+  start: number,
+  pluck: Pluck,
+  sampleRate: number,
+  random: () => number,
+): void {
   const hz = frequencyHz(pluck.midi);
   const loop = tuneLoop(hz, sampleRate);
   const line = exciteString(loop.length, pluck, random);
@@ -58,7 +64,8 @@ const lossPerRound = (hz: number, decayS: number): number => Math.min(0.99999, 1
 /** Delay line length and all-pass coefficient for which one trip round the loop takes exactly one period. */
 function tuneLoop(hz: number, sampleRate: number): { readonly length: number; readonly allPass: number } {
   const omega = (2 * Math.PI * hz) / sampleRate;
-  const filterDelay = Math.atan2(loopBlend * Math.sin(omega), 1 - loopBlend + loopBlend * Math.cos(omega)) / omega;
+  const filterDelay =
+    Math.atan2(loopBlend * Math.sin(omega), 1 - loopBlend + loopBlend * Math.cos(omega)) / omega;
   const wanted = sampleRate / hz - filterDelay;
   const length = Math.floor(wanted - 0.3);
   const fraction = wanted - length;
@@ -66,7 +73,11 @@ function tuneLoop(hz: number, sampleRate: number): { readonly length: number; re
 }
 
 /** One period of low-passed noise, combed at the pick position, without its mean, brought to the wanted level. */
-function exciteString(length: number, { brightness, pickPosition, level }: Pluck, random: () => number): Float32Array {
+function exciteString(
+  length: number,
+  { brightness, pickPosition, level }: Pluck,
+  random: () => number,
+): Float32Array {
   const noise = new Float32Array(length);
   const keep = 0.08 + 0.9 * brightness;
   let smooth = 0;

@@ -14,7 +14,11 @@ export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate
  * Renders one voice alone, mono, −1 to 1. A generator so that a worker can report and stop: it yields the share done,
  * 0 to 1, and returns the samples. The same timeline always gives the same samples.
  */
-export function* renderVoice(timeline: Timeline, voice: Voice, sampleRate: number): Generator<number, Float32Array<ArrayBuffer>> {
+export function* renderVoice(
+  timeline: Timeline,
+  voice: Voice,
+  sampleRate: number,
+): Generator<number, Float32Array<ArrayBuffer>> {
   const out = new Float32Array(samplesOf(timeline, sampleRate));
   const events = timeline.events.filter((event) => event.voice === voice);
   for (const [index, event] of events.entries()) {

@@ -5,7 +5,14 @@ import { blankStudy, type Note, type Study } from '../score/index.ts';
 import { layTimeline, renderClick, renderVoice, swungTick } from './index.ts';
 
 const rate = 44100;
-const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 1920, string: 1, fret: 0, voice: 'melody', ...over });
+const note = (over: Partial<Note>): Note => ({
+  tick: 0,
+  durationTicks: 1920,
+  string: 1,
+  fret: 0,
+  voice: 'melody',
+  ...over,
+});
 const studyOf = (notes: Note[], over: Partial<Study> = {}): Study => {
   const blank = blankStudy({ title: 'A test', barCount: 1 });
   return { ...blank, tempoBpm: 60, ...over, bars: [{ ...blank.bars[0]!, notes }] };
@@ -23,7 +30,18 @@ const level = (samples: Float32Array, fromS: number, toS: number) => {
 };
 
 describe('pitch, judged by pitchy (McLeod pitch method)', () => {
-  test.each([[6, 0], [6, 3], [5, 0], [4, 2], [3, 0], [2, 1], [1, 0], [1, 7], [1, 12], [1, 19]] as const)('string %i fret %i is within 3 cents', (string, fret) => {
+  test.each([
+    [6, 0],
+    [6, 3],
+    [5, 0],
+    [4, 2],
+    [3, 0],
+    [2, 1],
+    [1, 0],
+    [1, 7],
+    [1, 12],
+    [1, 19],
+  ] as const)('string %i fret %i is within 3 cents', (string, fret) => {
     const study = studyOf([note({ string, fret, durationTicks: 3840 })], { capo: 0 });
     const samples = render(study);
     const midi = [64, 59, 55, 50, 45, 40][string - 1]! + fret;
@@ -35,13 +53,17 @@ describe('pitch, judged by pitchy (McLeod pitch method)', () => {
   test('the lowest string of a guitar dropped to C, and the capo raises what is heard', () => {
     const low = { name: 'Open C', pitches: ['C2', 'G2', 'C3', 'G3', 'C4', 'E4'] };
     const samples = render(studyOf([note({ string: 6, durationTicks: 3840 })], { tuning: low, capo: 3 }));
-    const [hz] = PitchDetector.forFloat32Array(16384).findPitch(samples.slice(0.25 * rate, 0.25 * rate + 16384), rate);
+    const [hz] = PitchDetector.forFloat32Array(16384).findPitch(
+      samples.slice(0.25 * rate, 0.25 * rate + 16384),
+      rate,
+    );
     expect(Math.abs(centsBetween(frequencyHz(36 + 3), hz))).toBeLessThan(3);
   });
 });
 
 describe('damping can be heard', () => {
-  const after = (ending: Note['ending']) => level(render(studyOf([note({ string: 5, ...(ending ? { ending } : {}) })])), 1.2, 1.5);
+  const after = (ending: Note['ending']) =>
+    level(render(studyOf([note({ string: 5, ...(ending ? { ending } : {}) })])), 1.2, 1.5);
   test('palm and stopped notes die early, ringing notes outlast their written end', () => {
     expect(after('palm-damped')).toBeLessThan(after(undefined) / 10);
     expect(after('stopped')).toBeLessThan(after(undefined) / 10);
@@ -73,7 +95,8 @@ test('samples stay within ±1 however many strings sound, and come out the same 
 
 describe('feel (common practice)', () => {
   const eighths = [0, 480, 960, 1440].map((tick) => note({ tick, durationTicks: 480 }));
-  const onsets = (study: Study) => layTimeline(study).events.map(({ startS }) => Math.round(startS * 1000) / 1000);
+  const onsets = (study: Study) =>
+    layTimeline(study).events.map(({ startS }) => Math.round(startS * 1000) / 1000);
   test('straight, and swung 2:1, at 60', () => {
     expect(onsets(studyOf(eighths))).toEqual([0, 0.5, 1, 1.5]);
     expect(onsets(studyOf(eighths, { swingPercent: 200 / 3 }))).toEqual([0, 0.667, 1, 1.667]);
@@ -93,10 +116,18 @@ describe('feel (common practice)', () => {
   });
   test('moments are beats and onsets, in order, where swing puts them', () => {
     const { moments } = layTimeline(studyOf([note({ tick: 480 })], { swingPercent: 60 }));
-    expect(moments.map(({ tick, atS }) => [tick, atS])).toEqual([[0, 0], [480, 0.6], [960, 1], [1920, 2], [2880, 3]]);
+    expect(moments.map(({ tick, atS }) => [tick, atS])).toEqual([
+      [0, 0],
+      [480, 0.6],
+      [960, 1],
+      [1920, 2],
+      [2880, 3],
+    ]);
   });
   test('tied notes are one sound', () => {
-    const { events } = layTimeline(studyOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]));
+    const { events } = layTimeline(
+      studyOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]),
+    );
     expect(events).toHaveLength(1);
     expect(events[0]!.endS).toBe(2);
   });

@@ -1,6 +1,19 @@
 import { soundingMidi, type StringNumber } from '../instrument/index.ts';
 import type { Midi } from '../pitch/index.ts';
-import { barStarts, beatStarts, isCompound, placedNotes, previousOnString, ticksPerQuarter, type Note, type NoteEnding, type PlacedNote, type Study, type Ticks, type Voice } from '../score/index.ts';
+import {
+  barStarts,
+  beatStarts,
+  isCompound,
+  placedNotes,
+  previousOnString,
+  ticksPerQuarter,
+  type Note,
+  type NoteEnding,
+  type PlacedNote,
+  type Study,
+  type Ticks,
+  type Voice,
+} from '../score/index.ts';
 
 /** Seconds from the start of the study. */
 export type Seconds = number;
@@ -61,7 +74,10 @@ export function swungTick(tick: Ticks, swingPercent: number, compound: boolean):
   if (compound || part % 240 !== 0) return tick;
   const half = ticksPerQuarter / 2;
   const longPart = (ticksPerQuarter * swingPercent) / 100;
-  const moved = part <= half ? (part / half) * longPart : longPart + ((part - half) / half) * (ticksPerQuarter - longPart);
+  const moved =
+    part <= half
+      ? (part / half) * longPart
+      : longPart + ((part - half) / half) * (ticksPerQuarter - longPart);
   return tick - part + moved;
 }
 
@@ -79,21 +95,30 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
   const ties = tieEnds(notes, endOf);
   const struck = notes.filter(({ note }) => !note.tied || !ties.has(note));
   const struckAs = new Map(struck.map((placed) => [placed.note, placed]));
-  const replayed = new Map([...previousOnString(struck)].map(([note, before]) => [before.note, struckAs.get(note)]));
+  const replayed = new Map(
+    [...previousOnString(struck)].map(([note, before]) => [before.note, struckAs.get(note)]),
+  );
   return {
     events: struck.map((placed) => {
       const startS = secondsAt(placed.bar, placed.note.tick);
       const writtenEnd = ties.get(placed.note) ?? endOf(placed);
       const next = replayed.get(placed.note);
       const nextS = next ? secondsAt(next.bar, next.note.tick) : Infinity;
-      return toEvent(study, placed.note, startS, Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS));
+      return toEvent(
+        study,
+        placed.note,
+        startS,
+        Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS),
+      );
     }),
     clicks: study.bars.flatMap(({ metre }, bar) =>
       beatStarts(metre).map((tick, index) => ({ atS: secondsAt(bar, tick), bar, beat: index + 1 })),
     ),
     moments: study.bars.flatMap((bar, index) => {
       const ticks = new Set([...beatStarts(bar.metre), ...bar.notes.map(({ tick }) => tick)]);
-      return [...ticks].sort((a, b) => a - b).map((tick) => ({ atS: secondsAt(index, tick), bar: index, tick }));
+      return [...ticks]
+        .sort((a, b) => a - b)
+        .map((tick) => ({ atS: secondsAt(index, tick), bar: index, tick }));
     }),
     barStartsS: starts.map((ticks) => ticks * secondsPerTick),
     durationS: (starts.at(-1) ?? 0) * secondsPerTick,
@@ -113,7 +138,7 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
   const ends = new Map<Note, Seconds>();
   for (const placed of notes) {
     const before = placed.note.tied ? previous.get(placed.note) : undefined;
-    if (!before || before.note.fret !== placed.note.fret) continue;
+    if (before?.note.fret !== placed.note.fret) continue;
     const head = heads.get(before.note) ?? before.note;
     heads.set(placed.note, head);
     ends.set(head, endOf(placed));

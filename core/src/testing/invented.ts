@@ -2,7 +2,14 @@ import { applyThumb } from '../thumb/index.ts';
 import { blankStudy, type Bar, type Note, type Study } from '../score/index.ts';
 
 /** A melody note for tests: an eighth on open string 1 at the bar's start unless told otherwise. */
-export const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 480, string: 1, fret: 0, voice: 'melody', ...over });
+export const note = (over: Partial<Note>): Note => ({
+  tick: 0,
+  durationTicks: 480,
+  string: 1,
+  fret: 0,
+  voice: 'melody',
+  ...over,
+});
 
 /** An invented two-bar study in standard tuning over E and A with a two-string bass; every rung of a ladder differs. */
 export function inventedStudy(over: Partial<Study> = {}): Study {
@@ -22,7 +29,10 @@ export function inventedStudy(over: Partial<Study> = {}): Study {
     {
       metre: { beats: 4, unit: 4 },
       grips: [{ tick: 0, frets: [null, 0, 2, 2, 2, 0] }],
-      notes: [note({ fret: 2, durationTicks: 480, tied: true }), note({ tick: 960, string: 2, fret: 2, durationTicks: 1920 })],
+      notes: [
+        note({ fret: 2, durationTicks: 480, tied: true }),
+        note({ tick: 960, string: 2, fret: 2, durationTicks: 1920 }),
+      ],
     },
   ];
   return applyThumb({ ...blank, bars, ...over });

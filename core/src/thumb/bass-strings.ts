@@ -23,6 +23,7 @@ export function bassStrings(tuning: Tuning, frets: GripFrets): Record<BassRole, 
   const rootNext = thickest.degree === '5' && next?.degree === '1' && next.string >= 4;
   const low = rootNext ? next.string : thickest.string;
   const sounding = new Set(tones.map(({ string }) => string));
-  const choose = (role: 'alternate' | 'other-low') => (preferred[role][low] ?? []).find((string) => sounding.has(string)) ?? low;
+  const choose = (role: 'alternate' | 'other-low') =>
+    (preferred[role][low] ?? []).find((string) => sounding.has(string)) ?? low;
   return { low, alternate: choose('alternate'), 'other-low': choose('other-low') };
 }

@@ -9,7 +9,15 @@ export function thumbFindings(study: Study): Finding[] {
     const place = { bar: index + 1, beat: 1 };
     if (!findPattern(chosen)) {
       const known = thumbPatternTable.map(({ id }) => id).join(', ');
-      return [{ severity: 'error', code: 'unknown-pattern', ...place, message: `“${chosen}” is not a thumb pattern`, remedy: `Choose one of ${known}` }];
+      return [
+        {
+          severity: 'error',
+          code: 'unknown-pattern',
+          ...place,
+          message: `“${chosen}” is not a thumb pattern`,
+          remedy: `Choose one of ${known}`,
+        },
+      ];
     }
     const bare = beatStarts(bar.metre).findIndex((tick) => !gripAt(study, index, tick));
     if (bare < 0) return [];

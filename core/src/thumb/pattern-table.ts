@@ -69,6 +69,9 @@ export const thumbPatternTable: readonly ThumbPattern[] = [
 export const byHand = 'by-hand';
 
 export function findPattern(name: string): ThumbPattern | undefined {
-  const wanted = name.trim().toLowerCase().replace(/[\s_]+/g, '-');
+  const wanted = name
+    .trim()
+    .toLowerCase()
+    .replace(/[\s_]+/g, '-');
   return thumbPatternTable.find(({ id, aliases }) => id === wanted || aliases.includes(wanted));
 }

@@ -1,5 +1,17 @@
 import type { StringNumber, Tuning } from '../instrument/index.ts';
-import { barTicks, beatStarts, gripAt, inPlayingOrder, type Bar, type Metre, type Note, type NoteEnding, type PlacedGrip, type Study, type Ticks } from '../score/index.ts';
+import {
+  barTicks,
+  beatStarts,
+  gripAt,
+  inPlayingOrder,
+  type Bar,
+  type Metre,
+  type Note,
+  type NoteEnding,
+  type PlacedGrip,
+  type Study,
+  type Ticks,
+} from '../score/index.ts';
 import { fretOf } from '../shapes/index.ts';
 import { bassStrings } from './bass-strings.ts';
 import { byHand, findPattern, type BassRole, type ThumbPattern } from './pattern-table.ts';
@@ -62,11 +74,16 @@ function strokesOf(pattern: ThumbPattern, starts: readonly Ticks[], { gripAt: he
   });
 }
 
-function stringFor({ tick, role, grip }: Stroke, { tuning, takenAt }: BassSetting): { string: StringNumber; fret: number } | undefined {
+function stringFor(
+  { tick, role, grip }: Stroke,
+  { tuning, takenAt }: BassSetting,
+): { string: StringNumber; fret: number } | undefined {
   const strings = bassStrings(tuning, grip.frets);
   if (!strings) return undefined;
   const taken = takenAt?.(tick);
-  const string = [strings[role], strings.alternate, strings.low, strings['other-low']].find((each) => !taken?.has(each));
+  const string = [strings[role], strings.alternate, strings.low, strings['other-low']].find(
+    (each) => !taken?.has(each),
+  );
   return string === undefined ? undefined : { string, fret: fretOf(grip.frets, string) ?? 0 };
 }
 

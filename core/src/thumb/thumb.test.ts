@@ -17,35 +17,82 @@ function frets(text: string) {
 }
 function study(pattern: string, grips: [number, number, string][], over: Partial<Study> = {}): Study {
   const blank = { ...blankStudy({ title: 'A test', barCount: 2, thumbPattern: pattern }), ...over };
-  return applyThumb(grips.reduce((each, [bar, tick, text]) => layGrip(each, bar, { tick, frets: frets(text) }), blank));
+  return applyThumb(
+    grips.reduce((each, [bar, tick, text]) => layGrip(each, bar, { tick, frets: frets(text) }), blank),
+  );
 }
-const strokes = (each: Study, bar = 0) => each.bars[bar]!.notes.filter(({ voice }) => voice === 'thumb').map(({ string }) => string);
+const strokes = (each: Study, bar = 0) =>
+  each.bars[bar]!.notes.filter(({ voice }) => voice === 'thumb').map(({ string }) => string);
 
 describe('alternating bass on usual grips (common practice)', () => {
   test.each([
-    ['two-string', '022100', [6, 4, 6, 4]], ['two-string', 'x02220', [5, 4, 5, 4]], ['two-string', 'xx0232', [4, 3, 4, 3]],
-    ['three-string', '022100', [6, 4, 5, 4]], ['three-string', '332010', [5, 4, 6, 4]], ['three-string', 'x00232', [4, 3, 5, 3]],
-    ['three-string', '320003', [6, 4, 5, 4]], ['one-string', '022100', [6, 6, 6, 6]], ['half-time', '022100', [6, 4]], ['off-beat', '022100', [6, 6]],
-  ])('%s on %s is %j', (pattern, grip, strings) => expect(strokes(study(pattern, [[0, 0, grip]]))).toEqual(strings));
+    ['two-string', '022100', [6, 4, 6, 4]],
+    ['two-string', 'x02220', [5, 4, 5, 4]],
+    ['two-string', 'xx0232', [4, 3, 4, 3]],
+    ['three-string', '022100', [6, 4, 5, 4]],
+    ['three-string', '332010', [5, 4, 6, 4]],
+    ['three-string', 'x00232', [4, 3, 5, 3]],
+    ['three-string', '320003', [6, 4, 5, 4]],
+    ['one-string', '022100', [6, 6, 6, 6]],
+    ['half-time', '022100', [6, 4]],
+    ['off-beat', '022100', [6, 6]],
+  ])('%s on %s is %j', (pattern, grip, strings) =>
+    expect(strokes(study(pattern, [[0, 0, grip]]))).toEqual(strings),
+  );
 
   test('a slash grip keeps its bass', () => {
     expect(strokes(study('two-string', [[0, 0, '2x0212']]))).toEqual([6, 4, 6, 4]);
     expect(strokes(study('two-string', [[0, 0, 'x20030']]))).toEqual([5, 4, 5, 4]);
   });
   test('open tunings: the pattern plays what the grip holds there', () => {
-    const openD = study('two-string', [[0, 0, '000000'], [1, 0, '555555']], { tuning: { ...tuning('open-d'), pitches: [...tuning('open-d').pitches] } });
-    expect(openD.bars.map((bar) => bar.notes.map(({ fret }) => fret))).toEqual([[0, 0, 0, 0], [5, 5, 5, 5]]);
+    const openD = study(
+      'two-string',
+      [
+        [0, 0, '000000'],
+        [1, 0, '555555'],
+      ],
+      { tuning: { ...tuning('open-d'), pitches: [...tuning('open-d').pitches] } },
+    );
+    expect(openD.bars.map((bar) => bar.notes.map(({ fret }) => fret))).toEqual([
+      [0, 0, 0, 0],
+      [5, 5, 5, 5],
+    ]);
     expect(strokes(openD)).toEqual([6, 4, 6, 4]);
   });
 });
 
 describe('metre and changes', () => {
-  const metre = (beats: number, unit: 4 | 8) => ({ bars: [{ metre: { beats, unit }, grips: [{ tick: 0, frets: frets('022100') }], notes: [] }] });
-  test.each([[3, 4, [6, 4, 4]], [2, 4, [6, 4]], [5, 4, [6, 4, 6, 4, 6]], [6, 8, [6, 4]], [12, 8, [6, 4, 6, 4]]] as const)('%i/%i', (beats, unit, strings) =>
-    expect(strokes(applyThumb({ ...blankStudy({ title: 'A test' }), ...metre(beats, unit) }))).toEqual(strings));
+  const metre = (beats: number, unit: 4 | 8) => ({
+    bars: [{ metre: { beats, unit }, grips: [{ tick: 0, frets: frets('022100') }], notes: [] }],
+  });
+  test.each([
+    [3, 4, [6, 4, 4]],
+    [2, 4, [6, 4]],
+    [5, 4, [6, 4, 6, 4, 6]],
+    [6, 8, [6, 4]],
+    [12, 8, [6, 4, 6, 4]],
+  ] as const)('%i/%i', (beats, unit, strings) =>
+    expect(strokes(applyThumb({ ...blankStudy({ title: 'A test' }), ...metre(beats, unit) }))).toEqual(
+      strings,
+    ),
+  );
   test('a grip laid inside the bar starts the pattern on its own low bass', () => {
-    expect(strokes(study('two-string', [[0, 0, '022100'], [0, 1920, 'x02220']]))).toEqual([6, 4, 5, 4]);
-    expect(strokes(study('two-string', [[0, 0, '022100'], [0, 960, 'x02220']]))).toEqual([6, 5, 4, 5]);
+    expect(
+      strokes(
+        study('two-string', [
+          [0, 0, '022100'],
+          [0, 1920, 'x02220'],
+        ]),
+      ),
+    ).toEqual([6, 4, 5, 4]);
+    expect(
+      strokes(
+        study('two-string', [
+          [0, 0, '022100'],
+          [0, 960, 'x02220'],
+        ]),
+      ),
+    ).toEqual([6, 5, 4, 5]);
   });
   test('a grip carries on into the next bar; strokes last up to the next', () => {
     const half = study('half-time', [[0, 0, '022100']]);
@@ -59,7 +106,9 @@ describe('metre and changes', () => {
     ]);
   });
   test('the player’s bass ending overrides the pattern’s', () => {
-    expect(study('one-string', [[0, 0, '022100']], { bassEnding: 'let-ring' }).bars[0]!.notes[0]!.ending).toBe('let-ring');
+    expect(
+      study('one-string', [[0, 0, '022100']], { bassEnding: 'let-ring' }).bars[0]!.notes[0]!.ending,
+    ).toBe('let-ring');
   });
 });
 
@@ -74,13 +123,21 @@ describe('the thumb and the rest of the bar', () => {
   });
   test('a bar by hand is left as it is, and an unchanged study is the same object', () => {
     const byHand = study('two-string', [[0, 0, '022100']]);
-    const kept = { ...byHand, bars: byHand.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [] })) };
+    const kept = {
+      ...byHand,
+      bars: byHand.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [] })),
+    };
     expect(applyThumb(kept)).toBe(kept);
     expect(applyThumb(byHand)).toBe(byHand);
   });
   test('no grip is said, an unknown pattern is named', () => {
-    expect(thumbFindings(study('two-string', []))).toMatchObject([{ code: 'thumb-without-grip', bar: 1, beat: 1 }, { bar: 2 }]);
-    expect(thumbFindings({ ...study('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0]).toMatchObject({ code: 'unknown-pattern', severity: 'error' });
+    expect(thumbFindings(study('two-string', []))).toMatchObject([
+      { code: 'thumb-without-grip', bar: 1, beat: 1 },
+      { bar: 2 },
+    ]);
+    expect(
+      thumbFindings({ ...study('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0],
+    ).toMatchObject({ code: 'unknown-pattern', severity: 'error' });
     expect(thumbFindings(study('two-string', [[0, 1920, '022100']]))).toMatchObject([{ bar: 1, beat: 1 }]);
   });
   test('patterns are found by name or alias', () => {
@@ -93,15 +150,27 @@ test('on any grip in any tuning each stroke is a string and fret of the grip', (
   const any = fc.array(fc.option(fc.integer({ min: 0, max: 12 })), { minLength: 6, maxLength: 6 });
   const names = fc.constantFrom(...thumbPatternTable.map(({ id }) => id));
   fc.assert(
-    fc.property(any, fc.constantFrom('standard', 'open-d', 'open-g', 'drop-d'), names, (grip, name, pattern) => {
-      fc.pre(grip.some((fret) => fret !== null));
-      const blank = blankStudy({ title: 'A test', barCount: 1, tuning: tuning(name), thumbPattern: pattern });
-      const made = applyThumb(layGrip(blank, 0, { tick: 0, frets: grip }));
-      const held = new Set(gripTones(tuning(name), grip).map(({ string, fret }) => `${string}:${fret}`));
-      expect(made.bars[0]!.notes.length).toBeGreaterThan(0);
-      for (const { string, fret } of made.bars[0]!.notes) expect(held.has(`${string}:${fret}`)).toBe(true);
-      expect(validateStudy(made)).toEqual([]);
-      expect(Object.values(bassStrings(tuning(name), grip)!).every((string) => held.size > 0 && string >= 1)).toBe(true);
-    }),
+    fc.property(
+      any,
+      fc.constantFrom('standard', 'open-d', 'open-g', 'drop-d'),
+      names,
+      (grip, name, pattern) => {
+        fc.pre(grip.some((fret) => fret !== null));
+        const blank = blankStudy({
+          title: 'A test',
+          barCount: 1,
+          tuning: tuning(name),
+          thumbPattern: pattern,
+        });
+        const made = applyThumb(layGrip(blank, 0, { tick: 0, frets: grip }));
+        const held = new Set(gripTones(tuning(name), grip).map(({ string, fret }) => `${string}:${fret}`));
+        expect(made.bars[0]!.notes.length).toBeGreaterThan(0);
+        for (const { string, fret } of made.bars[0]!.notes) expect(held.has(`${string}:${fret}`)).toBe(true);
+        expect(validateStudy(made)).toEqual([]);
+        expect(
+          Object.values(bassStrings(tuning(name), grip)!).every((string) => held.size > 0 && string >= 1),
+        ).toBe(true);
+      },
+    ),
   );
 });

@@ -22,14 +22,27 @@ export const toArrangement = (row: ArrangementRow): Arrangement => ({
   savedBy: row.saved_by,
 });
 
-export async function findArrangement(database: Database, studioId: string, id: string): Promise<Arrangement | undefined> {
-  const row = await database<ArrangementRow & { studio_id: string }>('arrangements').where({ studio_id: studioId, id }).first();
+export async function findArrangement(
+  database: Database,
+  studioId: string,
+  id: string,
+): Promise<Arrangement | undefined> {
+  const row = await database<ArrangementRow & { studio_id: string }>('arrangements')
+    .where({ studio_id: studioId, id })
+    .first();
   return row && toArrangement(row);
 }
 
 /** Locks the row until the transaction ends, so that two saves cannot pass each other. */
-export async function lockArrangement(transaction: Database, studioId: string, id: string): Promise<Arrangement | undefined> {
-  const row = await transaction<ArrangementRow & { studio_id: string }>('arrangements').where({ studio_id: studioId, id }).forUpdate().first();
+export async function lockArrangement(
+  transaction: Database,
+  studioId: string,
+  id: string,
+): Promise<Arrangement | undefined> {
+  const row = await transaction<ArrangementRow & { studio_id: string }>('arrangements')
+    .where({ studio_id: studioId, id })
+    .forUpdate()
+    .first();
   return row && toArrangement(row);
 }
 
@@ -42,7 +55,10 @@ export interface NewVersion {
 }
 
 /** Writes a version over the arrangement and keeps it as a revision. Answers when it was saved. */
-export async function writeVersion(transaction: Database, { studioId, id, version, study, savedBy }: NewVersion): Promise<Date> {
+export async function writeVersion(
+  transaction: Database,
+  { studioId, id, version, study, savedBy }: NewVersion,
+): Promise<Date> {
   const [saved] = await transaction('arrangements')
     .where({ studio_id: studioId, id })
     .update({ version, study: JSON.stringify(study), saved_by: savedBy, saved_at: transaction.fn.now() })
@@ -52,17 +68,31 @@ export async function writeVersion(transaction: Database, { studioId, id, versio
   return savedAt;
 }
 
-export async function insertArrangement(transaction: Database, pieceId: string, first: Omit<NewVersion, 'id' | 'version'>): Promise<string> {
+export async function insertArrangement(
+  transaction: Database,
+  pieceId: string,
+  first: Omit<NewVersion, 'id' | 'version'>,
+): Promise<string> {
   const { studioId, study, savedBy } = first;
   const [row] = await transaction('arrangements')
-    .insert({ studio_id: studioId, piece_id: pieceId, version: 1, study: JSON.stringify(study), saved_by: savedBy })
+    .insert({
+      studio_id: studioId,
+      piece_id: pieceId,
+      version: 1,
+      study: JSON.stringify(study),
+      saved_by: savedBy,
+    })
     .returning<{ id: string; saved_at: Date }[]>(['id', 'saved_at']);
   if (!row) throw new Error('the new arrangement was not stored');
   await insertRevision(transaction, { studioId, id: row.id, version: 1, study, savedBy }, row.saved_at);
   return row.id;
 }
 
-const insertRevision = async (transaction: Database, { studioId, id, version, study, savedBy }: NewVersion, savedAt: Date): Promise<void> => {
+const insertRevision = async (
+  transaction: Database,
+  { studioId, id, version, study, savedBy }: NewVersion,
+  savedAt: Date,
+): Promise<void> => {
   await transaction('revisions').insert({
     studio_id: studioId,
     arrangement_id: id,
@@ -76,7 +106,11 @@ const insertRevision = async (transaction: Database, { studioId, id, version, st
 const mostRevisionsListed = 200;
 
 /** Newest first. */
-export async function listRevisions(database: Database, studioId: string, id: string): Promise<RevisionSummary[]> {
+export async function listRevisions(
+  database: Database,
+  studioId: string,
+  id: string,
+): Promise<RevisionSummary[]> {
   const rows = await database('revisions')
     .where({ studio_id: studioId, arrangement_id: id })
     .orderBy('version', 'desc')
@@ -88,13 +122,34 @@ export async function listRevisions(database: Database, studioId: string, id: st
       database.raw(`jsonb_array_length(study -> 'bars') as bar_count`),
       database.raw(`study ->> 'title' as title`),
     );
-  return rows.map((row) => ({ version: row.version, savedAt: row.saved_at.toISOString(), savedBy: row.saved_by, barCount: row.bar_count, title: row.title }));
+  return rows.map((row) => ({
+    version: row.version,
+    savedAt: row.saved_at.toISOString(),
+    savedBy: row.saved_by,
+    barCount: row.bar_count,
+    title: row.title,
+  }));
 }
 
-export async function findRevision(database: Database, studioId: string, id: string, version: number): Promise<Arrangement | undefined> {
+export async function findRevision(
+  database: Database,
+  studioId: string,
+  id: string,
+  version: number,
+): Promise<Arrangement | undefined> {
   const row = await database('revisions')
-    .join('arrangements', { 'arrangements.studio_id': 'revisions.studio_id', 'arrangements.id': 'revisions.arrangement_id' })
+    .join('arrangements', {
+      'arrangements.studio_id': 'revisions.studio_id',
+      'arrangements.id': 'revisions.arrangement_id',
+    })
     .where({ 'revisions.studio_id': studioId, 'revisions.arrangement_id': id, 'revisions.version': version })
-    .first<ArrangementRow | undefined>('arrangements.id', 'arrangements.piece_id', 'revisions.version', 'revisions.study', 'revisions.saved_at', 'revisions.saved_by');
+    .first<ArrangementRow | undefined>(
+      'arrangements.id',
+      'arrangements.piece_id',
+      'revisions.version',
+      'revisions.study',
+      'revisions.saved_at',
+      'revisions.saved_by',
+    );
   return row && toArrangement(row);
 }

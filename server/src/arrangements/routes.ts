@@ -10,15 +10,22 @@ import { readArrangement, saveArrangement } from './service.ts';
 export function arrangementRoutes(database: Database): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.readArrangement, ({ request, who }) => readArrangement(database, who, idOf(request, 'piece')));
+  teacherRoute(router, endpoints.readArrangement, ({ request, who }) =>
+    readArrangement(database, who, idOf(request, 'piece')),
+  );
 
-  teacherRoute(router, endpoints.saveArrangement, ({ body, request, who }) => saveArrangement(database, who, idOf(request, 'piece'), body));
+  teacherRoute(router, endpoints.saveArrangement, ({ body, request, who }) =>
+    saveArrangement(database, who, idOf(request, 'piece'), body),
+  );
 
-  teacherRoute(router, endpoints.listRevisions, ({ request, who }) => listRevisions(database, who.studioId, idOf(request, 'piece')));
+  teacherRoute(router, endpoints.listRevisions, ({ request, who }) =>
+    listRevisions(database, who.studioId, idOf(request, 'piece')),
+  );
 
   teacherRoute(router, endpoints.readRevision, async ({ request, who }) => {
-    const version = z.coerce.number().int().min(1).max(2_000_000_000).safeParse(request.params['version']);
-    const revision = version.success && (await findRevision(database, who.studioId, idOf(request, 'piece'), version.data));
+    const version = z.coerce.number().int().min(1).max(2_000_000_000).safeParse(request.params.version);
+    const revision =
+      version.success && (await findRevision(database, who.studioId, idOf(request, 'piece'), version.data));
     if (!revision) throw notFound('revision');
     return revision;
   });

@@ -26,13 +26,24 @@ export async function saveArrangement(
     if (!current) throw notFound('piece');
     if (sameStudy(current.study, study)) return { version: current.version, savedAt: current.savedAt };
     if (current.version !== baseVersion) {
-      throw new Refusal('stale', `The piece was saved elsewhere by ${current.savedBy} since you opened it`, 'Choose which version to keep; neither is lost', {
-        current,
-        yours: { baseVersion, study },
-      });
+      throw new Refusal(
+        'stale',
+        `The piece was saved elsewhere by ${current.savedBy} since you opened it`,
+        'Choose which version to keep; neither is lost',
+        {
+          current,
+          yours: { baseVersion, study },
+        },
+      );
     }
     const version = current.version + 1;
-    const savedAt = await writeVersion(transaction, { studioId: who.studioId, id, version, study, savedBy: who.name });
+    const savedAt = await writeVersion(transaction, {
+      studioId: who.studioId,
+      id,
+      version,
+      study,
+      savedBy: who.name,
+    });
     return { version, savedAt: savedAt.toISOString() };
   });
 }

@@ -13,13 +13,27 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
 };
 
 export const unknownRoute: RequestHandler = (request) => {
-  throw new Refusal('not-found', `The server has no ${request.method} ${request.path}`, 'Reload the page: the application may be newer');
+  throw new Refusal(
+    'not-found',
+    `The server has no ${request.method} ${request.path}`,
+    'Reload the page: the application may be newer',
+  );
 };
 
 function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : undefined;
-  if (type === 'entity.too.large') return new Refusal('too-large', 'What was sent is larger than the 2 MB a study may have', 'Split it into two pieces');
-  if (type === 'entity.parse.failed') return new Refusal('bad-request', 'What was sent is not JSON', 'Reload the page and try again');
-  return new Refusal('server-fault', 'Something went wrong on the server', 'Your work is kept in the browser; try again in a moment');
+  if (type === 'entity.too.large')
+    return new Refusal(
+      'too-large',
+      'What was sent is larger than the 2 MB a study may have',
+      'Split it into two pieces',
+    );
+  if (type === 'entity.parse.failed')
+    return new Refusal('bad-request', 'What was sent is not JSON', 'Reload the page and try again');
+  return new Refusal(
+    'server-fault',
+    'Something went wrong on the server',
+    'Your work is kept in the browser; try again in a moment',
+  );
 }

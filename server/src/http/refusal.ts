@@ -27,4 +27,8 @@ export class Refusal extends Error {
 }
 
 export const notFound = (what: string): Refusal =>
-  new Refusal('not-found', `There is no such ${what} in your studio`, 'Go back to the repertoire and open it from there');
+  new Refusal(
+    'not-found',
+    `There is no such ${what} in your studio`,
+    'Go back to the repertoire and open it from there',
+  );

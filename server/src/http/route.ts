@@ -11,11 +11,16 @@ interface Call<Body> {
 }
 
 type AnyEndpoint = Endpoint<z.ZodType | undefined, z.ZodType>;
-type BodyOf<E> = E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? z.output<Body> : undefined) : never;
+type BodyOf<E> =
+  E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? z.output<Body> : undefined) : never;
 type ReplyOf<E> = E extends Endpoint<z.ZodType | undefined, infer Reply> ? z.input<Reply> : never;
 
 /** Adds a route anybody may call: parse, answer, reply. */
-export function openRoute<E extends AnyEndpoint>(router: Router, endpoint: E, answer: (call: Call<BodyOf<E>>) => Promise<ReplyOf<E>>): void {
+export function openRoute<E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  answer: (call: Call<BodyOf<E>>) => Promise<ReplyOf<E>>,
+): void {
   const handler: RequestHandler = async (request, response) => {
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
     response.json(await answer({ body, request, response }));
@@ -31,7 +36,8 @@ export function teacherRoute<E extends AnyEndpoint>(
 ): void {
   const handler: RequestHandler = async (request, response) => {
     const who = signedIn(request);
-    if (who.role !== 'teacher') throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
+    if (who.role !== 'teacher')
+      throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
     response.json(await answer({ body, request, response, who }));
   };
@@ -45,12 +51,17 @@ function parseBody(endpoint: AnyEndpoint, body: unknown): unknown {
   const parsed = endpoint.body.safeParse(body);
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
-  throw new Refusal('bad-request', `The field ${issue?.path.join('.') || 'body'} cannot be read: ${issue?.message ?? ''}`, 'Correct it and try again');
+  throw new Refusal(
+    'bad-request',
+    `The field ${['body', ...(issue?.path ?? [])].join('.')} cannot be read: ${issue?.message ?? ''}`,
+    'Correct it and try again',
+  );
 }
 
 /** A path parameter that must be a UUID; anything else names nothing. */
 export function idOf(request: Request, what: string): string {
-  const parsed = z.uuid().safeParse(request.params['id']);
-  if (!parsed.success) throw new Refusal('not-found', `There is no such ${what} in your studio`, 'Check the address');
+  const parsed = z.uuid().safeParse(request.params.id);
+  if (!parsed.success)
+    throw new Refusal('not-found', `There is no such ${what} in your studio`, 'Check the address');
   return parsed.data;
 }

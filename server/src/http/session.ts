@@ -28,7 +28,10 @@ export interface SessionSettings {
 }
 
 /** Sessions in PostgreSQL behind a same-site, script-proof cookie. Nothing is stored before sign-in. */
-export function sessions({ secret, pool, secureCookie }: SessionSettings): { handler: RequestHandler; close: () => Promise<void> } {
+export function sessions({ secret, pool, secureCookie }: SessionSettings): {
+  handler: RequestHandler;
+  close: () => Promise<void>;
+} {
   const Store = connectPgSimple(session);
   const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
   const handler = session({
@@ -40,28 +43,37 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): { han
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'strict', secure: secureCookie, maxAge: twoWeeksMs },
   });
-  return { handler, close: () => Promise.resolve(store.close()) };
+  const close = () => {
+    store.close();
+    return Promise.resolve();
+  };
+  return { handler, close };
 }
 
 export function signedIn(request: Request): SignedIn {
   const { who } = request.session;
-  if (!who) throw new Refusal('not-signed-in', 'You are not signed in', 'Sign in; what you wrote is kept in this browser');
+  if (!who)
+    throw new Refusal(
+      'not-signed-in',
+      'You are not signed in',
+      'Sign in; what you wrote is kept in this browser',
+    );
   return who;
 }
 
 /** A fresh session id at sign-in, so that an id planted earlier is worth nothing. */
-export const startSession = (request: Request, who: SignedIn): Promise<void> =>
-  new Promise((resolve, reject) => {
-    request.session.regenerate((error: unknown) => {
-      if (error) return reject(toError(error));
-      request.session.who = who;
-      return resolve();
-    });
-  });
+export async function startSession(request: Request, who: SignedIn): Promise<void> {
+  await promised((done) => request.session.regenerate(done));
+  request.session.who = who;
+}
 
 export const endSession = (request: Request): Promise<void> =>
-  new Promise((resolve, reject) => {
-    request.session.destroy((error: unknown) => (error ? reject(toError(error)) : resolve()));
-  });
+  promised((done) => request.session.destroy(done));
 
-const toError = (error: unknown): Error => (error instanceof Error ? error : new Error(String(error)));
+const promised = (call: (done: (error: unknown) => void) => void): Promise<void> =>
+  new Promise((resolve, reject) => {
+    call((error) => {
+      if (error) reject(error instanceof Error ? error : new Error(JSON.stringify(error)));
+      else resolve();
+    });
+  });

@@ -23,7 +23,10 @@ const mostPiecesListed = 1000;
 
 const select = (database: Database, studioId: string) =>
   database('pieces')
-    .join('arrangements', { 'arrangements.studio_id': 'pieces.studio_id', 'arrangements.piece_id': 'pieces.id' })
+    .join('arrangements', {
+      'arrangements.studio_id': 'pieces.studio_id',
+      'arrangements.piece_id': 'pieces.id',
+    })
     .where('pieces.studio_id', studioId)
     .select<PieceRow[]>(
       'pieces.id',
@@ -49,7 +52,11 @@ export async function listPieces(database: Database, studioId: string): Promise<
   return rows.map(toPiece);
 }
 
-export async function findPiece(database: Database, studioId: string, id: string): Promise<StoredPiece | undefined> {
+export async function findPiece(
+  database: Database,
+  studioId: string,
+  id: string,
+): Promise<StoredPiece | undefined> {
   const [row] = await select(database, studioId).where('pieces.id', id);
   return row && toPiece(row);
 }
@@ -60,7 +67,12 @@ export async function insertPiece(transaction: Database, studioId: string): Prom
   return row.id;
 }
 
-export const setArchived = async (database: Database, studioId: string, id: string, archived: boolean): Promise<void> => {
+export const setArchived = async (
+  database: Database,
+  studioId: string,
+  id: string,
+  archived: boolean,
+): Promise<void> => {
   await database('pieces')
     .where({ studio_id: studioId, id })
     .update({ archived_at: archived ? database.fn.now() : null });

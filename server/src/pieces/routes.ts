@@ -11,9 +11,13 @@ export function pieceRoutes(database: Database): Router {
 
   teacherRoute(router, endpoints.createPiece, ({ body, who }) => createPiece(database, who, body.study));
 
-  teacherRoute(router, endpoints.duplicatePiece, ({ request, who }) => duplicatePiece(database, who, idOf(request, 'piece')));
+  teacherRoute(router, endpoints.duplicatePiece, ({ request, who }) =>
+    duplicatePiece(database, who, idOf(request, 'piece')),
+  );
 
-  teacherRoute(router, endpoints.archivePiece, ({ body, request, who }) => archivePiece(database, who, idOf(request, 'piece'), body.archived));
+  teacherRoute(router, endpoints.archivePiece, ({ body, request, who }) =>
+    archivePiece(database, who, idOf(request, 'piece'), body.archived),
+  );
 
   return router;
 }

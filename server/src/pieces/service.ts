@@ -16,7 +16,11 @@ export interface Author {
 export const summarisePieces = async (database: Database, { studioId }: Author): Promise<PieceSummary[]> =>
   (await listPieces(database, studioId)).map(summarise);
 
-export async function createPiece(database: Database, { studioId, name }: Author, study: Study): Promise<PieceSummary> {
+export async function createPiece(
+  database: Database,
+  { studioId, name }: Author,
+  study: Study,
+): Promise<PieceSummary> {
   const pieceId = await database.transaction(async (transaction) => {
     const id = await insertPiece(transaction, studioId);
     await insertArrangement(transaction, id, { studioId, study, savedBy: name });
@@ -33,7 +37,12 @@ export async function duplicatePiece(database: Database, author: Author, id: str
   return createPiece(database, author, { ...study, title: `${study.title.slice(0, 190)} (copy)` });
 }
 
-export async function archivePiece(database: Database, { studioId }: Author, id: string, archived: boolean): Promise<PieceSummary> {
+export async function archivePiece(
+  database: Database,
+  { studioId }: Author,
+  id: string,
+  archived: boolean,
+): Promise<PieceSummary> {
   await setArchived(database, studioId, id, archived);
   return readSummary(database, studioId, id);
 }

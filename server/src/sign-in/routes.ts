@@ -9,7 +9,7 @@ import { passwordFits } from './password.ts';
 import { findUser, findUserByEmail, type StoredUser } from './users-repository.ts';
 
 /** Failed sign-ins an address may make in a quarter of an hour. */
-export const failedSignInsAllowed = 10;
+const failedSignInsAllowed = 10;
 
 export function signInRoutes(database: Database): Router {
   const router = Router();
@@ -20,7 +20,11 @@ export function signInRoutes(database: Database): Router {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new Refusal('too-many', 'Too many sign-ins have failed from this address', 'Wait a quarter of an hour, then try again');
+      throw new Refusal(
+        'too-many',
+        'Too many sign-ins have failed from this address',
+        'Wait a quarter of an hour, then try again',
+      );
     },
   });
   router.post(endpoints.signIn.path, limit);
@@ -28,9 +32,18 @@ export function signInRoutes(database: Database): Router {
   openRoute(router, endpoints.signIn, async ({ body, request }) => {
     const user = await findUserByEmail(database, body.email);
     if (!(await passwordFits(body.password, user?.passwordHash)) || !user) {
-      throw new Refusal('wrong-sign-in', 'The e-mail address or the password is wrong', 'Check both and try again');
+      throw new Refusal(
+        'wrong-sign-in',
+        'The e-mail address or the password is wrong',
+        'Check both and try again',
+      );
     }
-    await startSession(request, { userId: user.id, studioId: user.studioId, role: user.role, name: user.name });
+    await startSession(request, {
+      userId: user.id,
+      studioId: user.studioId,
+      role: user.role,
+      name: user.name,
+    });
     return toUser(user);
   });
 

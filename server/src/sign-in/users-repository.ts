@@ -17,7 +17,9 @@ interface UserRow {
 }
 
 const select = (database: Database) =>
-  database('users').join('studios', 'studios.id', 'users.studio_id').select<UserRow[]>('users.*', 'studios.name as studio');
+  database('users')
+    .join('studios', 'studios.id', 'users.studio_id')
+    .select<UserRow[]>('users.*', 'studios.name as studio');
 
 const toUser = (row: UserRow): StoredUser => ({
   id: row.id,
@@ -34,7 +36,11 @@ export async function findUserByEmail(database: Database, email: string): Promis
   return row && toUser(row);
 }
 
-export async function findUser(database: Database, studioId: string, id: string): Promise<StoredUser | undefined> {
+export async function findUser(
+  database: Database,
+  studioId: string,
+  id: string,
+): Promise<StoredUser | undefined> {
   const [row] = await select(database).where({ 'users.studio_id': studioId, 'users.id': id });
   return row && toUser(row);
 }

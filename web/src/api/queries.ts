@@ -11,7 +11,8 @@ const keys = {
   revisions: (id: string) => ['revisions', id],
 } as const;
 
-export const useUser = () => useQuery({ queryKey: keys.user, queryFn: ({ signal }) => request(endpoints.whoAmI, { signal }) });
+export const useUser = () =>
+  useQuery({ queryKey: keys.user, queryFn: ({ signal }) => request(endpoints.whoAmI, { signal }) });
 
 export function useSignIn() {
   const client = useQueryClient();
@@ -35,35 +36,48 @@ export function useSignOut() {
   });
 }
 
-export const usePieces = () => useQuery({ queryKey: keys.pieces, queryFn: ({ signal }) => request(endpoints.listPieces, { signal }) });
+export const usePieces = () =>
+  useQuery({ queryKey: keys.pieces, queryFn: ({ signal }) => request(endpoints.listPieces, { signal }) });
 
-export const usePlayers = () => useQuery({ queryKey: keys.players, queryFn: ({ signal }) => request(endpoints.listPlayers, { signal }) });
+export const usePlayers = () =>
+  useQuery({ queryKey: keys.players, queryFn: ({ signal }) => request(endpoints.listPlayers, { signal }) });
 
-export const useStudents = () => useQuery({ queryKey: keys.students, queryFn: ({ signal }) => request(endpoints.listStudents, { signal }) });
+export const useStudents = () =>
+  useQuery({ queryKey: keys.students, queryFn: ({ signal }) => request(endpoints.listStudents, { signal }) });
 
 /** Puts a piece the server answered with into the list, and lets the list be asked for again. */
 function useRenewPieces() {
   const client = useQueryClient();
   return (piece: PieceSummary) => {
-    client.setQueryData<PieceSummary[]>(keys.pieces, (pieces) => pieces && [...pieces.filter(({ id }) => id !== piece.id), piece]);
+    client.setQueryData<PieceSummary[]>(
+      keys.pieces,
+      (pieces) => pieces && [...pieces.filter(({ id }) => id !== piece.id), piece],
+    );
     void client.invalidateQueries({ queryKey: keys.pieces });
   };
 }
 
 export function useCreatePiece() {
   const onSuccess = useRenewPieces();
-  return useMutation({ mutationFn: (study: Study) => request(endpoints.createPiece, { body: { study } }), onSuccess });
+  return useMutation({
+    mutationFn: (study: Study) => request(endpoints.createPiece, { body: { study } }),
+    onSuccess,
+  });
 }
 
 export function useDuplicatePiece() {
   const onSuccess = useRenewPieces();
-  return useMutation({ mutationFn: (id: string) => request(endpoints.duplicatePiece, { params: { id } }), onSuccess });
+  return useMutation({
+    mutationFn: (id: string) => request(endpoints.duplicatePiece, { params: { id } }),
+    onSuccess,
+  });
 }
 
 export function useArchivePiece() {
   const onSuccess = useRenewPieces();
   return useMutation({
-    mutationFn: ({ id, archived }: { id: string; archived: boolean }) => request(endpoints.archivePiece, { params: { id }, body: { archived } }),
+    mutationFn: ({ id, archived }: { id: string; archived: boolean }) =>
+      request(endpoints.archivePiece, { params: { id }, body: { archived } }),
     onSuccess,
   });
 }
@@ -80,9 +94,15 @@ export const useArrangement = (id: string) =>
   });
 
 export const useRevisions = (id: string, enabled: boolean) =>
-  useQuery({ queryKey: keys.revisions(id), queryFn: ({ signal }) => request(endpoints.listRevisions, { params: { id }, signal }), enabled, staleTime: 0 });
+  useQuery({
+    queryKey: keys.revisions(id),
+    queryFn: ({ signal }) => request(endpoints.listRevisions, { params: { id }, signal }),
+    enabled,
+    staleTime: 0,
+  });
 
-export const readRevision = (id: string, version: number) => request(endpoints.readRevision, { params: { id, version } });
+export const readRevision = (id: string, version: number) =>
+  request(endpoints.readRevision, { params: { id, version } });
 
 export const saveArrangement = (id: string, baseVersion: number, study: Study) =>
   request(endpoints.saveArrangement, { params: { id }, body: { baseVersion, study } });

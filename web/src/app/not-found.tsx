@@ -4,7 +4,11 @@ export const NotFound = () => (
   <main className="p-8">
     <h1 className="text-piece">There is no such page</h1>
     <p className="mt-3">
-      The address leads nowhere. Go to the <Link className="underline" to="/repertoire">repertoire</Link>.
+      The address leads nowhere. Go to the{' '}
+      <Link className="underline" to="/repertoire">
+        repertoire
+      </Link>
+      .
     </p>
   </main>
 );

@@ -9,7 +9,11 @@ export function PageError() {
     <main className="m-8 max-w-xl">
       <ErrorNote
         title={missing ? 'There is no such page' : 'This page stopped working'}
-        text={missing ? 'The address leads nowhere.' : 'Everything saved is safe, and unsaved changes are kept in this browser.'}
+        text={
+          missing
+            ? 'The address leads nowhere.'
+            : 'Everything saved is safe, and unsaved changes are kept in this browser.'
+        }
         actions={[
           { label: 'Reload', act: () => window.location.reload() },
           { label: 'To the repertoire', act: () => window.location.assign('/repertoire') },

@@ -6,6 +6,7 @@ import { Shell } from './shell.tsx';
 export const router = createBrowserRouter([
   {
     path: '/sign-in',
+    HydrateFallback: () => null,
     errorElement: <PageError />,
     lazy: async () => ({ Component: (await import('../sign-in/sign-in-page.tsx')).SignInPage }),
   },
@@ -16,10 +17,22 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, loader: () => redirect('/repertoire') },
-      { path: 'repertoire', lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }) },
-      { path: 'people', lazy: async () => ({ Component: (await import('../people/people-page.tsx')).PeoplePage }) },
-      { path: 'bench/:arrangementId', loader: ({ params }) => redirect(`/bench/${params['arrangementId'] ?? ''}/melody`) },
-      { path: 'bench/:arrangementId/:stage', lazy: async () => ({ Component: (await import('../bench/bench-page.tsx')).BenchPage }) },
+      {
+        path: 'repertoire',
+        lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }),
+      },
+      {
+        path: 'people',
+        lazy: async () => ({ Component: (await import('../people/people-page.tsx')).PeoplePage }),
+      },
+      {
+        path: 'bench/:arrangementId',
+        loader: ({ params }) => redirect(`/bench/${params.arrangementId ?? ''}/melody`),
+      },
+      {
+        path: 'bench/:arrangementId/:stage',
+        lazy: async () => ({ Component: (await import('../bench/bench-page.tsx')).BenchPage }),
+      },
       { path: '*', lazy: async () => ({ Component: (await import('./not-found.tsx')).NotFound }) },
     ],
   },

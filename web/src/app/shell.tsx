@@ -12,7 +12,11 @@ export function Shell() {
   if (user.isError) {
     return (
       <div className="m-8 max-w-xl">
-        <ErrorNote title="The server does not answer" text="Nothing you wrote is lost: it is kept in this browser." actions={[{ label: 'Try again', act: () => void user.refetch() }]} />
+        <ErrorNote
+          title="The server does not answer"
+          text="Nothing you wrote is lost: it is kept in this browser."
+          actions={[{ label: 'Try again', act: () => void user.refetch() }]}
+        />
       </div>
     );
   }

@@ -4,7 +4,8 @@ import { NavLink, useLocation } from 'react-router';
 import { useSignOut } from '../api/queries.ts';
 import { lastBench } from '../ui/last-bench.ts';
 
-const cell = 'narrow flex items-center justify-center font-semibold text-label md:text-note md:[writing-mode:vertical-rl] px-3 py-3 md:px-0 md:py-5 md:w-full text-center';
+const cell =
+  'narrow flex items-center justify-center font-semibold text-label md:text-note md:[writing-mode:vertical-rl] px-3 py-3 md:px-5 md:py-0 md:w-full text-center';
 const quiet = 'border-ink1-65 border-r md:border-r-0 md:border-b text-paper hover:bg-ink1-80';
 const current = 'bg-margin text-ink1';
 
@@ -14,8 +15,14 @@ export function Spine({ user }: { user: User }) {
   const { pathname } = useLocation();
   const bench = pathname.startsWith('/bench/') ? pathname : lastBench();
   return (
-    <nav aria-label="Rooms" className="on-ink flex w-full flex-none items-stretch bg-ink1 text-paper md:w-11 md:flex-col print:hidden">
-      <span className="figure hidden border-b border-ink1-65 py-4 text-center text-xl tracking-wide md:block md:self-center md:[writing-mode:vertical-rl]" aria-hidden>
+    <nav
+      aria-label="Rooms"
+      className="on-ink flex w-full flex-none items-stretch bg-ink1 text-paper md:w-11 md:flex-col print:hidden"
+    >
+      <span
+        className="figure hidden w-full border-b border-ink1-65 px-4 text-xl tracking-wide md:flex md:items-center md:justify-center md:[writing-mode:vertical-rl]"
+        aria-hidden
+      >
         Jocund
       </span>
       <NavLink to="/repertoire" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>

@@ -1,7 +1,15 @@
 import { checkStudy } from '@jocund/core/checking';
 import type { Finding, Study } from '@jocund/core/score';
-import { createContext, useContext, useDeferredValue, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react';
-import type { SheetPlace } from '../score-view/system.tsx';
+import {
+  createContext,
+  useContext,
+  useDeferredValue,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
+import type { SheetPlace } from '../score-view/place.ts';
 import type { Player } from '../sound/player.ts';
 import type { StudyStore } from './study-store.ts';
 

@@ -30,7 +30,11 @@ export function BenchPage() {
       <main className="m-8 max-w-xl">
         <ErrorNote
           title="The piece cannot be opened"
-          text={error instanceof RefusedRequest ? `${error.error.message}. ${error.error.remedy}.` : 'The server cannot be reached. What you wrote is kept in this browser.'}
+          text={
+            error instanceof RefusedRequest
+              ? `${error.error.message}. ${error.error.remedy}.`
+              : 'The server cannot be reached. What you wrote is kept in this browser.'
+          }
           actions={[
             { label: 'Try again', act: () => void arrangement.refetch() },
             { label: 'To the repertoire', act: () => void navigate('/repertoire') },
@@ -44,7 +48,10 @@ export function BenchPage() {
 
 function OpenBench({ arrangement, stage }: { arrangement: Arrangement; stage: StageId }) {
   const session = useBenchSession(arrangement);
-  if (!session) return <LoadingNote title="Laying the piece on the bench" text="Looking for unsaved work in this browser." />;
+  if (!session)
+    return (
+      <LoadingNote title="Laying the piece on the bench" text="Looking for unsaved work in this browser." />
+    );
   return (
     <BenchProvider arrangementId={arrangement.id} store={session.store} player={session.player}>
       <BenchRoom session={session} stage={stage} />
@@ -79,15 +86,33 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
       <StageRail />
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
         <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
-          <TitleBlock save={save} onSaveNow={session.autosave.saveNow} onHistory={() => setPanel('history')} onHelp={() => setPanel('help')} />
+          <TitleBlock
+            save={save}
+            onSaveNow={session.autosave.saveNow}
+            onHistory={() => setPanel('history')}
+            onHelp={() => setPanel('help')}
+          />
           <StageSheet stage={stage} />
         </main>
         <StageMargin stage={stage} />
       </div>
       <TransportBar study={playable} />
       {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
-      {panel === 'history' && <HistoryPanel arrangementId={arrangementId} onClose={() => setPanel(undefined)} onBringBack={(old) => edit(() => old)} />}
-      {save.kind === 'stale' && <StaleQuestion mine={study} current={save.current} onKeepMine={stale.keepMine} onTakeTheirs={stale.takeTheirs} />}
+      {panel === 'history' && (
+        <HistoryPanel
+          arrangementId={arrangementId}
+          onClose={() => setPanel(undefined)}
+          onBringBack={(old) => edit(() => old)}
+        />
+      )}
+      {save.kind === 'stale' && (
+        <StaleQuestion
+          mine={study}
+          current={save.current}
+          onKeepMine={stale.keepMine}
+          onTakeTheirs={stale.takeTheirs}
+        />
+      )}
     </div>
   );
 }

@@ -31,7 +31,10 @@ export function HelpPanel({ onClose }: { onClose: () => void }) {
       <div className="grid gap-6 sm:grid-cols-2">
         <Keys title="Move on the score" keys={moving} />
         <Keys title="Write, on Melody and Thumb" keys={writing} />
-        <Keys title="Mark the note under the cursor" keys={noteKeys.map(({ key, words }) => [key.toUpperCase(), words])} />
+        <Keys
+          title="Mark the note under the cursor"
+          keys={noteKeys.map(({ key, words }) => [key.toUpperCase(), words])}
+        />
         <Keys title="The whole piece" keys={whole} />
       </div>
     </Panel>

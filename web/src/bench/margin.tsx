@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 
 /** The margin beside the sheet: it asks, weighs and queries; the sheet states. */
-export const Margin = ({ title, note, children }: { title: string; note?: ReactNode; children: ReactNode }) => (
+export const Margin = ({
+  title,
+  note,
+  children,
+}: {
+  title: string;
+  note?: ReactNode;
+  children: ReactNode;
+}) => (
   <aside
     aria-label={title}
     className="relative flex-none border-t border-ink1 bg-margin px-3.5 pb-6 lg:w-[294px] lg:overflow-y-auto lg:border-t-0 lg:border-l print:hidden lg:shadow-[inset_3px_0_0_var(--color-paper),inset_4px_0_0_var(--color-ink1)] lg:pl-5"
@@ -13,7 +21,15 @@ export const Margin = ({ title, note, children }: { title: string; note?: ReactN
 );
 
 /** A part of the margin under a rule. */
-export const MarginPart = ({ title, note, children }: { title?: string; note?: ReactNode; children: ReactNode }) => (
+export const MarginPart = ({
+  title,
+  note,
+  children,
+}: {
+  title?: string;
+  note?: ReactNode;
+  children: ReactNode;
+}) => (
   <section className="mt-4 border-t-[1.5px] border-ink1 pt-3">
     {title && (
       <div className="mb-2 flex items-baseline justify-between gap-2">

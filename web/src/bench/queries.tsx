@@ -26,10 +26,16 @@ export function Queries() {
     <MarginPart title="Queries" note={`${findings.length} open`}>
       <ul>
         {findings.slice(0, mostShown).map((finding, index) => (
-          <Query key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`} finding={finding} letter={queryLetter(index)} />
+          <Query
+            key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
+            finding={finding}
+            letter={queryLetter(index)}
+          />
         ))}
       </ul>
-      {findings.length > mostShown && <p className="text-note pt-2">and {findings.length - mostShown} more, in later bars</p>}
+      {findings.length > mostShown && (
+        <p className="text-note pt-2">and {findings.length - mostShown} more, in later bars</p>
+      )}
     </MarginPart>
   );
 }

@@ -11,7 +11,10 @@ export function StageRail() {
   const settled = useDeferredValue(study);
   const statuses = useMemo(() => stageStatuses(settled, findings), [settled, findings]);
   return (
-    <nav aria-label="Stages" className="flex h-13 flex-none items-stretch overflow-x-auto border-b border-ink1 bg-margin pt-1 print:hidden">
+    <nav
+      aria-label="Stages"
+      className="flex h-13 flex-none items-stretch overflow-x-auto border-b border-ink1 bg-margin pt-1 print:hidden"
+    >
       {stages.map(({ id, name }, index) => (
         <NavLink
           key={id}
@@ -22,7 +25,11 @@ export function StageRail() {
         >
           <span className="flex items-baseline gap-2">
             <span className="text-note">{index + 1}</span>
-            <span className={`figure text-[17px] leading-none ${statuses[id].state === 'waiting' ? 'font-normal' : ''}`}>{name}</span>
+            <span
+              className={`figure text-[17px] leading-none ${statuses[id].state === 'waiting' ? 'font-normal' : ''}`}
+            >
+              {name}
+            </span>
           </span>
           <StatusLine status={statuses[id]} />
         </NavLink>

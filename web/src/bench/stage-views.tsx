@@ -9,13 +9,21 @@ import { useRungs } from './studies/use-rungs.ts';
 
 /** Stages are split off; the melody stage, which a piece opens on, comes with the bench. */
 const TuningPlan = lazy(async () => ({ default: (await import('./tuning/tuning-plan.tsx')).TuningPlan }));
-const TuningMargin = lazy(async () => ({ default: (await import('./tuning/tuning-margin.tsx')).TuningMargin }));
-const ShapesMargin = lazy(async () => ({ default: (await import('./shapes/shapes-margin.tsx')).ShapesMargin }));
+const TuningMargin = lazy(async () => ({
+  default: (await import('./tuning/tuning-margin.tsx')).TuningMargin,
+}));
+const ShapesMargin = lazy(async () => ({
+  default: (await import('./shapes/shapes-margin.tsx')).ShapesMargin,
+}));
 const ThumbMargin = lazy(async () => ({ default: (await import('./thumb/thumb-margin.tsx')).ThumbMargin }));
 const Ladder = lazy(async () => ({ default: (await import('./studies/ladder.tsx')).Ladder }));
-const StudiesMargin = lazy(async () => ({ default: (await import('./studies/studies-margin.tsx')).StudiesMargin }));
+const StudiesMargin = lazy(async () => ({
+  default: (await import('./studies/studies-margin.tsx')).StudiesMargin,
+}));
 const Handout = lazy(async () => ({ default: (await import('./handout/handout.tsx')).Handout }));
-const HandoutMargin = lazy(async () => ({ default: (await import('./handout/handout-margin.tsx')).HandoutMargin }));
+const HandoutMargin = lazy(async () => ({
+  default: (await import('./handout/handout-margin.tsx')).HandoutMargin,
+}));
 
 const score = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: boolean }): ReactNode => (
   <>
@@ -48,7 +56,9 @@ const margins: Record<StageId, ReactNode> = {
 };
 
 /** What lies on the sheet at a stage. */
-export const StageSheet = ({ stage }: { stage: StageId }) => <Suspense fallback={null}>{sheets[stage]}</Suspense>;
+export const StageSheet = ({ stage }: { stage: StageId }) => (
+  <Suspense fallback={null}>{sheets[stage]}</Suspense>
+);
 
 /** What the margin asks at a stage. */
 export const StageMargin = ({ stage }: { stage: StageId }) => (

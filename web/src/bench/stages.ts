@@ -27,18 +27,48 @@ export const isStage = (text: string | undefined): text is StageId => stages.som
 export function stageStatuses(study: Study, findings: readonly Finding[]): Record<StageId, StageStatus> {
   const grips = new Set(study.bars.flatMap((bar) => bar.grips.map(({ frets }) => fretsText(frets)))).size;
   const beats = study.bars.reduce((sum, { metre }) => sum + beatStarts(metre).length, 0);
-  const thumbed = study.bars.reduce((sum, bar) => sum + new Set(bar.notes.filter(({ voice }) => voice === 'thumb').map(({ tick }) => tick)).size, 0);
+  const thumbed = study.bars.reduce(
+    (sum, bar) =>
+      sum + new Set(bar.notes.filter(({ voice }) => voice === 'thumb').map(({ tick }) => tick)).size,
+    0,
+  );
   const melody = placedNotes(study, 'melody').length;
-  const thumbFindings = findings.filter(({ code }) => code.startsWith('thumb') || code === 'unknown-pattern').length;
+  const thumbFindings = findings.filter(
+    ({ code }) => code.startsWith('thumb') || code === 'unknown-pattern',
+  ).length;
   const melodyFindings = findings.length - thumbFindings;
   const capo = study.capo > 0 ? ` · capo ${study.capo}` : '';
-  const queries = (count: number): StageStatus => ({ state: 'query', words: counted(count, 'query', 'queries') });
+  const queries = (count: number): StageStatus => ({
+    state: 'query',
+    words: counted(count, 'query', 'queries'),
+  });
   return {
     tuning: { state: 'done', words: withSigns(study.tuning.name) + capo },
-    shapes: grips > 0 ? { state: 'done', words: counted(grips, 'grip') } : { state: 'waiting', words: 'no grip yet' },
-    thumb: thumbed === 0 ? { state: 'waiting', words: 'waits for grips' } : thumbFindings > 0 ? queries(thumbFindings) : { state: 'done', words: `${thumbed} strokes, ${beats} beats` },
-    melody: melodyFindings > 0 ? queries(melodyFindings) : melody > 0 ? { state: 'done', words: counted(melody, 'note') } : { state: 'waiting', words: 'no note yet' },
-    studies: thumbed + melody > 0 ? { state: 'done', words: counted(cutLadder(study).length, 'rung') } : { state: 'waiting', words: 'waits for notes' },
-    handout: thumbed + melody === 0 ? { state: 'waiting', words: 'waits for notes' } : findings.length > 0 ? { state: 'query', words: `${findings.length} open` } : { state: 'done', words: 'ready to print' },
+    shapes:
+      grips > 0
+        ? { state: 'done', words: counted(grips, 'grip') }
+        : { state: 'waiting', words: 'no grip yet' },
+    thumb:
+      thumbed === 0
+        ? { state: 'waiting', words: 'waits for grips' }
+        : thumbFindings > 0
+          ? queries(thumbFindings)
+          : { state: 'done', words: `${thumbed} strokes, ${beats} beats` },
+    melody:
+      melodyFindings > 0
+        ? queries(melodyFindings)
+        : melody > 0
+          ? { state: 'done', words: counted(melody, 'note') }
+          : { state: 'waiting', words: 'no note yet' },
+    studies:
+      thumbed + melody > 0
+        ? { state: 'done', words: counted(cutLadder(study).length, 'rung') }
+        : { state: 'waiting', words: 'waits for notes' },
+    handout:
+      thumbed + melody === 0
+        ? { state: 'waiting', words: 'waits for notes' }
+        : findings.length > 0
+          ? { state: 'query', words: `${findings.length} open` }
+          : { state: 'done', words: 'ready to print' },
   };
 }

@@ -20,12 +20,15 @@ const Figure = ({ label, children }: { label: string; children: string }) => (
   </div>
 );
 
-export const swingWords = (percent: number): string => (percent === 50 ? 'straight' : `${Math.round(percent)} : ${100 - Math.round(percent)}`);
+export const swingWords = (percent: number): string =>
+  percent === 50 ? 'straight' : `${Math.round(percent)} : ${100 - Math.round(percent)}`;
 
 /** The figures that head every sheet. */
 export const SheetFigures = ({ study }: { study: Study }) => (
   <dl className="flex flex-wrap gap-y-1">
-    <Figure label="tuning, 6 to 1">{withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}</Figure>
+    <Figure label="tuning, 6 to 1">
+      {withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}
+    </Figure>
     <Figure label="capo">{study.capo === 0 ? 'none' : String(study.capo)}</Figure>
     <Figure label="tempo">{`♩ ${study.tempoBpm}`}</Figure>
     <Figure label="swing">{swingWords(study.swingPercent)}</Figure>

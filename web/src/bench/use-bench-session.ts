@@ -41,7 +41,11 @@ export function useBenchSession(arrangement: Arrangement): BenchSession | undefi
 function open(arrangement: Arrangement, draft: Draft | undefined): BenchSession {
   const store = createStudyStore(draft?.study ?? arrangement.study);
   const version = draft?.baseVersion ?? arrangement.version;
-  return { store, autosave: createAutosave(arrangement.id, version, arrangement.savedAt, store, arrangement.study), player: new Player() };
+  return {
+    store,
+    autosave: createAutosave(arrangement.id, version, arrangement.savedAt, store, arrangement.study),
+    player: new Player(),
+  };
 }
 
 export interface StaleChoices {
@@ -62,17 +66,22 @@ export function useStaleChoices({ store, autosave }: BenchSession, state: SaveSt
     takeTheirs: () => {
       if (state.kind !== 'stale') return;
       const { current } = state;
-      const mine: Study = { ...store.getStudy(), title: `${store.getStudy().title.slice(0, 170)} (mine, ${clock.format(new Date())})` };
+      const mine: Study = {
+        ...store.getStudy(),
+        title: `${store.getStudy().title.slice(0, 170)} (mine, ${clock.format(new Date())})`,
+      };
       create.mutate(mine, {
         onSuccess: ({ title }) => {
           store.edit(() => current.study);
           autosave.rebase(current.version);
           say(`Your version is in the repertoire as ${title}.`);
         },
-        onError: (error) => say(`Your version was not stored: ${error.message} Nothing has changed; choose again.`),
+        onError: (error) =>
+          say(`Your version was not stored: ${error.message} Nothing has changed; choose again.`),
       });
     },
   };
 }
 
-export const useSaveState = (autosave: Autosave): SaveState => useSyncExternalStore(autosave.subscribe, autosave.getState);
+export const useSaveState = (autosave: Autosave): SaveState =>
+  useSyncExternalStore(autosave.subscribe, autosave.getState);

@@ -8,7 +8,8 @@ export function PeoplePage() {
   const players = usePlayers();
   const students = useStudents();
   const pieces = usePieces();
-  if (!players.data || !students.data || !pieces.data) return <LoadingNote title="Opening the address book" text="One moment." />;
+  if (!players.data || !students.data || !pieces.data)
+    return <LoadingNote title="Opening the address book" text="One moment." />;
   return (
     <main className="h-full overflow-auto px-4 py-4 md:px-6">
       <h1 className="oxford pb-2 text-4xl">People</h1>
@@ -16,20 +17,28 @@ export function PeoplePage() {
         <h2 id="players" className="text-head">
           Players
         </h2>
-        <p className="text-note text-ink1-80">A new piece starts with its player’s thumb.</p>
+        <p className="text-note mt-1.5 text-ink1-80">A new piece starts with its player’s thumb.</p>
         <ul className="mt-3 border-t-[1.5px] border-ink1">
           {players.data.map((player) => (
-            <li key={player.id} className="grid gap-x-6 gap-y-1 border-b border-ink1-40 py-3 md:grid-cols-[14rem_15rem_1fr_12rem]">
+            <li
+              key={player.id}
+              className="grid gap-x-6 gap-y-1 border-b border-ink1-40 py-3 md:grid-cols-[14rem_15rem_1fr_12rem]"
+            >
               <h3 className="text-lg">{player.name}</h3>
               <p>
                 <span className="mr-2 inline-block size-3 bg-ink1" aria-hidden />
                 {findPattern(player.thumbPattern)?.name ?? player.thumbPattern}
                 <br />
-                <span className="text-note text-ink1-80">bass {endingWords(player.bassEnding ?? undefined)}</span>
+                <span className="text-note text-ink1-80">
+                  bass {endingWords(player.bassEnding ?? undefined)}
+                </span>
               </p>
               <p>{player.note}</p>
               <p className="text-note text-ink1-80">
-                {pieces.data.filter((piece) => piece.player === player.name && !piece.archivedAt).map(({ title }) => title).join(', ') || 'no piece yet'}
+                {pieces.data
+                  .filter((piece) => piece.player === player.name && !piece.archivedAt)
+                  .map(({ title }) => title)
+                  .join(', ') || 'no piece yet'}
               </p>
             </li>
           ))}
@@ -39,13 +48,16 @@ export function PeoplePage() {
         <h2 id="students" className="text-head">
           Students
         </h2>
-        <p className="text-note text-ink1-80">A handout can be made out to one of them.</p>
+        <p className="text-note mt-1.5 text-ink1-80">A handout can be made out to one of them.</p>
         {students.data.length === 0 ? (
           <EmptyNote title="No students yet" text="The studio has none on its list." />
         ) : (
           <ul className="mt-3 border-t-[1.5px] border-ink1">
             {students.data.map((student) => (
-              <li key={student.id} className="grid gap-x-6 border-b border-ink1-40 py-3 md:grid-cols-[14rem_1fr]">
+              <li
+                key={student.id}
+                className="grid gap-x-6 border-b border-ink1-40 py-3 md:grid-cols-[14rem_1fr]"
+              >
                 <h3 className="text-lg">{student.name}</h3>
                 <p>{student.note}</p>
               </li>

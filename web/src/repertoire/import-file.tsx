@@ -15,7 +15,9 @@ export function ImportFile({ onFault }: { onFault: (fault: string | undefined) =
   const take = async (file: File) => {
     onFault(undefined);
     if (file.size > largestBodyBytes) {
-      onFault(`${file.name} is ${Math.ceil(file.size / 1_000_000)} MB; a study has at most 2 MB. Choose a .jocund.json file.`);
+      onFault(
+        `${file.name} is ${Math.ceil(file.size / 1_000_000)} MB; a study has at most 2 MB. Choose a .jocund.json file.`,
+      );
       return;
     }
     const study = readStudy(await file.text());

@@ -19,10 +19,14 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
   const players = usePlayers();
   const create = useCreatePiece();
   const navigate = useNavigate();
-  const { register, handleSubmit, formState } = useForm<NewPieceFields>({ defaultValues: { title: '', player: '', tuning: 'standard', barCount: '8' } });
+  const { register, handleSubmit, formState } = useForm<NewPieceFields>({
+    defaultValues: { title: '', player: '', tuning: 'standard', barCount: '8' },
+  });
 
   const make = (fields: NewPieceFields) =>
-    create.mutate(studyFrom(fields), { onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/tuning`) });
+    create.mutate(studyFrom(fields), {
+      onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/tuning`),
+    });
 
   const studyFrom = ({ title, player, tuning, barCount }: NewPieceFields): Study => {
     const known = players.data?.find(({ name }) => name === player.trim());
@@ -44,10 +48,22 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
           label="Title"
           autoFocus
           error={formState.errors.title?.message}
-          {...register('title', { validate: (title) => title.trim() !== '' || 'Give the piece a title', maxLength: { value: 120, message: 'A title has at most 120 letters' } })}
+          {...register('title', {
+            validate: (title) => title.trim() !== '' || 'Give the piece a title',
+            maxLength: { value: 120, message: 'A title has at most 120 letters' },
+          })}
         />
-        <TextField label="After which player" list="players" hint="A name on your list brings that player’s thumb with it." {...register('player')} />
-        <datalist id="players">{players.data?.map(({ id, name }) => <option key={id} value={name} />)}</datalist>
+        <TextField
+          label="After which player"
+          list="players"
+          hint="A name on your list brings that player’s thumb with it."
+          {...register('player')}
+        />
+        <datalist id="players">
+          {players.data?.map(({ id, name }) => (
+            <option key={id} value={name} />
+          ))}
+        </datalist>
         <SelectField label="Tuning" {...register('tuning')}>
           {tuningTable.map(({ id, name, pitches }) => (
             <option key={id} value={id}>
@@ -59,7 +75,10 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
           label="Bars"
           inputMode="numeric"
           error={formState.errors.barCount?.message}
-          {...register('barCount', { validate: (text) => (/^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 400) || 'Choose 1 to 400 bars' })}
+          {...register('barCount', {
+            validate: (text) =>
+              (/^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 400) || 'Choose 1 to 400 bars',
+          })}
         />
         <div>
           <Button type="submit" look="solid" disabled={create.isPending}>

@@ -11,7 +11,12 @@ interface PieceRowProps {
   readonly onArchive: () => void;
 }
 
-const saved = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const saved = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 /** One piece: what it is, how hard, what is open, when it was last saved. */
 export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
@@ -19,7 +24,10 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
   return (
     <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_minmax(11rem,1fr)_7rem_7rem_9rem_auto]">
       <div>
-        <Link to={`/bench/${piece.arrangementId}/melody`} className="figure text-lg underline-offset-4 hover:underline">
+        <Link
+          to={`/bench/${piece.arrangementId}/melody`}
+          className="figure text-lg underline-offset-4 hover:underline"
+        >
           {piece.title}
         </Link>
         <p className="text-note text-ink1-80">{piece.player ? `after ${piece.player}` : 'no player named'}</p>
@@ -49,7 +57,11 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
         <Button look="plain" onClick={onDuplicate} aria-label={`Duplicate ${piece.title}`}>
           Duplicate
         </Button>
-        <Button look="plain" onClick={onArchive} aria-label={`${piece.archivedAt ? 'Bring back' : 'Archive'} ${piece.title}`}>
+        <Button
+          look="plain"
+          onClick={onArchive}
+          aria-label={`${piece.archivedAt ? 'Bring back' : 'Archive'} ${piece.title}`}
+        >
           {piece.archivedAt ? 'Bring back' : 'Archive'}
         </Button>
       </div>

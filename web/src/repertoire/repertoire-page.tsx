@@ -16,7 +16,10 @@ type Shelf = 'in-hand' | 'archived';
 
 const matches = (piece: PieceSummary, words: string): boolean => {
   const text = `${piece.title} ${piece.player} ${piece.tuningName} ${piece.key.tonic}`.toLowerCase();
-  return words.toLowerCase().split(/\s+/).every((word) => text.includes(word));
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
 };
 
 /** Every piece of the studio. Search and shelf stand in the address. */
@@ -30,14 +33,19 @@ export function RepertoirePage() {
   const words = useDeferredValue(search);
 
   const change = (name: string, value: string) =>
-    setParams((before) => {
-      if (value) before.set(name, value);
-      else before.delete(name);
-      return before;
-    }, { replace: true });
+    setParams(
+      (before) => {
+        if (value) before.set(name, value);
+        else before.delete(name);
+        return before;
+      },
+      { replace: true },
+    );
 
   const onShelf = pieces.data?.filter((piece) => (piece.archivedAt !== null) === (shelf === 'archived'));
-  const shown = onShelf?.filter((piece) => matches(piece, words)).sort((a, b) => a.title.localeCompare(b.title));
+  const shown = onShelf
+    ?.filter((piece) => matches(piece, words))
+    .sort((a, b) => a.title.localeCompare(b.title));
   return (
     <main className="h-full overflow-auto px-4 py-4 md:px-6">
       <header className="oxford flex flex-wrap items-end justify-between gap-3 pb-2">
@@ -50,7 +58,13 @@ export function RepertoirePage() {
         </div>
       </header>
       <div className="mt-5 flex flex-wrap items-end gap-4">
-        <TextField label="Search title, player, tuning" type="search" className="w-full md:w-80" value={search} onChange={(event) => change('search', event.target.value)} />
+        <TextField
+          label="Search title, player, tuning"
+          type="search"
+          className="w-full md:w-80"
+          value={search}
+          onChange={(event) => change('search', event.target.value)}
+        />
         <Choice
           label="Shelf"
           value={shelf}
@@ -60,20 +74,40 @@ export function RepertoirePage() {
           ]}
           onChange={(value) => change('shelf', value === 'archived' ? value : '')}
         />
-        {shown && <p className="text-note pb-1.5 text-ink1-80" role="status">{counted(shown.length, 'piece')}</p>}
+        {shown && (
+          <p className="text-note pb-1.5 text-ink1-80" role="status">
+            {counted(shown.length, 'piece')}
+          </p>
+        )}
       </div>
       {fault && (
         <div className="mt-4">
-          <ErrorNote title="The file was not imported" text={fault} actions={[{ label: 'Leave it', act: () => setFault(undefined) }]} />
+          <ErrorNote
+            title="The file was not imported"
+            text={fault}
+            actions={[{ label: 'Leave it', act: () => setFault(undefined) }]}
+          />
         </div>
       )}
       {pieces.isPending && <LoadingNote title="Opening the repertoire" text="One moment." />}
       {pieces.isError && (
         <div className="mt-5">
-          <ErrorNote title="The repertoire cannot be read" text="Everything saved is safe on the server." actions={[{ label: 'Try again', act: () => void pieces.refetch() }]} />
+          <ErrorNote
+            title="The repertoire cannot be read"
+            text="Everything saved is safe on the server."
+            actions={[{ label: 'Try again', act: () => void pieces.refetch() }]}
+          />
         </div>
       )}
-      {shown && <PieceList pieces={shown} isEmptyShelf={onShelf?.length === 0} shelf={shelf} onNew={() => setNew(true)} onClear={() => change('search', '')} />}
+      {shown && (
+        <PieceList
+          pieces={shown}
+          isEmptyShelf={onShelf?.length === 0}
+          shelf={shelf}
+          onNew={() => setNew(true)}
+          onClear={() => change('search', '')}
+        />
+      )}
       {isNew && <NewPiece open onClose={() => setNew(false)} />}
     </main>
   );
@@ -91,13 +125,17 @@ function PieceList({ pieces, isEmptyShelf, shelf, onNew, onClear }: PieceListPro
   const duplicate = useDuplicatePiece();
   const archive = useArchivePiece();
   const say = useSay();
-  if (pieces.length === 0) return <div className="mt-5">{emptyNote(isEmptyShelf, shelf, onNew, onClear)}</div>;
+  if (pieces.length === 0)
+    return <div className="mt-5">{emptyNote(isEmptyShelf, shelf, onNew, onClear)}</div>;
 
   const setArchived = (piece: PieceSummary, archived: boolean) =>
     archive.mutate(
       { id: piece.id, archived },
       {
-        onSuccess: () => say(`${piece.title} is ${archived ? 'archived' : 'in hand again'}.`, () => archive.mutate({ id: piece.id, archived: !archived })),
+        onSuccess: () =>
+          say(`${piece.title} is ${archived ? 'archived' : 'in hand again'}.`, () =>
+            archive.mutate({ id: piece.id, archived: !archived }),
+          ),
         onError: (error) => say(`${piece.title} was not moved: ${error.message}`),
       },
     );
@@ -108,7 +146,12 @@ function PieceList({ pieces, isEmptyShelf, shelf, onNew, onClear }: PieceListPro
           key={piece.id}
           piece={piece}
           onArchive={() => setArchived(piece, piece.archivedAt === null)}
-          onDuplicate={() => duplicate.mutate(piece.id, { onSuccess: ({ title }) => say(`${title} is in the repertoire.`), onError: (error) => say(`${piece.title} was not copied: ${error.message}`) })}
+          onDuplicate={() =>
+            duplicate.mutate(piece.id, {
+              onSuccess: ({ title }) => say(`${title} is in the repertoire.`),
+              onError: (error) => say(`${piece.title} was not copied: ${error.message}`),
+            })
+          }
         />
       ))}
     </ul>
@@ -116,7 +159,23 @@ function PieceList({ pieces, isEmptyShelf, shelf, onNew, onClear }: PieceListPro
 }
 
 function emptyNote(isEmptyShelf: boolean, shelf: Shelf, onNew: () => void, onClear: () => void) {
-  if (!isEmptyShelf) return <EmptyNote title="No piece matches" text="Every word is looked for in title, player, tuning and key." actions={[{ label: 'Clear the search', act: onClear }]} />;
-  if (shelf === 'archived') return <EmptyNote title="Nothing is archived" text="A piece you archive waits here and can be brought back." />;
-  return <EmptyNote title="No pieces yet" text="Start from a blank sheet, or import a Jocund file." actions={[{ label: 'New piece', act: onNew }]} />;
+  if (!isEmptyShelf)
+    return (
+      <EmptyNote
+        title="No piece matches"
+        text="Every word is looked for in title, player, tuning and key."
+        actions={[{ label: 'Clear the search', act: onClear }]}
+      />
+    );
+  if (shelf === 'archived')
+    return (
+      <EmptyNote title="Nothing is archived" text="A piece you archive waits here and can be brought back." />
+    );
+  return (
+    <EmptyNote
+      title="No pieces yet"
+      text="Start from a blank sheet, or import a Jocund file."
+      actions={[{ label: 'New piece', act: onNew }]}
+    />
+  );
 }

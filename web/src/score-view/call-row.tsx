@@ -14,15 +14,29 @@ interface CallRowProps {
 /** What the teacher says, each word on its note's x, and the count below it. */
 export function CallRow({ bar, layout, entries, playingTick }: CallRowProps) {
   const x = (tick: number) => gutter + xOfTick(layout, tick);
+  const crowds = (other: CallEntry | undefined, entry: CallEntry) =>
+    other !== undefined &&
+    Math.abs(x(other.tick) - x(entry.tick)) < (verbWidth(other) + verbWidth(entry)) / 2 + 5;
+  /** Between the beats there is no room for "hammer": its letter stands there instead, as on the slur. */
+  const isShort = (entry: CallEntry, index: number) =>
+    entry.voice === 'melody' &&
+    entry.verb !== '' &&
+    (crowds(entries[index - 1], entry) || crowds(entries[index + 1], entry));
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
   return (
     <g textAnchor="middle">
-      {entries.map((entry) => (
+      {entries.map((entry, index) => (
         <g key={entry.tick}>
-          {entry.tick === playingTick && <rect x={x(entry.tick) - 24} y={rows.callTop + 1} width="48" height={rows.callBottom - rows.callTop - 1} fill="var(--color-brass)" />}
-          <text x={x(entry.tick)} y={rows.verbBase} fontSize="14.5" className="narrow" fontWeight={entry.voice === 'both' ? 700 : 400} fill="var(--color-ink1)">
-            {entry.verb}
-          </text>
+          {entry.tick === playingTick && (
+            <rect
+              x={x(entry.tick) - 24}
+              y={rows.callTop + 1}
+              width="48"
+              height={rows.callBottom - rows.callTop - 1}
+              fill="var(--color-brass)"
+            />
+          )}
+          <VerbText entry={entry} x={x(entry.tick)} isShort={isShort(entry, index)} />
           <CallDigits entry={entry} x={x(entry.tick)} onBrass={entry.tick === playingTick} />
         </g>
       ))}
@@ -36,7 +50,9 @@ export function CallRow({ bar, layout, entries, playingTick }: CallRowProps) {
             y={rows.countBase}
             fontSize="12.5"
             fontWeight={entry ? 700 : 400}
-            fill={melodyOnly ? 'var(--color-ink2-deep)' : entry ? 'var(--color-ink1)' : 'var(--color-ink1-65)'}
+            fill={
+              melodyOnly ? 'var(--color-ink2-deep)' : entry ? 'var(--color-ink1)' : 'var(--color-ink1-65)'
+            }
           >
             {countAt(bar.metre, tick)}
           </text>
@@ -45,6 +61,33 @@ export function CallRow({ bar, layout, entries, playingTick }: CallRowProps) {
     </g>
   );
 }
+
+const verbWidth = ({ verb, voice }: CallEntry): number => verb.length * (voice === 'both' ? 7 : 6.4);
+
+const VerbText = ({ entry, x, isShort }: { entry: CallEntry; x: number; isShort: boolean }) =>
+  isShort ? (
+    <text
+      x={x}
+      y={rows.verbBase}
+      fontSize="14"
+      fontStyle="italic"
+      fontWeight="600"
+      fill="var(--color-ink2-deep)"
+    >
+      {entry.verb.slice(0, 1)}
+    </text>
+  ) : (
+    <text
+      x={x}
+      y={rows.verbBase}
+      fontSize="14.5"
+      className="narrow"
+      fontWeight={entry.voice === 'both' ? 700 : 400}
+      fill="var(--color-ink1)"
+    >
+      {entry.verb}
+    </text>
+  );
 
 /** Thumb strings upright, melody strings italic and red, joined by a plus when they are struck together. */
 const CallDigits = ({ entry, x, onBrass }: { entry: CallEntry; x: number; onBrass: boolean }) => (
@@ -67,6 +110,14 @@ function countedTicks(bar: Bar): number[] {
   const step = 480;
   const usual = Array.from({ length: Math.ceil(barTicks(bar.metre) / step) }, (_, index) => index * step);
   const beat = beatTicks(bar.metre);
-  const isCrowded = (tick: number) => played.some((other) => other !== tick && Math.floor(other / beat) === Math.floor(tick / beat) && Math.abs(other - tick) < 240);
-  return [...new Set([...played, ...usual.filter((tick) => played.includes(tick) || !isCrowded(tick))])].filter((tick) => countAt(bar.metre, tick) !== '');
+  const isCrowded = (tick: number) =>
+    played.some(
+      (other) =>
+        other !== tick &&
+        Math.floor(other / beat) === Math.floor(tick / beat) &&
+        Math.abs(other - tick) < 240,
+    );
+  return [
+    ...new Set([...played, ...usual.filter((tick) => played.includes(tick) || !isCrowded(tick))]),
+  ].filter((tick) => countAt(bar.metre, tick) !== '');
 }

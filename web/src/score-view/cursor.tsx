@@ -1,7 +1,7 @@
 import { xOfTick, type SystemLayout } from '@jocund/core/engraving';
 import { noteAt, type Study, type Voice } from '@jocund/core/score';
 import { gutter, plateSize, yOfString } from './geometry.ts';
-import type { SheetPlace } from './system.tsx';
+import type { SheetPlace } from './place.ts';
 
 interface CursorProps {
   readonly study: Study;
@@ -17,11 +17,20 @@ export function Cursor({ study, layout, cursor, voice }: CursorProps) {
   const x = gutter + xOfTick(bar, cursor.tick);
   const y = yOfString(cursor.string);
   const isEmpty = !noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, voice);
-  const look = { fill: 'none', stroke: 'var(--color-ink1)', strokeWidth: 1.8, ...(isEmpty ? { strokeDasharray: '3.2 2.4' } : {}) };
+  const look = {
+    fill: 'none',
+    stroke: 'var(--color-ink1)',
+    strokeWidth: 1.8,
+    ...(isEmpty ? { strokeDasharray: '3.2 2.4' } : {}),
+  };
   const half = plateSize / 2 + 3.5;
   return (
     <g className="score-cursor">
-      {voice === 'melody' ? <circle cx={x} cy={y} r={half} {...look} /> : <rect x={x - half} y={y - half} width={2 * half} height={2 * half} {...look} />}
+      {voice === 'melody' ? (
+        <circle cx={x} cy={y} r={half} {...look} />
+      ) : (
+        <rect x={x - half} y={y - half} width={2 * half} height={2 * half} {...look} />
+      )}
     </g>
   );
 }

@@ -11,13 +11,32 @@ const top = rows.stemTop - 10;
 const bottom = stringBottom + 16;
 
 /** The first bars of a study, tab alone and small: enough to see what a rung is made of. */
-export const Excerpt = memo(function Excerpt({ study, barCount, width }: { study: Study; barCount: number; width: number }) {
+export const Excerpt = memo(function Excerpt({
+  study,
+  barCount,
+  width,
+}: {
+  study: Study;
+  barCount: number;
+  width: number;
+}) {
   const short = useMemo(() => ({ ...study, bars: study.bars.slice(0, barCount) }), [study, barCount]);
-  const layout = useMemo(() => layoutSheet(short, { ...sheetMeasures, width: 500, momentGap: 20 })[0], [short]);
+  const layout = useMemo(
+    () => layoutSheet(short, { ...sheetMeasures, width: 500, momentGap: 20 })[0],
+    [short],
+  );
   if (!layout) return null;
   return (
-    <svg viewBox={`${gutter - 2} ${top} ${layout.width + 5} ${bottom - top}`} width={width} className="block max-w-full" aria-hidden>
-      <Staff study={{ tuning: study.tuning, bars: study.bars }} layout={{ ...layout, bars: layout.bars.map((bar) => ({ ...bar, showsMetre: false })) }} />
+    <svg
+      viewBox={`${gutter - 2} ${top} ${layout.width + 5} ${bottom - top}`}
+      width={width}
+      className="block max-w-full"
+      aria-hidden
+    >
+      <Staff
+        study={{ tuning: study.tuning, bars: study.bars }}
+        layout={{ ...layout, bars: layout.bars.map((bar) => ({ ...bar, showsMetre: false })) }}
+      />
       {layout.bars.map((each) => {
         const bar = short.bars[each.bar];
         return (
@@ -26,7 +45,12 @@ export const Excerpt = memo(function Excerpt({ study, barCount, width }: { study
               <Stems bar={bar} layout={each} />
               <Marks bar={bar} layout={each} sourceX={() => undefined} />
               {bar.notes.map((note) => (
-                <Plate key={`${note.voice} ${note.tick} ${note.string}`} note={note} x={gutter + xOfTick(each, note.tick)} selected={false} />
+                <Plate
+                  key={`${note.voice} ${note.tick} ${note.string}`}
+                  note={note}
+                  x={gutter + xOfTick(each, note.tick)}
+                  selected={false}
+                />
               ))}
             </g>
           )

@@ -14,6 +14,11 @@ interface GripRowProps {
 export const shownName = (study: Pick<Study, 'tuning' | 'key'>, grip: PlacedGrip): string =>
   withSigns(grip.functionName ?? nameGrip(study.tuning, grip.frets, { key: study.key }).name ?? 'no name');
 
+/** Rough widths of Besley's letters in ems: enough to set the box beside its name. */
+const letterWidths: Record<string, number> = { m: 0.98, M: 0.98, '/': 0.46, i: 0.38, '♯': 0.46, '♭': 0.4 };
+const nameWidth = (name: string): number =>
+  [...name].reduce((sum, letter) => sum + (letterWidths[letter] ?? (/[A-H]/.test(letter) ? 0.78 : 0.62)), 0);
+
 /** Bar number, and each grip of the bar with its name and box; a grip carried over is named and held. */
 export function GripRow({ study, layout }: GripRowProps) {
   const bar = study.bars[layout.bar];
@@ -28,20 +33,44 @@ export function GripRow({ study, layout }: GripRowProps) {
         {layout.bar + 1}
       </text>
       {carried && (
-        <text x={left + 20} y={rows.gripTop + 21} fontFamily="var(--font-serif)" fontSize="16" fontStyle="italic" fill="var(--color-ink1-80)">
+        <text
+          x={left + 20}
+          y={rows.gripTop + 21}
+          fontFamily="var(--font-serif)"
+          fontSize="16"
+          fontStyle="italic"
+          fill="var(--color-ink1-80)"
+        >
           hold {shownName(study, carried)}
         </text>
       )}
       {bar.grips.map((grip, index) => {
         const name = shownName(study, grip);
-        const until = bar.grips[index + 1] ? gutter + xOfTick(layout, bar.grips[index + 1]?.tick ?? 0) - 12 : left + layout.width;
-        const boxX = nameX(grip) + 20 + name.length * (name.length > 5 ? 10.5 : 13);
+        const until = bar.grips[index + 1]
+          ? gutter + xOfTick(layout, bar.grips[index + 1]?.tick ?? 0) - 12
+          : left + layout.width;
+        const fontSize = bar.grips.length > 1 || name.length > 5 ? 18 : 23;
+        const boxX = nameX(grip) + 15 + fontSize * nameWidth(name);
         return (
           <g key={grip.tick}>
-            <text x={nameX(grip)} y={rows.gripTop + 22} fontFamily="var(--font-serif)" fontWeight="700" fontSize={name.length > 5 ? 18 : 23} fill="var(--color-ink1)">
+            <text
+              x={nameX(grip)}
+              y={rows.gripTop + 22}
+              fontFamily="var(--font-serif)"
+              fontWeight="700"
+              fontSize={fontSize}
+              fill="var(--color-ink1)"
+            >
               {name}
             </text>
-            {until - boxX > 44 && <GripDrawing frets={grip.frets} x={boxX} y={rows.gripTop + 3} width={Math.min(68, until - boxX - 4)} />}
+            {until - boxX > 26 && (
+              <GripDrawing
+                frets={grip.frets}
+                x={boxX}
+                y={rows.gripTop + 3}
+                width={Math.min(68, until - boxX - 2)}
+              />
+            )}
           </g>
         );
       })}

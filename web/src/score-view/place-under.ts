@@ -1,10 +1,15 @@
 import type { SystemLayout } from '@jocund/core/engraving';
 import { isStringNumber } from '@jocund/core/instrument';
 import { gutter, rows } from './geometry.ts';
-import type { SheetPlace } from './system.tsx';
+import type { SheetPlace } from './place.ts';
 
 /** The place of a drawn system that lies under a point of the window: nearest string, tick as drawn. */
-export function placeUnder(svg: SVGSVGElement, layout: SystemLayout, clientX: number, clientY: number): SheetPlace | undefined {
+export function placeUnder(
+  svg: SVGSVGElement,
+  layout: SystemLayout,
+  clientX: number,
+  clientY: number,
+): SheetPlace | undefined {
   const box = svg.getBoundingClientRect();
   const scale = svg.viewBox.baseVal.width / box.width;
   const x = (clientX - box.left) * scale - gutter;

@@ -4,7 +4,8 @@ import type { Study, Voice } from '@jocund/core/score';
 import { useMemo, type PointerEvent } from 'react';
 import { gutter, rows } from './geometry.ts';
 import { placeUnder } from './place-under.ts';
-import { System, type SheetMark, type SheetPlace } from './system.tsx';
+import type { SheetMark, SheetPlace } from './place.ts';
+import { System } from './system.tsx';
 
 interface SheetProps {
   readonly study: Study;
@@ -32,10 +33,24 @@ const useCalls = (study: Study): CallEntry[][] =>
   }, [study]);
 
 /** The score as design's sheet: systems of bars, drawn from the study alone. */
-export function Sheet({ study, width, cursor, cursorVoice, playing, marks = noMarks, onPoint, mostBars = sheetMeasures.mostBars, fluid = false }: SheetProps) {
-  const systems = useMemo(() => layoutSheet(study, { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars }), [study, width, mostBars]);
+export function Sheet({
+  study,
+  width,
+  cursor,
+  cursorVoice,
+  playing,
+  marks = noMarks,
+  onPoint,
+  mostBars = sheetMeasures.mostBars,
+  fluid = false,
+}: SheetProps) {
+  const systems = useMemo(
+    () => layoutSheet(study, { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars }),
+    [study, width, mostBars],
+  );
   const calls = useCalls(study);
-  const inSystem = (layout: SystemLayout, bar: number | undefined) => bar !== undefined && layout.bars.some((each) => each.bar === bar);
+  const inSystem = (layout: SystemLayout, bar: number | undefined) =>
+    bar !== undefined && layout.bars.some((each) => each.bar === bar);
   const onPointerDown = (event: PointerEvent<HTMLDivElement>, layout: SystemLayout) => {
     const svg = event.currentTarget.querySelector('svg');
     const place = svg && placeUnder(svg, layout, event.clientX, event.clientY);
@@ -44,7 +59,17 @@ export function Sheet({ study, width, cursor, cursorVoice, playing, marks = noMa
   return (
     <div>
       {systems.map((layout) => (
-        <div key={layout.bars[0]?.bar} data-system={layout.bars[0]?.bar} className="system" style={{ breakInside: 'avoid', contentVisibility: 'auto', containIntrinsicSize: `auto ${rows.bottom + 2}px` }} onPointerDown={onPoint && ((event) => onPointerDown(event, layout))}>
+        <div
+          key={layout.bars[0]?.bar}
+          data-system={layout.bars[0]?.bar}
+          className="system"
+          style={{
+            breakInside: 'avoid',
+            contentVisibility: 'auto',
+            containIntrinsicSize: `auto ${rows.bottom + 2}px`,
+          }}
+          onPointerDown={onPoint && ((event) => onPointerDown(event, layout))}
+        >
           <System
             study={study}
             layout={layout}

@@ -1,4 +1,12 @@
-import { beamGroups, restsOf, stemsOf, xOfTick, type BarLayout, type Rest, type Stem } from '@jocund/core/engraving';
+import {
+  beamGroups,
+  restsOf,
+  stemsOf,
+  xOfTick,
+  type BarLayout,
+  type Rest,
+  type Stem,
+} from '@jocund/core/engraving';
 import { pinchTicks, type Bar } from '@jocund/core/score';
 import { gutter, rows, yOfString } from './geometry.ts';
 
@@ -16,7 +24,15 @@ export function Stems({ bar, layout }: StemsProps) {
   return (
     <g>
       {stemsOf(bar, 'thumb').map((stem) => (
-        <line key={stem.tick} x1={x(stem.tick)} x2={x(stem.tick)} y1={lowest(stem)} y2={rows.callTop} stroke="var(--color-ink1)" strokeWidth="1.3" />
+        <line
+          key={stem.tick}
+          x1={x(stem.tick)}
+          x2={x(stem.tick)}
+          y1={lowest(stem)}
+          y2={rows.callTop}
+          stroke="var(--color-ink1)"
+          strokeWidth="1.3"
+        />
       ))}
       {beamGroups(bar, melody).map((group) => (
         <BeamGroup key={group[0]?.tick} group={group} x={x} />
@@ -43,13 +59,25 @@ function BeamGroup({ group, x }: { group: readonly Stem[]; x: (tick: number) => 
       {group.map((stem) => (
         <g key={stem.tick}>
           <line x1={x(stem.tick)} x2={x(stem.tick)} y1={lowest(stem)} y2={stemTop(stem)} strokeWidth="1.4" />
-          {stem.value?.dots === 1 && <circle cx={x(stem.tick) + 14} cy={highest(stem) - 6} r="1.9" stroke="none" />}
-          {!beamed && Array.from({ length: stem.flags }, (_, index) => <Flag key={index} x={x(stem.tick)} y={rows.stemTop + index * 7} />)}
+          {stem.value?.dots === 1 && (
+            <circle cx={x(stem.tick) + 14} cy={highest(stem) - 6} r="1.9" stroke="none" />
+          )}
+          {!beamed &&
+            Array.from({ length: stem.flags }, (_, index) => (
+              <Flag key={index} x={x(stem.tick)} y={rows.stemTop + index * 7} />
+            ))}
         </g>
       ))}
       {beamed && <Beams group={group} x={x} />}
       {group.some(({ value }) => value?.triplet) && (
-        <text x={(x(first.tick) + x(last.tick)) / 2} y={rows.stemTop - 4} fontSize="12" fontStyle="italic" textAnchor="middle" stroke="none">
+        <text
+          x={(x(first.tick) + x(last.tick)) / 2}
+          y={rows.stemTop - 4}
+          fontSize="12"
+          fontStyle="italic"
+          textAnchor="middle"
+          stroke="none"
+        >
           3
         </text>
       )}
@@ -67,23 +95,46 @@ function Beams({ group, x }: { group: readonly Stem[]; x: (tick: number) => numb
   const level = (depth: number) =>
     group.slice(1).flatMap((stem, index) => {
       const before = group[index];
-      return before && before.flags >= depth && stem.flags >= depth ? [[x(before.tick), x(stem.tick)] as const] : [];
+      return before && before.flags >= depth && stem.flags >= depth
+        ? [[x(before.tick), x(stem.tick)] as const]
+        : [];
     });
   return (
     <g strokeWidth="4">
       {[1, 2, 3].flatMap((depth) =>
-        level(depth).map(([from, to]) => <line key={`${depth} ${from}`} x1={from - 0.7} x2={to + 0.7} y1={rows.stemTop + (depth - 1) * 6 + 2} y2={rows.stemTop + (depth - 1) * 6 + 2} />),
+        level(depth).map(([from, to]) => (
+          <line
+            key={`${depth} ${from}`}
+            x1={from - 0.7}
+            x2={to + 0.7}
+            y1={rows.stemTop + (depth - 1) * 6 + 2}
+            y2={rows.stemTop + (depth - 1) * 6 + 2}
+          />
+        )),
       )}
     </g>
   );
 }
 
-const Flag = ({ x, y }: { x: number; y: number }) => <path d={`M${x} ${y} q1.5 7 7 10.5 q3 4 0.6 8.5 q0.6 -5 -3 -7.6 q-3 -2 -4.6 -3 Z`} stroke="none" />;
+const Flag = ({ x, y }: { x: number; y: number }) => (
+  <path d={`M${x} ${y} q1.5 7 7 10.5 q3 4 0.6 8.5 q0.6 -5 -3 -7.6 q-3 -2 -4.6 -3 Z`} stroke="none" />
+);
 
 /** The yoke of a pinch: both hands at once, printed in both inks. */
 function Yoke({ bar, tick, x }: { bar: Bar; tick: number; x: number }) {
-  const strings = bar.notes.filter((note) => note.tick === tick && !note.tied).map(({ string }) => yOfString(string));
-  return <line x1={x} x2={x} y1={Math.min(...strings)} y2={Math.max(...strings)} stroke="var(--color-over)" strokeWidth="4.4" />;
+  const strings = bar.notes
+    .filter((note) => note.tick === tick && !note.tied)
+    .map(({ string }) => yOfString(string));
+  return (
+    <line
+      x1={x}
+      x2={x}
+      y1={Math.min(...strings)}
+      y2={Math.max(...strings)}
+      stroke="var(--color-over)"
+      strokeWidth="4.4"
+    />
+  );
 }
 
 function RestSign({ rest, x }: { rest: Rest; x: number }) {
@@ -91,9 +142,18 @@ function RestSign({ rest, x }: { rest: Rest; x: number }) {
   const { name, dots } = rest.value;
   return (
     <g fill={red} stroke={red}>
-      {(name === 'whole' || name === 'half') && <rect x={x - 6} y={name === 'whole' ? y : y - 5} width="12" height="5" stroke="none" />}
-      {(name === 'whole' || name === 'half') && <line x1={x - 9} x2={x + 9} y1={y} y2={y} strokeWidth="1.2" />}
-      {name === 'quarter' && <path d={`M${x - 2.5} ${y - 11} l6 7.5 q-5 4 0.4 9.4 q-6.4 -1.6 -4.4 5.2 q-6 -6.4 1 -7.4 l-4.4 -5.6 q4.4 -4 1.4 -9.1 Z`} stroke="none" />}
+      {(name === 'whole' || name === 'half') && (
+        <rect x={x - 6} y={name === 'whole' ? y : y - 5} width="12" height="5" stroke="none" />
+      )}
+      {(name === 'whole' || name === 'half') && (
+        <line x1={x - 9} x2={x + 9} y1={y} y2={y} strokeWidth="1.2" />
+      )}
+      {name === 'quarter' && (
+        <path
+          d={`M${x - 2.5} ${y - 11} l6 7.5 q-5 4 0.4 9.4 q-6.4 -1.6 -4.4 5.2 q-6 -6.4 1 -7.4 l-4.4 -5.6 q4.4 -4 1.4 -9.1 Z`}
+          stroke="none"
+        />
+      )}
       {!['whole', 'half', 'quarter'].includes(name) && (
         <g>
           <circle cx={x - 3} cy={y - 5} r="2.4" stroke="none" />

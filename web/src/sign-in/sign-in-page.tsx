@@ -21,7 +21,11 @@ export function SignInPage() {
   if (user.data) return <Navigate to={safeNext(params.get('next'))} replace />;
 
   const { error } = signIn;
-  const fault = error && (error instanceof RefusedRequest ? `${error.error.message}. ${error.error.remedy}.` : 'The server cannot be reached. Check that Jocund is running.');
+  const fault =
+    error &&
+    (error instanceof RefusedRequest
+      ? `${error.error.message}. ${error.error.remedy}.`
+      : 'The server cannot be reached. Check that Jocund is running.');
   return (
     <main className="flex min-h-dvh flex-col md:flex-row">
       <div className="on-ink flex flex-none items-center bg-ink1 px-6 py-4 text-paper md:w-[38%] md:justify-center">
@@ -31,10 +35,28 @@ export function SignInPage() {
         </div>
       </div>
       <div className="flex flex-1 items-start p-6 md:items-center md:p-16">
-        <form className="w-full max-w-90" onSubmit={(event) => void handleSubmit((fields) => signIn.mutate(fields))(event)} noValidate>
+        <form
+          className="w-full max-w-90"
+          onSubmit={(event) => void handleSubmit((fields) => signIn.mutate(fields))(event)}
+          noValidate
+        >
           <h1 className="oxford mb-6 pb-2 text-piece">Sign in</h1>
-          <TextField label="E-mail address" type="email" autoComplete="username" required {...register('email')} />
-          <TextField label="Password" type="password" autoComplete="current-password" required className="mt-4" error={fault ?? undefined} {...register('password')} />
+          <TextField
+            label="E-mail address"
+            type="email"
+            autoComplete="username"
+            required
+            {...register('email')}
+          />
+          <TextField
+            label="Password"
+            type="password"
+            autoComplete="current-password"
+            required
+            className="mt-4"
+            error={fault ?? undefined}
+            {...register('password')}
+          />
           <Button type="submit" look="solid" className="mt-5" disabled={signIn.isPending}>
             {signIn.isPending ? 'Signing in' : 'Sign in'}
           </Button>

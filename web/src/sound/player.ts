@@ -78,37 +78,62 @@ export class Player {
 
   async #renderedFor({ study, feel }: PlayOrder) {
     const kept = this.#rendered;
-    if (kept?.study === study && kept.feel.tempoBpm === feel.tempoBpm && kept.feel.swingPercent === feel.swingPercent) return kept;
+    if (
+      kept?.study === study &&
+      kept.feel.tempoBpm === feel.tempoBpm &&
+      kept.feel.swingPercent === feel.swingPercent
+    )
+      return kept;
     this.#set({ ...idle, status: 'rendering' });
-    const rendering = this.#client.render(study, feel, this.#context?.sampleRate ?? 44100, (share) => this.#set({ ...this.#state, share }));
+    const rendering = this.#client.render(study, feel, this.#context?.sampleRate ?? 44100, (share) =>
+      this.#set({ ...this.#state, share }),
+    );
     this.#rendering = rendering;
     try {
       const stems = await rendering.stems;
       this.#rendered = { study, feel, stems, timeline: layTimeline(study, feel) };
       return this.#rendered;
     } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError')) this.#set({ ...idle, fault: 'The sound could not be made. Try again.' });
+      if (!(error instanceof DOMException && error.name === 'AbortError'))
+        this.#set({ ...idle, fault: 'The sound could not be made. Try again.' });
       return undefined;
     }
   }
 
-  #start({ stems, timeline }: { stems: Stems; timeline: Timeline }, { fromBar, loop, voices }: PlayOrder): void {
+  #start(
+    { stems, timeline }: { stems: Stems; timeline: Timeline },
+    { fromBar, loop, voices }: PlayOrder,
+  ): void {
     const context = this.#context;
     if (!context) return;
     const at = (bar: number) => timeline.barStartsS[bar] ?? 0;
     const loopS = loop && { from: at(loop.fromBar), to: at(loop.toBar + 1) };
     const offset = loopS && (at(fromBar) < loopS.from || at(fromBar) >= loopS.to) ? loopS.from : at(fromBar);
     const startAt = context.currentTime + 0.05;
-    this.#sources = (['thumb', 'melody', 'click'] as const).map((name) => this.#startStem(context, name, stems[name], voices[name], startAt, offset, loopS));
+    this.#sources = (['thumb', 'melody', 'click'] as const).map((name) =>
+      this.#startStem(context, name, stems[name], voices[name], startAt, offset, loopS),
+    );
     const [first] = this.#sources;
     if (first) first.onended = () => this.stop();
     this.#follow(timeline, () => positionS(context.currentTime - startAt + offset, loopS));
   }
 
-  #startStem(context: AudioContext, name: StemName, samples: Float32Array<ArrayBuffer>, on: boolean, startAt: number, offset: number, loopS: { from: number; to: number } | undefined) {
+  #startStem(
+    context: AudioContext,
+    name: StemName,
+    samples: Float32Array<ArrayBuffer>,
+    on: boolean,
+    startAt: number,
+    offset: number,
+    loopS: { from: number; to: number } | undefined,
+  ) {
     const buffer = context.createBuffer(1, samples.length, context.sampleRate);
     buffer.copyToChannel(samples, 0);
-    const source = new AudioBufferSourceNode(context, { buffer, loop: loopS !== undefined, ...(loopS ? { loopStart: loopS.from, loopEnd: loopS.to } : {}) });
+    const source = new AudioBufferSourceNode(context, {
+      buffer,
+      loop: loopS !== undefined,
+      ...(loopS ? { loopStart: loopS.from, loopEnd: loopS.to } : {}),
+    });
     const gain = new GainNode(context, { gain: on ? 1 : 0 });
     this.#gains[name] = gain;
     source.connect(gain).connect(context.destination);
@@ -120,7 +145,8 @@ export class Player {
   #follow(timeline: Timeline, now: () => number): void {
     const step = () => {
       const moment = momentAt(timeline.moments, now());
-      if (moment !== this.#state.moment || this.#state.status !== 'playing') this.#set({ ...idle, status: 'playing', moment });
+      if (moment !== this.#state.moment || this.#state.status !== 'playing')
+        this.#set({ ...idle, status: 'playing', moment });
       this.#frame = requestAnimationFrame(step);
     };
     step();

@@ -15,7 +15,10 @@ interface Waiting {
 }
 
 /** Talks to the one sound worker of the page; the worker starts with the first rendering. */
-export function createRenderClient(): { render: (study: Study, feel: Feel, sampleRate: number, onProgress: (share: number) => void) => Rendering; close: () => void } {
+export function createRenderClient(): {
+  render: (study: Study, feel: Feel, sampleRate: number, onProgress: (share: number) => void) => Rendering;
+  close: () => void;
+} {
   const waiting = new Map<number, Waiting>();
   let worker: Worker | undefined;
   let lastId = 0;

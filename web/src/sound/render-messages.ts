@@ -3,7 +3,13 @@ import type { Study } from '@jocund/core/score';
 
 /** What the page asks of the sound worker. */
 export type RenderRequest =
-  | { readonly kind: 'render'; readonly id: number; readonly study: Study; readonly feel: Feel; readonly sampleRate: number }
+  | {
+      readonly kind: 'render';
+      readonly id: number;
+      readonly study: Study;
+      readonly feel: Feel;
+      readonly sampleRate: number;
+    }
   | { readonly kind: 'cancel'; readonly id: number };
 
 /** The voices of a study as samples, each mono. */

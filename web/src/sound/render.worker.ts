@@ -3,17 +3,26 @@ import type { Voice } from '@jocund/core/score';
 import type { RenderAnswer, RenderRequest } from './render-messages.ts';
 
 const cancelled = new Set<number>();
-const answer = (message: RenderAnswer, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+const answer = (message: RenderAnswer, transfer: Transferable[] = []) =>
+  self.postMessage(message, { transfer });
 
 /** Lets waiting messages in, so that a cancel is heard in the middle of the work. */
 const breathe = () => new Promise((resolve) => setTimeout(resolve));
 
 self.onmessage = ({ data }: MessageEvent<RenderRequest>) => {
   if (data.kind === 'cancel') cancelled.add(data.id);
-  else void render(data).catch((error: unknown) => answer({ kind: 'failed', id: data.id, message: String(error) }));
+  else
+    void render(data).catch((error: unknown) =>
+      answer({ kind: 'failed', id: data.id, message: String(error) }),
+    );
 };
 
-async function render({ id, study, feel, sampleRate }: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
+async function render({
+  id,
+  study,
+  feel,
+  sampleRate,
+}: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
   const timeline = layTimeline(study, feel);
   const thumb = await renderOne(id, timeline, 'thumb', sampleRate, 0);
   const melody = thumb && (await renderOne(id, timeline, 'melody', sampleRate, 0.5));

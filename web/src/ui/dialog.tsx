@@ -19,7 +19,11 @@ export const Panel = ({ title, open, onClose, children, width = 560 }: PanelProp
   <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
     <Dialog.Portal>
       <Dialog.Overlay className={overlay} />
-      <Dialog.Content className={panel} style={{ ['--dialog-width' as string]: `${width}px` }} aria-describedby={undefined}>
+      <Dialog.Content
+        className={panel}
+        style={{ ['--dialog-width' as string]: `${width}px` }}
+        aria-describedby={undefined}
+      >
         <div className="mb-4 flex items-baseline justify-between gap-4 border-b-[1.5px] border-ink1 pb-2">
           <Dialog.Title className="text-head">{title}</Dialog.Title>
           <Dialog.Close asChild>

@@ -18,7 +18,15 @@ const Actions = ({ actions }: { actions: readonly Action[] }) => (
 );
 
 /** Nothing is here yet: a dashed box, a sentence, one or two ways on. */
-export const EmptyNote = ({ title, text, actions = [] }: { title: string; text: ReactNode; actions?: readonly Action[] }) => (
+export const EmptyNote = ({
+  title,
+  text,
+  actions = [],
+}: {
+  title: string;
+  text: ReactNode;
+  actions?: readonly Action[];
+}) => (
   <section className="border border-dashed border-ink1 p-4">
     <h2 className="text-lg">{title}</h2>
     <p className="mt-1">{text}</p>
@@ -27,7 +35,15 @@ export const EmptyNote = ({ title, text, actions = [] }: { title: string; text: 
 );
 
 /** What failed, what is safe, two ways on. */
-export const ErrorNote = ({ title, text, actions = [] }: { title: string; text: ReactNode; actions?: readonly Action[] }) => (
+export const ErrorNote = ({
+  title,
+  text,
+  actions = [],
+}: {
+  title: string;
+  text: ReactNode;
+  actions?: readonly Action[];
+}) => (
   <section role="alert" className="border border-t-[3px] border-ink1 bg-white p-4">
     <h2 className="flex items-center gap-2 text-lg">
       <QueryMark size={20} />
@@ -44,7 +60,14 @@ export const LoadingNote = ({ title, text, share }: { title: string; text: strin
     <h2 className="text-lg">{title}</h2>
     <p className="mt-1">{text}</p>
     {share !== undefined && (
-      <div className="mt-3 h-2 border border-ink1" role="progressbar" aria-valuenow={Math.round(share * 100)} aria-valuemin={0} aria-valuemax={100} aria-label={title}>
+      <div
+        className="mt-3 h-2 border border-ink1"
+        role="progressbar"
+        aria-valuenow={Math.round(share * 100)}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-label={title}
+      >
         <div className="h-full bg-ink1" style={{ width: `${share * 100}%` }} />
       </div>
     )}

@@ -20,7 +20,12 @@ export function Stepper({ label, value, low, high, step = 1, onChange, describe 
     if (Number.isFinite(kept) && kept !== value) onChange(kept);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const moves: Record<string, number> = { ArrowUp: step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step };
+    const moves: Record<string, number> = {
+      ArrowUp: step,
+      ArrowDown: -step,
+      PageUp: 10 * step,
+      PageDown: -10 * step,
+    };
     const move = moves[event.key];
     if (move !== undefined) {
       event.preventDefault();
@@ -28,14 +33,22 @@ export function Stepper({ label, value, low, high, step = 1, onChange, describe 
     }
     if (event.key === 'Enter' && typed !== undefined) set(Number(typed));
   };
-  const end = 'flex w-8 items-center justify-center text-lg font-semibold hover:bg-ink1-12 disabled:text-ink1-40';
+  const end =
+    'flex w-8 items-center justify-center text-lg font-semibold hover:bg-ink1-12 disabled:text-ink1-40';
   return (
     <div className="flex min-h-8 items-center justify-between gap-3">
       <label htmlFor={id} className="text-note">
         {label}
       </label>
       <div className="flex h-8 items-stretch border-[1.2px] border-ink1 bg-white">
-        <button type="button" tabIndex={-1} aria-label={`${label}: less`} className={end} disabled={value <= low} onClick={() => set(value - step)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${label}: less`}
+          className={end}
+          disabled={value <= low}
+          onClick={() => set(value - step)}
+        >
           −
         </button>
         <input
@@ -52,7 +65,14 @@ export function Stepper({ label, value, low, high, step = 1, onChange, describe 
           onBlur={() => typed !== undefined && set(Number(typed))}
           onKeyDown={onKeyDown}
         />
-        <button type="button" tabIndex={-1} aria-label={`${label}: more`} className={end} disabled={value >= high} onClick={() => set(value + step)}>
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${label}: more`}
+          className={end}
+          disabled={value >= high}
+          onClick={() => set(value + step)}
+        >
           +
         </button>
       </div>

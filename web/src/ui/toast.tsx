@@ -17,14 +17,22 @@ export const useSay = (): Say => useContext(SayContext);
 
 export function ToastRoom({ children }: { children: ReactNode }) {
   const [messages, setMessages] = useState<readonly Message[]>([]);
-  const say = useCallback<Say>((text, undo) => setMessages((all) => [...all.slice(-2), { id: Date.now(), text, ...(undo ? { undo } : {}) }]), []);
+  const say = useCallback<Say>(
+    (text, undo) =>
+      setMessages((all) => [...all.slice(-2), { id: Date.now(), text, ...(undo ? { undo } : {}) }]),
+    [],
+  );
   const drop = useCallback((id: number) => setMessages((all) => all.filter((each) => each.id !== id)), []);
   return (
     <SayContext value={useMemo(() => say, [say])}>
       <Toast.Provider swipeDirection="down" duration={8000}>
         {children}
         {messages.map(({ id, text, undo }) => (
-          <Toast.Root key={id} onOpenChange={(open) => !open && drop(id)} className="flex items-center gap-4 border-[1.2px] border-t-[3px] border-ink1 bg-white px-4 py-2.5">
+          <Toast.Root
+            key={id}
+            onOpenChange={(open) => !open && drop(id)}
+            className="flex items-center gap-4 border-[1.2px] border-t-[3px] border-ink1 bg-white px-4 py-2.5"
+          >
             <Toast.Description>{text}</Toast.Description>
             {undo && (
               <Toast.Action altText="Undo" asChild>

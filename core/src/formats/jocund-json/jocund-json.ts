@@ -18,19 +18,26 @@ export const writeStudy = (study: Study): string =>
 /** Reads a study file. The answer of a bad file names what is wrong with it and where. */
 export function readStudy(text: string): Result<Study> {
   const json = parseJson(text);
-  if (json === undefined) return fail('The file is not JSON', 'Choose a .jocund.json file that was saved by Jocund');
+  if (json === undefined)
+    return fail('The file is not JSON', 'Choose a .jocund.json file that was saved by Jocund');
   const envelope = envelopeSchema.safeParse(json);
-  if (!envelope.success) return fail('The file is JSON, but not a Jocund study', 'Choose a .jocund.json file that was saved by Jocund');
+  if (!envelope.success)
+    return fail(
+      'The file is JSON, but not a Jocund study',
+      'Choose a .jocund.json file that was saved by Jocund',
+    );
   if (envelope.data.version > studyFormatVersion) {
     return fail(
       `The file is of version ${envelope.data.version}; this Jocund reads up to version ${studyFormatVersion}`,
       'Open it with a newer Jocund, or save it there in the older version',
     );
   }
-  const parsed = studySchema.safeParse(envelope.data['study']);
+  const parsed = studySchema.safeParse(envelope.data.study);
   if (!parsed.success) return faultOf(parsed.error);
   const tuning = checkTuning(parsed.data.tuning);
-  return tuning.ok ? ok(parsed.data) : fail(`The tuning cannot be read: ${describeFault(tuning.fault)}`, 'Mend the tuning in the file');
+  return tuning.ok
+    ? ok(parsed.data)
+    : fail(`The tuning cannot be read: ${describeFault(tuning.fault)}`, 'Mend the tuning in the file');
 }
 
 function parseJson(text: string): unknown {
@@ -45,7 +52,14 @@ function parseJson(text: string): unknown {
 function faultOf(error: z.ZodError) {
   const issue = error.issues[0];
   const path = issue?.path ?? [];
-  const place: Place | undefined = path[0] === 'bars' && typeof path[1] === 'number' ? { bar: path[1] + 1 } : undefined;
-  const within = path.slice(place ? 2 : 0).map((part) => (typeof part === 'number' ? `number ${part + 1}` : String(part)));
-  return fail(`The study’s ${within.join(' ') || 'content'} cannot be read (${issue?.message ?? 'unknown'})`, 'Mend the file, or save it again from Jocund', place);
+  const place: Place | undefined =
+    path[0] === 'bars' && typeof path[1] === 'number' ? { bar: path[1] + 1 } : undefined;
+  const within = path
+    .slice(place ? 2 : 0)
+    .map((part) => (typeof part === 'number' ? `number ${part + 1}` : String(part)));
+  return fail(
+    `The study’s ${within.join(' ') || 'content'} cannot be read (${issue?.message ?? 'unknown'})`,
+    'Mend the file, or save it again from Jocund',
+    place,
+  );
 }

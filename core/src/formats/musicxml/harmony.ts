@@ -5,9 +5,25 @@ import { nameGrip, pressedRange } from '../../shapes/index.ts';
 
 /** MusicXML `kind` values of our chord suffixes; a kind the format does not know is "other" with our text. */
 const kinds: Record<string, string> = {
-  '': 'major', m: 'minor', '5': 'power', '7': 'dominant', m7: 'minor-seventh', maj7: 'major-seventh', dim7: 'diminished-seventh',
-  dim: 'diminished', aug: 'augmented', '6': 'major-sixth', m6: 'minor-sixth', m7b5: 'half-diminished', sus4: 'suspended-fourth',
-  sus2: 'suspended-second', '9': 'dominant-ninth', m9: 'minor-ninth', maj9: 'major-ninth', mmaj7: 'major-minor', '13': 'dominant-13th',
+  '': 'major',
+  m: 'minor',
+  '5': 'power',
+  '7': 'dominant',
+  m7: 'minor-seventh',
+  maj7: 'major-seventh',
+  dim7: 'diminished-seventh',
+  dim: 'diminished',
+  aug: 'augmented',
+  '6': 'major-sixth',
+  m6: 'minor-sixth',
+  m7b5: 'half-diminished',
+  sus4: 'suspended-fourth',
+  sus2: 'suspended-second',
+  '9': 'dominant-ninth',
+  m9: 'minor-ninth',
+  maj9: 'major-ninth',
+  mmaj7: 'major-minor',
+  '13': 'dominant-13th',
 };
 
 /** Adds a `harmony` with the grip's literal name and its frame; tones without a plain name give a frame alone. */
@@ -21,7 +37,9 @@ export function addHarmony(measure: XMLBuilder, study: Study, grip: PlacedGrip):
     if (rootName.value.alter !== 0) rootElement.ele('root-alter').txt(String(rootName.value.alter));
   }
   const suffix = name?.slice(root.length).replace(/\/[A-G][#b]*$/, '') ?? '';
-  harmony.ele('kind', { text: suffix }).txt(name === null ? 'other' : (kinds[suffix.replace(/no.*$/, '')] ?? 'other'));
+  harmony
+    .ele('kind', { text: suffix })
+    .txt(name === null ? 'other' : (kinds[suffix.replace(/no.*$/, '')] ?? 'other'));
   const bassName = parseNoteName(bass);
   if (bass !== root && bassName.ok) {
     const bassElement = harmony.ele('bass');

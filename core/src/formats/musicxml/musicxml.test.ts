@@ -7,7 +7,14 @@ import { blankStudy, type Note, type Study } from '../../score/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { writeMusicXml } from './index.ts';
 
-const note = (over: Partial<Note>): Note => ({ tick: 0, durationTicks: 480, string: 1, fret: 0, voice: 'melody', ...over });
+const note = (over: Partial<Note>): Note => ({
+  tick: 0,
+  durationTicks: 480,
+  string: 1,
+  fret: 0,
+  voice: 'melody',
+  ...over,
+});
 
 /** Invented: every kind of length, a tie over the bar line, a triplet, an odd bar, each technique. */
 function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number): Study {
@@ -15,7 +22,10 @@ function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number
   const bars: Study['bars'] = [
     {
       metre: { beats: 4, unit: 4 },
-      grips: [{ tick: 0, frets: [0, 0, 0, 2, 3, 2] }, { tick: 1920, frets: [null, 0, 2, 0, 2, 0] }],
+      grips: [
+        { tick: 0, frets: [0, 0, 0, 2, 3, 2] },
+        { tick: 1920, frets: [null, 0, 2, 0, 2, 0] },
+      ],
       notes: [
         note({ tick: 480, string: 2, fret: 1 }),
         note({ tick: 960, string: 2, fret: 3, arrival: 'hammer-on', durationTicks: 1200 }),
@@ -35,7 +45,11 @@ function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number
         note({ tick: 2160, string: 3, fret: 2, durationTicks: 240, ending: 'stopped', accent: true }),
       ],
     },
-    { metre: { beats: 5, unit: 4 }, grips: [], notes: [note({ string: 2, durationTicks: 4800, ending: 'palm-damped' })] },
+    {
+      metre: { beats: 5, unit: 4 },
+      grips: [],
+      notes: [note({ string: 2, durationTicks: 4800, ending: 'palm-damped' })],
+    },
   ];
   return applyThumb({ ...blank, capo, bars, tempoBpm: 60 });
 }
@@ -51,7 +65,10 @@ const cases: [string, Study][] = [
 
 /** Our own truth: MIDI, onset and length in quarters (60 to the minute makes a second a quarter), written ends. */
 const ours = (study: Study) =>
-  layTimeline({ ...study, bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.map(({ ending: _, ...rest }) => rest) })) })
+  layTimeline({
+    ...study,
+    bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.map(({ ending: _, ...rest }) => rest) })),
+  })
     .events.map(({ midi, startS }) => `${startS.toFixed(3)} ${midi}`)
     .sort();
 
@@ -77,7 +94,9 @@ describe('judged by verovio, which works tab pitch out from string, fret and tun
     const map = toolkit.renderToTimemap({});
     const tiedOn = new Set([...toolkit.getMEI().matchAll(/<tie [^>]*endid="#([^"]+)"/g)].map(([, id]) => id));
     const heard = map.flatMap(({ on = [], qstamp }) =>
-      on.filter((id) => !tiedOn.has(id)).map((id) => `${qstamp.toFixed(3)} ${toolkit.getMIDIValuesForElement(id).pitch + study.capo}`),
+      on
+        .filter((id) => !tiedOn.has(id))
+        .map((id) => `${qstamp.toFixed(3)} ${toolkit.getMIDIValuesForElement(id).pitch + study.capo}`),
     );
     expect(heard.sort()).toEqual(ours(study));
   });
@@ -91,7 +110,9 @@ describe('judged by musicxml-io', () => {
     score.parts[0]!.measures.forEach((measure, index) => {
       const bar = study.bars[index]!.metre.beats * 960;
       for (const voice of ['1', '2']) {
-        const notes = measure.entries.filter((entry) => entry.type === 'note' && entry.voice === voice && !entry.chord);
+        const notes = measure.entries.filter(
+          (entry) => entry.type === 'note' && entry.voice === voice && !entry.chord,
+        );
         expect(notes.reduce((sum, entry) => sum + (entry.type === 'note' ? entry.duration : 0), 0)).toBe(bar);
       }
     });
@@ -114,7 +135,9 @@ describe('judged by musicxml-io', () => {
         const tie = entry.ties?.some(({ type }) => type === 'stop') ?? entry.tie?.type === 'stop';
         if (entry.pitch && !tie) {
           const semitones = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }[entry.pitch.step];
-          read.push(`${((start + onset) / 960).toFixed(3)} ${(entry.pitch.octave + 1) * 12 + semitones + (entry.pitch.alter ?? 0)}`);
+          read.push(
+            `${((start + onset) / 960).toFixed(3)} ${(entry.pitch.octave + 1) * 12 + semitones + (entry.pitch.alter ?? 0)}`,
+          );
         }
       }
       start += study.bars[index]!.metre.beats * 960;

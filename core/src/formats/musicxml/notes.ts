@@ -39,14 +39,20 @@ export function addTriplet(note: XMLBuilder): void {
   modification.ele('normal-notes').txt('2');
 }
 
-function addNotations(noteElement: XMLBuilder, { note, tieStart, tieStop, arrival, leadsTo }: WrittenNote, tuplet: WrittenEvent['tuplet']): void {
+function addNotations(
+  noteElement: XMLBuilder,
+  { note, tieStart, tieStop, arrival, leadsTo }: WrittenNote,
+  tuplet: WrittenEvent['tuplet'],
+): void {
   const notations = noteElement.ele('notations');
   if (tieStop) notations.ele('tied', { type: 'stop' });
   if (tieStart) notations.ele('tied', { type: 'start' });
   if (note.ending === 'let-ring') notations.ele('tied', { type: 'let-ring' });
   if (tuplet) notations.ele('tuplet', { type: tuplet });
-  if (arrival === 'slide') notations.ele('slide', { type: 'stop', number: slurNumber(note), 'line-type': 'solid' });
-  if (leadsTo === 'slide') notations.ele('slide', { type: 'start', number: slurNumber(note), 'line-type': 'solid' });
+  if (arrival === 'slide')
+    notations.ele('slide', { type: 'stop', number: slurNumber(note), 'line-type': 'solid' });
+  if (leadsTo === 'slide')
+    notations.ele('slide', { type: 'start', number: slurNumber(note), 'line-type': 'solid' });
   addTechnical(notations, note, arrival, leadsTo);
   if (note.ending === 'stopped' || note.accent) {
     const articulations = notations.ele('articulations');
@@ -57,11 +63,21 @@ function addNotations(noteElement: XMLBuilder, { note, tieStart, tieStop, arriva
 
 const labels = { 'hammer-on': 'H', 'pull-off': 'P' } as const;
 
-function addTechnical(notations: XMLBuilder, note: Note, arrival: Note['arrival'], leadsTo: Note['arrival']): void {
+function addTechnical(
+  notations: XMLBuilder,
+  note: Note,
+  arrival: Note['arrival'],
+  leadsTo: Note['arrival'],
+): void {
   const technical = notations.ele('technical');
-  for (const [technique, type] of [[arrival, 'stop'], [leadsTo, 'start']] as const) {
+  for (const [technique, type] of [
+    [arrival, 'stop'],
+    [leadsTo, 'start'],
+  ] as const) {
     if (technique === 'hammer-on' || technique === 'pull-off') {
-      technical.ele(technique, { type, number: slurNumber(note) }).txt(type === 'start' ? labels[technique] : '');
+      technical
+        .ele(technique, { type, number: slurNumber(note) })
+        .txt(type === 'start' ? labels[technique] : '');
     }
   }
   technical.ele('string').txt(String(note.string));

@@ -27,7 +27,10 @@ export function writeMusicXml(study: Study): string {
   identification.ele('encoding').ele('software').txt('Jocund');
   const scorePart = score.ele('part-list').ele('score-part', { id: 'P1' });
   scorePart.ele('part-name').txt('Guitar');
-  scorePart.ele('score-instrument', { id: 'P1-I1' }).ele('instrument-name').txt('Acoustic guitar, steel strings');
+  scorePart
+    .ele('score-instrument', { id: 'P1-I1' })
+    .ele('instrument-name')
+    .txt('Acoustic guitar, steel strings');
   scorePart.ele('midi-instrument', { id: 'P1-I1' }).ele('midi-program').txt('26');
 
   const part = score.ele('part', { id: 'P1' });
@@ -39,9 +42,13 @@ export function writeMusicXml(study: Study): string {
     if (index === 0) addTempo(measure, study);
     bar.grips.forEach((grip) => addHarmony(measure, study, grip));
     addVoice(measure, study, voices.melody[index] ?? [], 'melody', soundingKey);
-    measure.ele('backup').ele('duration').txt(String(barTicks(bar.metre)));
+    measure
+      .ele('backup')
+      .ele('duration')
+      .txt(String(barTicks(bar.metre)));
     addVoice(measure, study, voices.thumb[index] ?? [], 'thumb', soundingKey);
-    if (index === study.bars.length - 1) measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy');
+    if (index === study.bars.length - 1)
+      measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy');
   });
   return doc.end({ prettyPrint: true });
 }
@@ -101,14 +108,27 @@ function swingRatio(percent: number): [number, number] {
   return [first / divisor, (100 - first) / divisor];
 }
 
-const greatestCommonDivisor = (a: number, b: number): number => (b === 0 ? a : greatestCommonDivisor(b, a % b));
+const greatestCommonDivisor = (a: number, b: number): number =>
+  b === 0 ? a : greatestCommonDivisor(b, a % b);
 
-function addVoice(measure: XMLBuilder, study: Study, events: readonly WrittenEvent[], voice: Voice, key: Key): void {
+function addVoice(
+  measure: XMLBuilder,
+  study: Study,
+  events: readonly WrittenEvent[],
+  voice: Voice,
+  key: Key,
+): void {
   const number = voice === 'melody' ? 1 : 2;
   for (const event of events) {
     if (event.notes.length === 0) addRest(measure, event, number);
     event.notes.forEach((written, index) =>
-      addNote(measure, { event, written, inChord: index > 0, voice: number, pitch: spellMidi(soundingMidi(study, written.note), key) }),
+      addNote(measure, {
+        event,
+        written,
+        inChord: index > 0,
+        voice: number,
+        pitch: spellMidi(soundingMidi(study, written.note), key),
+      }),
     );
   }
 }

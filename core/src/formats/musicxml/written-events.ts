@@ -1,5 +1,15 @@
 import { splitDuration, type NoteValue } from '../../engraving/index.ts';
-import { barTicks, placedNotes, previousOnString, ticksPerQuarter, type Bar, type Note, type Study, type Ticks, type Voice } from '../../score/index.ts';
+import {
+  barTicks,
+  placedNotes,
+  previousOnString,
+  ticksPerQuarter,
+  type Bar,
+  type Note,
+  type Study,
+  type Ticks,
+  type Voice,
+} from '../../score/index.ts';
 
 /** A note of an event: which parts of it are tied, and what begins or ends on it. */
 export interface WrittenNote {
@@ -32,7 +42,8 @@ export function writtenEvents(study: Study, voice: Voice): WrittenEvent[][] {
 
 function eventsOfBar(bar: Bar, voice: Voice, following: ReadonlyMap<Note, Note>): WrittenEvent[] {
   const notes = bar.notes.filter((note) => note.voice === voice);
-  if (notes.length === 0) return [{ ticks: barTicks(bar.metre), value: undefined, notes: [], wholeBar: true }];
+  if (notes.length === 0)
+    return [{ ticks: barTicks(bar.metre), value: undefined, notes: [], wholeBar: true }];
   const ticks = [...new Set(notes.map(({ tick }) => tick))].sort((a, b) => a - b);
   const events: WrittenEvent[] = [];
   let now = 0;
@@ -58,7 +69,9 @@ function markTuplets(events: readonly WrittenEvent[]): WrittenEvent[] {
 }
 
 const restEvents = (ticks: Ticks): WrittenEvent[] =>
-  ticks <= 0 ? [] : partsOf(ticks).map(({ ticks: part, value }) => ({ ticks: part, value, notes: [], wholeBar: false }));
+  ticks <= 0
+    ? []
+    : partsOf(ticks).map(({ ticks: part, value }) => ({ ticks: part, value, notes: [], wholeBar: false }));
 
 /** Values of a length; a remainder no value fits is kept as a part without a value, so that bars always add up. */
 function partsOf(ticks: Ticks): { ticks: Ticks; value: NoteValue | undefined }[] {

@@ -14,7 +14,7 @@ export async function up(knex: Knex): Promise<void> {
       id uuid not null default gen_random_uuid(),
       email text not null unique,
       name text not null,
-      role text not null check (role in ('teacher')),
+      role text not null check (role in ('teacher', 'student')),
       password_hash text not null,
       primary key (studio_id, id)
     );

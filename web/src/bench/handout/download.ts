@@ -2,8 +2,12 @@ import { writeStudy } from '@jocund/core/formats/jocund-json';
 import type { Study } from '@jocund/core/score';
 
 /** A title as a file name: letters, digits and hyphens. */
-export const fileNameOf = (title: string): string =>
-  title.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'study';
+const fileNameOf = (title: string): string =>
+  title
+    .normalize('NFKD')
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase() || 'study';
 
 function save(text: string, type: string, name: string): void {
   const address = URL.createObjectURL(new Blob([text], { type }));
@@ -14,7 +18,8 @@ function save(text: string, type: string, name: string): void {
   URL.revokeObjectURL(address);
 }
 
-export const downloadJocund = (study: Study): void => save(writeStudy(study), 'application/json', `${fileNameOf(study.title)}.jocund.json`);
+export const downloadJocund = (study: Study): void =>
+  save(writeStudy(study), 'application/json', `${fileNameOf(study.title)}.jocund.json`);
 
 /** The MusicXML writer is loaded when it is first asked for. */
 export async function downloadMusicXml(study: Study): Promise<void> {

@@ -18,22 +18,38 @@ export function HandoutMargin() {
   const { inks, setInks, student, setStudent } = useHandout();
   const students = useStudents();
   const [fault, setFault] = useState<string | undefined>();
-  if (!chosen) return <Margin title="Handout" note="Nothing to hand out yet.">{null}</Margin>;
+  if (!chosen)
+    return (
+      <Margin title="Handout" note="Nothing to hand out yet.">
+        {null}
+      </Margin>
+    );
   const takeXml = () => {
     setFault(undefined);
-    downloadMusicXml(chosen.study).catch(() => setFault('The MusicXML file could not be made. Reload the page and try again.'));
+    downloadMusicXml(chosen.study).catch(() =>
+      setFault('The MusicXML file could not be made. Reload the page and try again.'),
+    );
   };
   return (
     <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.study.bars.length, 'bar')}`}>
       <MarginPart>
-        <SelectField label="Study" value={chosen.id} onChange={(event) => choose(event.target.value as typeof chosen.id)}>
+        <SelectField
+          label="Study"
+          value={chosen.id}
+          onChange={(event) => choose(event.target.value as typeof chosen.id)}
+        >
           {rungs.map(({ id, name, number, grade }) => (
             <option key={id} value={id}>
               {number} · {name} · grade {grade.score.toFixed(1)}
             </option>
           ))}
         </SelectField>
-        <SelectField label="For" className="mt-3" value={student} onChange={(event) => setStudent(event.target.value)}>
+        <SelectField
+          label="For"
+          className="mt-3"
+          value={student}
+          onChange={(event) => setStudent(event.target.value)}
+        >
           <option value="">nobody named</option>
           {students.data?.map(({ id, name }) => (
             <option key={id} value={name}>
@@ -65,7 +81,9 @@ export function HandoutMargin() {
         </Button>
       </MarginPart>
       <MarginPart title="Take the file">
-        <p className="text-note pb-2">MusicXML opens in other notation software; a Jocund file opens here again.</p>
+        <p className="text-note pb-2">
+          MusicXML opens in other notation software; a Jocund file opens here again.
+        </p>
         <div className="flex flex-wrap gap-2">
           <Button onClick={takeXml}>MusicXML</Button>
           <Button onClick={() => downloadJocund(chosen.study)}>Jocund file</Button>

@@ -18,7 +18,11 @@ const lineUnits = 1180;
 export function PrintSheet({ study, inks, student }: PrintSheetProps) {
   const letters = withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '));
   return (
-    <article className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0" data-inks={inks} aria-label="Handout">
+    <article
+      className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0"
+      data-inks={inks}
+      aria-label="Handout"
+    >
       <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">
         <div>
           <h2 className="text-piece leading-none">{study.title}</h2>
@@ -39,8 +43,9 @@ export function PrintSheet({ study, inks, student }: PrintSheetProps) {
         <Sheet study={study} width={lineUnits} fluid />
       </div>
       <p className="print-legend narrow text-note pt-3">
-        Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6; frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}.
-        Rest every 20 minutes; stop if anything hurts, tingles or goes numb.
+        Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6;
+        frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20
+        minutes; stop if anything hurts, tingles or goes numb.
       </p>
       <footer className="print-footer narrow text-label hidden border-t border-ink1-40 pt-1 print:block">
         {study.title} · {letters}

@@ -9,12 +9,23 @@ import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 /** The note under the cursor and its marks; what to mend. */
 export function MelodyMargin() {
   const { study, cursor } = useBench();
-  const melody = placedNotes(study, 'melody').map(({ note }) => note).filter(({ tied }) => !tied);
+  const melody = placedNotes(study, 'melody')
+    .map(({ note }) => note)
+    .filter(({ tied }) => !tied);
   const struck = new Set(placedNotes(study, 'thumb').map(({ atTicks }) => atTicks));
-  const pinched = placedNotes(study, 'melody').filter(({ note, atTicks }) => !note.tied && struck.has(atTicks)).length;
+  const pinched = placedNotes(study, 'melody').filter(
+    ({ note, atTicks }) => !note.tied && struck.has(atTicks),
+  ).length;
   const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
   return (
-    <Margin title="Melody" note={melody.length === 0 ? 'no note yet: click the score, then type frets' : `${counted(melody.length, 'note')}: ${pinched} with the thumb, ${melody.length - pinched} between`}>
+    <Margin
+      title="Melody"
+      note={
+        melody.length === 0
+          ? 'no note yet: click the score, then type frets'
+          : `${counted(melody.length, 'note')}: ${pinched} with the thumb, ${melody.length - pinched} between`
+      }
+    >
       <MarginPart>
         <GridChoice />
       </MarginPart>

@@ -27,7 +27,13 @@ export interface Autosave {
 const quietMs = 700;
 const retryMs = 4000;
 
-export function createAutosave(arrangementId: string, version: number, savedAt: string, store: StudyStore, savedStudy: Study): Autosave {
+export function createAutosave(
+  arrangementId: string,
+  version: number,
+  savedAt: string,
+  store: StudyStore,
+  savedStudy: Study,
+): Autosave {
   let state: SaveState = { kind: 'saved', at: savedAt };
   let baseVersion = version;
   let lastSaved = savedStudy;
@@ -39,7 +45,8 @@ export function createAutosave(arrangementId: string, version: number, savedAt: 
     state = next;
     for (const listener of listeners) listener();
   };
-  const keep = () => keepDraft(arrangementId, { baseVersion, study: store.getStudy(), keptAt: new Date().toISOString() });
+  const keep = () =>
+    keepDraft(arrangementId, { baseVersion, study: store.getStudy(), keptAt: new Date().toISOString() });
   const later = (ms: number) => {
     clearTimeout(timer);
     timer = setTimeout(() => void save(), ms);
@@ -114,9 +121,14 @@ export function createAutosave(arrangementId: string, version: number, savedAt: 
 
 function stateAfter(error: unknown, kept: boolean): SaveState {
   if (error instanceof NoConnection) return { kind: 'offline', kept };
-  if (!(error instanceof RefusedRequest)) return { kind: 'refused', message: String(error), signedOut: false };
+  if (!(error instanceof RefusedRequest))
+    return { kind: 'refused', message: String(error), signedOut: false };
   const stale = error.status === 409 ? staleSaveSchema.safeParse(error.body) : undefined;
   if (stale?.success) return { kind: 'stale', current: stale.data.current };
   if (error.status >= 500) return { kind: 'offline', kept };
-  return { kind: 'refused', message: `${error.error.message}. ${error.error.remedy}.`, signedOut: error.status === 401 };
+  return {
+    kind: 'refused',
+    message: `${error.error.message}. ${error.error.remedy}.`,
+    signedOut: error.status === 401,
+  };
 }

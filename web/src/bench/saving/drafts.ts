@@ -16,14 +16,17 @@ const prefix = (arrangementId: string) => `jocund.draft.${arrangementId}.`;
 /** Each tab keeps its own draft, so that two tabs on one piece do not write over each other's. */
 function tabId(): string {
   const known = sessionStorage.getItem('jocund.tab');
-  const id = known ?? crypto.randomUUID();
+  const id = known ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`;
   if (!known) sessionStorage.setItem('jocund.tab', id);
   return id;
 }
 
 /** Says for as long as the tab lives that it lives; others may take up drafts of tabs that no longer do. */
 export function claimTab(): void {
-  void navigator.locks?.request(`jocund.tab.${tabId()}`, { ifAvailable: true }, (lock) => (lock ? new Promise(() => undefined) : undefined));
+  if (!hasLocks()) return;
+  void navigator.locks.request(`jocund.tab.${tabId()}`, { ifAvailable: true }, (lock) =>
+    lock ? new Promise(() => undefined) : undefined,
+  );
 }
 
 /** Keeps a draft. Answers false when the browser has no room or allows no storage. */
@@ -36,19 +39,33 @@ export function keepDraft(arrangementId: string, draft: Draft): boolean {
   }
 }
 
-export const dropDraft = (arrangementId: string): void => localStorage.removeItem(prefix(arrangementId) + tabId());
+export const dropDraft = (arrangementId: string): void =>
+  localStorage.removeItem(prefix(arrangementId) + tabId());
 
 /** This tab's draft of a piece, or one left behind by a tab that is closed; that one becomes this tab's. */
 export async function findDraft(arrangementId: string): Promise<Draft | undefined> {
   const own = readDraft(prefix(arrangementId) + tabId());
   if (own) return own;
-  const living = new Set((await navigator.locks?.query())?.held?.map(({ name }) => name));
-  const orphan = Object.keys(localStorage).find((key) => key.startsWith(prefix(arrangementId)) && !living.has(`jocund.tab.${key.slice(prefix(arrangementId).length)}`));
+  const living = await livingTabs();
+  const orphan = Object.keys(localStorage).find(
+    (key) =>
+      key.startsWith(prefix(arrangementId)) &&
+      !living.has(`jocund.tab.${key.slice(prefix(arrangementId).length)}`),
+  );
   const draft = orphan && readDraft(orphan);
   if (!orphan || !draft) return undefined;
   keepDraft(arrangementId, draft);
   localStorage.removeItem(orphan);
   return draft;
+}
+
+/** Browsers offer locks to pages served securely or from this machine. */
+const hasLocks = (): boolean => 'locks' in navigator;
+
+async function livingTabs(): Promise<Set<string | undefined>> {
+  if (!hasLocks()) return new Set();
+  const { held = [] } = await navigator.locks.query();
+  return new Set(held.map(({ name }) => name));
 }
 
 function readDraft(key: string): Draft | undefined {

@@ -11,7 +11,13 @@ interface HistoryPanelProps {
   readonly onBringBack: (study: Study) => void;
 }
 
-const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' });
+const clock = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+});
 
 /** Every save of the piece; one brought back becomes a new edit, which can be undone. */
 export function HistoryPanel({ arrangementId, onClose, onBringBack }: HistoryPanelProps) {
@@ -32,9 +38,13 @@ export function HistoryPanel({ arrangementId, onClose, onBringBack }: HistoryPan
       {revisions.isError && <p role="alert">The history cannot be read just now. Close and try again.</p>}
       <ul className="max-h-100 overflow-auto border-t border-ink1">
         {revisions.data?.map((revision, index) => (
-          <li key={revision.version} className="flex items-center justify-between gap-4 border-b border-ink1-40 py-2">
+          <li
+            key={revision.version}
+            className="flex items-center justify-between gap-4 border-b border-ink1-40 py-2"
+          >
             <span>
-              <span className="figure">{revision.version}</span> · {clock.format(new Date(revision.savedAt))} · {revision.savedBy} · {counted(revision.barCount, 'bar')}
+              <span className="figure">{revision.version}</span> · {clock.format(new Date(revision.savedAt))}{' '}
+              · {revision.savedBy} · {counted(revision.barCount, 'bar')}
             </span>
             {index === 0 ? (
               <span className="text-note text-ink1-80">stands now</span>

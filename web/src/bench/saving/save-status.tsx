@@ -8,7 +8,12 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: () => void }) {
   const { pathname } = useLocation();
   return (
-    <p role="status" aria-label="Saving" className="text-note flex items-center gap-1.5 text-ink1-80" data-save={state.kind}>
+    <p
+      role="status"
+      aria-label="Saving"
+      className="text-note flex items-center gap-1.5 text-ink1-80"
+      data-save={state.kind}
+    >
       {(state.kind === 'offline' || state.kind === 'refused') && <QueryMark size={16} />}
       <span>{wordsFor(state)}</span>
       {state.kind === 'offline' && (
@@ -17,7 +22,11 @@ export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: 
         </button>
       )}
       {state.kind === 'refused' && state.signedOut && (
-        <Link className="font-semibold underline" to={`/sign-in?next=${encodeURIComponent(pathname)}`} reloadDocument>
+        <Link
+          className="font-semibold underline"
+          to={`/sign-in?next=${encodeURIComponent(pathname)}`}
+          reloadDocument
+        >
           Sign in
         </Link>
       )}
@@ -34,7 +43,9 @@ function wordsFor(state: SaveState): string {
     case 'saving':
       return 'Saving';
     case 'offline':
-      return state.kept ? 'No connection. Kept in this browser; nothing is lost.' : 'No connection, and the browser has no room: keep this page open.';
+      return state.kept
+        ? 'No connection. Kept in this browser; nothing is lost.'
+        : 'No connection, and the browser has no room: keep this page open.';
     case 'refused':
       return `Not saved: ${state.message} It is kept in this browser.`;
     case 'stale':

@@ -10,7 +10,12 @@ interface StaleQuestionProps {
   readonly onTakeTheirs: () => void;
 }
 
-const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const clock = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 /** Two versions of one piece: what differs, and two ways on that both lose nothing. */
 export function StaleQuestion({ mine, current, onKeepMine, onTakeTheirs }: StaleQuestionProps) {
@@ -24,7 +29,8 @@ export function StaleQuestion({ mine, current, onKeepMine, onTakeTheirs }: Stale
       ]}
     >
       <p>
-        {current.savedBy} saved version {current.version} on {clock.format(new Date(current.savedAt))}, after this page had opened it. {differences(mine, current.study)}
+        {current.savedBy} saved version {current.version} on {clock.format(new Date(current.savedAt))}, after
+        this page had opened it. {differences(mine, current.study)}
       </p>
       <p className="mt-3">If you keep yours, the other stays in the history of the piece. Neither is lost.</p>
     </Question>
@@ -33,8 +39,13 @@ export function StaleQuestion({ mine, current, onKeepMine, onTakeTheirs }: Stale
 
 function differences(mine: Study, theirs: Study): string {
   const length = Math.max(mine.bars.length, theirs.bars.length);
-  const bars = Array.from({ length }, (_, index) => index).filter((index) => JSON.stringify(mine.bars[index]) !== JSON.stringify(theirs.bars[index]));
+  const bars = Array.from({ length }, (_, index) => index).filter(
+    (index) => JSON.stringify(mine.bars[index]) !== JSON.stringify(theirs.bars[index]),
+  );
   if (bars.length === 0) return 'The bars are the same; title, tuning, tempo or another setting differs.';
-  const listed = bars.slice(0, 12).map((index) => index + 1).join(', ');
+  const listed = bars
+    .slice(0, 12)
+    .map((index) => index + 1)
+    .join(', ');
   return `${counted(bars.length, 'bar')} differ${bars.length === 1 ? 's' : ''}: ${listed}${bars.length > 12 ? ' …' : ''}.`;
 }

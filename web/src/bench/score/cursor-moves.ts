@@ -1,6 +1,6 @@
 import type { StringNumber } from '@jocund/core/instrument';
 import { barTicks, type Study } from '@jocund/core/score';
-import type { SheetPlace } from '../../score-view/system.tsx';
+import type { SheetPlace } from '../../score-view/place.ts';
 
 /** One slot of the grid on or back; over the bar line into the next bar. At the ends of the study it stays. */
 export function moveBySlot(study: Study, place: SheetPlace, grid: number, direction: 1 | -1): SheetPlace {
@@ -25,7 +25,10 @@ export const moveByString = (place: SheetPlace, direction: 1 | -1): SheetPlace =
   string: Math.min(6, Math.max(1, place.string + direction)) as StringNumber,
 });
 
-export const toBarEnd = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({ ...place, tick: lastSlot(lengthOf(study, place.bar), grid) });
+export const toBarEnd = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
+  ...place,
+  tick: lastSlot(lengthOf(study, place.bar), grid),
+});
 
 /** Sets a pointed-at place on the grid: nearest slot within the bar. */
 export const onGrid = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
@@ -33,6 +36,7 @@ export const onGrid = (study: Study, place: SheetPlace, grid: number): SheetPlac
   tick: Math.min(lastSlot(lengthOf(study, place.bar), grid), Math.round(place.tick / grid) * grid),
 });
 
-const lengthOf = (study: Study, bar: number): number => barTicks(study.bars[bar]?.metre ?? { beats: 4, unit: 4 });
+const lengthOf = (study: Study, bar: number): number =>
+  barTicks(study.bars[bar]?.metre ?? { beats: 4, unit: 4 });
 
 const lastSlot = (length: number, grid: number): number => Math.floor((length - 1) / grid) * grid;

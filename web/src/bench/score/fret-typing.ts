@@ -1,4 +1,4 @@
-import type { SheetPlace } from '../../score-view/system.tsx';
+import type { SheetPlace } from '../../score-view/place.ts';
 
 interface TypedDigit {
   readonly place: SheetPlace;
@@ -11,7 +11,12 @@ const pairMs = 900;
 /**
  * Turns digits into frets: 1 then 2 at one place within a moment is fret 12, unless the neck ends before it.
  */
-export function createFretTyping(): (place: SheetPlace, digit: number, highestFret: number, nowMs: number) => number {
+export function createFretTyping(): (
+  place: SheetPlace,
+  digit: number,
+  highestFret: number,
+  nowMs: number,
+) => number {
   let before: TypedDigit | undefined;
   return (place, digit, highestFret, nowMs) => {
     const isPair = before && samePlace(before.place, place) && nowMs - before.atMs < pairMs;
@@ -22,4 +27,5 @@ export function createFretTyping(): (place: SheetPlace, digit: number, highestFr
   };
 }
 
-const samePlace = (a: SheetPlace, b: SheetPlace): boolean => a.bar === b.bar && a.tick === b.tick && a.string === b.string;
+const samePlace = (a: SheetPlace, b: SheetPlace): boolean =>
+  a.bar === b.bar && a.tick === b.tick && a.string === b.string;

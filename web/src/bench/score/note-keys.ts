@@ -1,4 +1,12 @@
-import { changeNote, noteAt, setDuration, type Note, type NoteChange, type NotePlace, type Study } from '@jocund/core/score';
+import {
+  changeNote,
+  noteAt,
+  setDuration,
+  type Note,
+  type NoteChange,
+  type NotePlace,
+  type Study,
+} from '@jocund/core/score';
 
 /** A key that changes the note under the cursor. The help overlay and the margin are made from this list. */
 export interface NoteKey {
@@ -25,7 +33,10 @@ const ending = (key: string, words: string, value: NonNullable<Note['ending']>):
 const mark = (key: string, words: string, field: 'dead' | 'tied' | 'accent'): NoteKey => ({
   key,
   words,
-  change: (note) => ({ [field]: note[field] ? undefined : true, ...(field === 'tied' ? { arrival: undefined } : {}) }),
+  change: (note) => ({
+    [field]: note[field] ? undefined : true,
+    ...(field === 'tied' ? { arrival: undefined } : {}),
+  }),
   isOn: (note) => note[field] === true,
 });
 
@@ -42,11 +53,12 @@ export const noteKeys: readonly NoteKey[] = [
 ];
 
 export const applyNoteKey = (study: Study, place: NotePlace, noteKey: NoteKey): Study =>
-  noteAt(study.bars[place.bar], place.tick, place.string, place.voice) ? changeNote(study, place, noteKey.change) : study;
+  noteAt(study.bars[place.bar], place.tick, place.string, place.voice)
+    ? changeNote(study, place, noteKey.change)
+    : study;
 
 /** Longer or shorter by one slot of the grid. */
 export function changeLength(study: Study, place: NotePlace, grid: number, direction: 1 | -1): Study {
   const note = noteAt(study.bars[place.bar], place.tick, place.string, place.voice);
   return note ? setDuration(study, place, Math.max(grid, note.durationTicks + direction * grid)) : study;
 }
-

@@ -12,14 +12,19 @@ export function NoteUnderCursor({ note }: { note: Note | undefined }) {
   if (!note) {
     return (
       <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
-        <p className="text-note">Type a fret to write on string {cursor.string}. Arrows move by slot and string.</p>
+        <p className="text-note">
+          Type a fret to write on string {cursor.string}. Arrows move by slot and string.
+        </p>
       </MarginPart>
     );
   }
   const written = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
   const heard = pitchText(spellMidi(soundingMidi(study, note), transposeKey(study.key, study.capo)));
   return (
-    <MarginPart title={`String ${note.string}, ${note.fret === 0 ? 'open' : `fret ${note.fret}`}`} note={`bar ${cursor.bar + 1}`}>
+    <MarginPart
+      title={`String ${note.string}, ${note.fret === 0 ? 'open' : `fret ${note.fret}`}`}
+      note={`bar ${cursor.bar + 1}`}
+    >
       <p>
         <span className="figure text-head">{withSigns(written)}</span>
         <span className="text-note text-ink1-80">

@@ -3,7 +3,7 @@ import { beatAt, noteAt, type Voice } from '@jocund/core/score';
 import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { queryLetter } from '../../score-view/letters.ts';
 import { Sheet } from '../../score-view/sheet.tsx';
-import type { SheetMark } from '../../score-view/system.tsx';
+import type { SheetMark } from '../../score-view/place.ts';
 import { useBench } from '../bench-context.tsx';
 import { useWidth } from '../use-width.ts';
 import { onGrid } from './cursor-moves.ts';
@@ -29,7 +29,12 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
         const metre = study.bars[finding.bar - 1]?.metre;
         if (!metre) return [];
         const tick = (finding.beat - 1) * (metre.unit === 8 ? 1440 : 3840 / metre.unit);
-        return [{ place: { bar: finding.bar - 1, tick, string: (finding.string ?? 1) as 1 }, letter: queryLetter(index) }];
+        return [
+          {
+            place: { bar: finding.bar - 1, tick, string: (finding.string ?? 1) as 1 },
+            letter: queryLetter(index),
+          },
+        ];
       }),
     [findings, study.bars],
   );
@@ -38,18 +43,26 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     const shown = playing?.bar ?? (hasCursor ? cursor.bar : undefined);
     if (shown === undefined) return;
     const systems = [...(box.current?.querySelectorAll<HTMLElement>('[data-system]') ?? [])];
-    systems.findLast((each) => Number(each.dataset['system']) <= shown)?.scrollIntoView({ block: 'nearest' });
+    systems.findLast((each) => Number(each.dataset.system) <= shown)?.scrollIntoView({ block: 'nearest' });
   }, [playing?.bar, cursor.bar, hasCursor]);
 
   const bar = study.bars[cursor.bar];
   const note = noteAt(bar, cursor.tick, cursor.string, voice);
-  const here = bar && (note ? noteWords(bar, cursor.bar + 1, note) : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
+  const here =
+    bar &&
+    (note
+      ? noteWords(bar, cursor.bar + 1, note)
+      : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
   return (
     <div
       ref={box}
       role="application"
       tabIndex={0}
-      aria-label={voice ? `Score, writing the ${voice}. Press question mark for the keys.` : 'Score. Arrows move by bar and string.'}
+      aria-label={
+        voice
+          ? `Score, writing the ${voice}. Press question mark for the keys.`
+          : 'Score. Arrows move by bar and string.'
+      }
       aria-describedby="score-place"
       onKeyDown={onKeyDown}
       className="score mx-4.5 mt-2 mb-4 outline-offset-4"

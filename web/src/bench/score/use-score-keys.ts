@@ -2,7 +2,7 @@ import { highestFret } from '@jocund/core/instrument';
 import { copyBar, insertBarAfter, removeBar, removeNote, writeNote, type Voice } from '@jocund/core/score';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { useSay } from '../../ui/toast.tsx';
-import type { SheetPlace } from '../../score-view/system.tsx';
+import type { SheetPlace } from '../../score-view/place.ts';
 import { useBench } from '../bench-context.tsx';
 import { moveByBar, moveBySlot, moveByString, toBarEnd } from './cursor-moves.ts';
 import { createFretTyping } from './fret-typing.ts';
@@ -24,8 +24,10 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     ArrowDown: () => moveByString(cursor, 1),
     Home: () => ({ ...cursor, tick: 0 }),
     End: () => toBarEnd(study, cursor, grid),
-    PageUp: () => moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, -1), -1), -1), -1),
-    PageDown: () => moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, 1), 1), 1), 1),
+    PageUp: () =>
+      moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, -1), -1), -1), -1),
+    PageDown: () =>
+      moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, 1), 1), 1), 1),
   };
 
   const addBar = () =>
@@ -62,7 +64,8 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     } else if (key === 'delete' || key === 'backspace') edit((each) => removeNote(each, place));
     else if (key === '.' || key === ']') edit((each) => changeLength(each, place, grid, 1));
     else if (key === ',' || key === '[') edit((each) => changeLength(each, place, grid, -1));
-    else if (key === 'g') setGrid(grids[(grids.findIndex((each) => each === grid) + 1) % grids.length] ?? 480);
+    else if (key === 'g')
+      setGrid(grids[(grids.findIndex((each) => each === grid) + 1) % grids.length] ?? 480);
     else if (noteKey) edit((each) => applyNoteKey(each, place, noteKey));
     else return false;
     return true;

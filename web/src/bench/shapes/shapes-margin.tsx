@@ -1,6 +1,14 @@
 import { highestFret } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
-import { beatAt, beatStarts, gripAt, layGrip, removeGrip, type GripFrets, type Study } from '@jocund/core/score';
+import {
+  beatAt,
+  beatStarts,
+  gripAt,
+  layGrip,
+  removeGrip,
+  type GripFrets,
+  type Study,
+} from '@jocund/core/score';
 import { fretsText, nameGrip, parseFrets } from '@jocund/core/shapes';
 import { useState } from 'react';
 import { GripDrawing } from '../../score-view/grip-drawing.tsx';
@@ -37,12 +45,17 @@ function GripForm({ bar, tick, beat }: { bar: number; tick: number; beat: number
   const lay = () => {
     if (!parsed.ok) return;
     const name = functionName.trim();
-    edit((each) => layGrip(each, bar, { tick, frets: parsed.value, ...(name ? { functionName: name } : {}) }));
+    edit((each) =>
+      layGrip(each, bar, { tick, frets: parsed.value, ...(name ? { functionName: name } : {}) }),
+    );
     if (bar + 1 < study.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
   };
 
   return (
-    <MarginPart title={`Bar ${bar + 1}, beat ${beat}`} note={laid ? 'laid here' : held ? `holds ${fretsText(held.frets)}` : 'nothing held'}>
+    <MarginPart
+      title={`Bar ${bar + 1}, beat ${beat}`}
+      note={laid ? 'laid here' : held ? `holds ${fretsText(held.frets)}` : 'nothing held'}
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -56,10 +69,18 @@ function GripForm({ bar, tick, beat }: { bar: number; tick: number; beat: number
           placeholder="x32010"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          error={typed.trim() !== '' && !parsed.ok ? `${parsed.fault.reason}. ${parsed.fault.remedy}.` : undefined}
+          error={
+            typed.trim() !== '' && !parsed.ok ? `${parsed.fault.reason}. ${parsed.fault.remedy}.` : undefined
+          }
         />
         {parsed.ok && <NamedGrip study={study} frets={parsed.value} />}
-        <TextField label="What you call it (optional)" className="mt-3" maxLength={24} value={functionName} onChange={(event) => setFunctionName(event.target.value)} />
+        <TextField
+          label="What you call it (optional)"
+          className="mt-3"
+          maxLength={24}
+          value={functionName}
+          onChange={(event) => setFunctionName(event.target.value)}
+        />
         <div className="mt-3 flex gap-2">
           <Button type="submit" look="solid" disabled={!parsed.ok}>
             Lay grip
@@ -77,7 +98,7 @@ function NamedGrip({ study, frets }: { study: Study; frets: GripFrets }) {
   const tones = named.tones.map(({ pitch }) => withSigns(pitch.replace(/-?\d+$/, ''))).join(' ');
   return (
     <div className="mt-3 flex items-start gap-4" aria-live="polite">
-      <svg viewBox="-14 -4 90 74" width="104" height="86" aria-hidden className="flex-none">
+      <svg viewBox="-14 -8 90 78" width="104" height="90" aria-hidden className="flex-none">
         <GripDrawing frets={frets} x={0} y={0} />
       </svg>
       <div>
@@ -85,9 +106,17 @@ function NamedGrip({ study, frets }: { study: Study; frets: GripFrets }) {
           {named.name ? withSigns(named.name) : 'no plain name'}
         </p>
         <p className="text-note">{tones}</p>
-        {study.capo > 0 && named.soundingName && <p className="text-note">sounds {withSigns(named.soundingName)}</p>}
-        {named.missing.length > 0 && <p className="text-note">without its {named.missing.map(withSigns).join(', ')}</p>}
-        {named.alternatives.length > 0 && <p className="text-note text-ink1-80">or {named.alternatives.slice(0, 2).map(withSigns).join(', ')}</p>}
+        {study.capo > 0 && named.soundingName && (
+          <p className="text-note">sounds {withSigns(named.soundingName)}</p>
+        )}
+        {named.missing.length > 0 && (
+          <p className="text-note">without its {named.missing.map(withSigns).join(', ')}</p>
+        )}
+        {named.alternatives.length > 0 && (
+          <p className="text-note text-ink1-80">
+            or {named.alternatives.slice(0, 2).map(withSigns).join(', ')}
+          </p>
+        )}
       </div>
     </div>
   );
@@ -99,7 +128,11 @@ function GripsInUse({ bar, tick }: { bar: number; tick: number }) {
   const uses = new Map<string, { frets: GripFrets; functionName: string | undefined; count: number }>();
   for (const { frets, functionName } of study.bars.flatMap((each) => each.grips)) {
     const known = uses.get(fretsText(frets));
-    uses.set(fretsText(frets), { frets, functionName: known?.functionName ?? functionName, count: (known?.count ?? 0) + 1 });
+    uses.set(fretsText(frets), {
+      frets,
+      functionName: known?.functionName ?? functionName,
+      count: (known?.count ?? 0) + 1,
+    });
   }
   if (uses.size === 0) return null;
   return (
@@ -110,18 +143,31 @@ function GripsInUse({ bar, tick }: { bar: number; tick: number }) {
           .map(([text, { frets, functionName, count }]) => {
             const name = nameGrip(study.tuning, frets, { key: study.key }).name;
             return (
-              <li key={text} className="flex items-center gap-3 border-b border-ink1-40 py-1.5 last:border-b-0">
-                <svg viewBox="-14 -4 90 72" width="62" height="50" aria-hidden className="flex-none">
+              <li
+                key={text}
+                className="flex items-center gap-3 border-b border-ink1-40 py-1.5 last:border-b-0"
+              >
+                <svg viewBox="-14 -8 90 78" width="62" height="54" aria-hidden className="flex-none">
                   <GripDrawing frets={frets} x={0} y={0} />
                 </svg>
                 <div className="min-w-0 flex-1">
                   <p className="figure text-base">{withSigns(functionName ?? name ?? 'no plain name')}</p>
                   <p className="narrow text-note text-ink1-80">
-                    {text} · {functionName && name && functionName !== name ? `sounds ${withSigns(name)} · ` : ''}
+                    {text} ·{' '}
+                    {functionName && name && functionName !== name ? `sounds ${withSigns(name)} · ` : ''}
                     {count}×
                   </p>
                 </div>
-                <Button look="plain" className="text-note" aria-label={`Lay ${text} here`} onClick={() => edit((each) => layGrip(each, bar, { tick, frets, ...(functionName ? { functionName } : {}) }))}>
+                <Button
+                  look="plain"
+                  className="text-note"
+                  aria-label={`Lay ${text} here`}
+                  onClick={() =>
+                    edit((each) =>
+                      layGrip(each, bar, { tick, frets, ...(functionName ? { functionName } : {}) }),
+                    )
+                  }
+                >
                   Lay here
                 </Button>
               </li>

@@ -1,9 +1,9 @@
-import { gradeRange, type Rung } from '@jocund/core/grading';
+import type { Rung } from '@jocund/core/grading';
 import type { KeyboardEvent } from 'react';
 import { Excerpt } from '../../score-view/excerpt.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote } from '../../ui/notice.tsx';
-import { GradeBar } from './grade-bar.tsx';
+import { GradeAxis, GradeBar } from './grade-bar.tsx';
 import { useRungs } from './use-rungs.ts';
 
 /** The rungs of the ladder, one above the other: what each adds, how it begins, how hard it is. */
@@ -12,14 +12,19 @@ export function Ladder() {
   if (rungs.length === 0) {
     return (
       <div className="m-4.5">
-        <EmptyNote title="No studies yet" text="Lay grips on Shapes or write a melody: the ladder is cut from them." />
+        <EmptyNote
+          title="No studies yet"
+          text="Lay grips on Shapes or write a melody: the ladder is cut from them."
+        />
       </div>
     );
   }
   return (
     <section aria-label="Ladder" className="mt-3 pb-4">
       <div className="mx-4.5 flex flex-wrap items-center justify-between gap-3 pb-3">
-        <p className="text-note text-ink1-80">Bars 1 and 2 of each rung. Choose one to hear, weigh and print it.</p>
+        <p className="text-note text-ink1-80">
+          Bars 1 and 2 of each rung. Choose one to hear, weigh and print it.
+        </p>
         <Choice
           label="Order of the ladder"
           value={order}
@@ -37,7 +42,12 @@ export function Ladder() {
       </div>
       <ol onKeyDown={rove}>
         {rungs.map((rung) => (
-          <RungRow key={rung.id} rung={rung} isChosen={rung.id === chosen?.id} onChoose={() => choose(rung.id)} />
+          <RungRow
+            key={rung.id}
+            rung={rung}
+            isChosen={rung.id === chosen?.id}
+            onChoose={() => choose(rung.id)}
+          />
         ))}
       </ol>
     </section>
@@ -55,14 +65,6 @@ const Key = () => (
     <span className="flex items-center gap-1.5">
       <span aria-hidden className="inline-block h-3 w-1 bg-over" /> both
     </span>
-  </span>
-);
-
-const GradeAxis = () => (
-  <span className="figure flex justify-between" style={{ width: '274px', marginLeft: '-5px' }} aria-label="grade">
-    {Array.from({ length: gradeRange.highest }, (_, index) => (
-      <span key={index}>{index + 1}</span>
-    ))}
   </span>
 );
 

@@ -8,12 +8,21 @@ const placesWords = ({ where }: GradeDimension): string => {
   return `bar${bars.length === 1 ? '' : 's'} ${bars.slice(0, 8).join(', ')}${bars.length > 8 ? ' …' : ''}`;
 };
 
-const sign = { thumb: 'inline-block size-2.5 bg-ink1', melody: 'inline-block size-3 rounded-full border-[1.7px] border-ink2', both: 'inline-block h-3.5 w-1 bg-over' };
+const sign = {
+  thumb: 'inline-block size-2.5 bg-ink1',
+  melody: 'inline-block size-3 rounded-full border-[1.7px] border-ink2',
+  both: 'inline-block h-3.5 w-1 bg-over',
+};
 
 /** The chosen rung's grade and what holds it up, so that every figure can be argued with. */
 export function StudiesMargin() {
   const { chosen, rungs } = useRungs();
-  if (!chosen) return <Margin title="Studies" note="Nothing to weigh yet." >{null}</Margin>;
+  if (!chosen)
+    return (
+      <Margin title="Studies" note="Nothing to weigh yet.">
+        {null}
+      </Margin>
+    );
   const before = rungs[chosen.number - 2];
   const step = before ? chosen.grade.score - before.grade.score : 0;
   const { dimensions, score, grade } = chosen.grade;
@@ -21,7 +30,12 @@ export function StudiesMargin() {
     <Margin title={chosen.name} note={`rung ${chosen.number} of ${rungs.length}`}>
       <div className="mt-3 flex items-end gap-3">
         <p className="figure text-hero leading-none">{score.toFixed(1)}</p>
-        <p className="text-note pb-1">{before ? `${Math.abs(step).toFixed(1)} ${step >= 0 ? 'above' : 'below'} rung ${before.number}.` : 'The first rung.'} Prints as grade {grade} of 8.</p>
+        <p className="text-note pb-1">
+          {before
+            ? `${Math.abs(step).toFixed(1)} ${step >= 0 ? 'above' : 'below'} rung ${before.number}.`
+            : 'The first rung.'}{' '}
+          Prints as grade {grade} of 8.
+        </p>
       </div>
       <MarginPart title="What holds it up">
         <ul>
@@ -54,7 +68,9 @@ export function StudiesMargin() {
           <span>Grade</span>
           <span className="figure text-lg">{score.toFixed(1)}</span>
         </p>
-        <p className="text-note pt-2 text-ink1-80">A first measure: weights are our estimate of teaching order, not fitted to students yet.</p>
+        <p className="text-note pt-2 text-ink1-80">
+          A first measure: weights are our estimate of teaching order, not fitted to students yet.
+        </p>
       </MarginPart>
     </Margin>
   );

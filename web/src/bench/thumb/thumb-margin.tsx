@@ -32,14 +32,23 @@ export function ThumbMargin() {
   return (
     <Margin title="Thumb" note={findPattern(study.thumbPattern)?.name ?? 'written by hand'}>
       <MarginPart title="Whole piece">
-        <SelectField label="Pattern of the piece" value={study.thumbPattern} onChange={(event) => edit((each) => ({ ...each, thumbPattern: event.target.value }))}>
+        <SelectField
+          label="Pattern of the piece"
+          value={study.thumbPattern}
+          onChange={(event) => edit((each) => ({ ...each, thumbPattern: event.target.value }))}
+        >
           {thumbPatternTable.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>
           ))}
         </SelectField>
-        <SelectField label="Bass notes end" className="mt-3" value={study.bassEnding ?? ''} onChange={(event) => edit((each) => withEnding(each, event.target.value))}>
+        <SelectField
+          label="Bass notes end"
+          className="mt-3"
+          value={study.bassEnding ?? ''}
+          onChange={(event) => edit((each) => withEnding(each, event.target.value))}
+        >
           <option value="">as the pattern has it</option>
           {endings.map((ending) => (
             <option key={ending} value={ending}>
@@ -52,8 +61,14 @@ export function ThumbMargin() {
         <SelectField
           label="Pattern of this bar"
           value={bar?.thumbPattern ?? ''}
-          hint={bar?.thumbPattern === byHand ? 'Strokes stay as written until a pattern is chosen.' : 'Type frets on the score to write strokes by hand.'}
-          onChange={(event) => edit((each) => setBarPattern(each, cursor.bar, event.target.value || undefined))}
+          hint={
+            bar?.thumbPattern === byHand
+              ? 'Strokes stay as written until a pattern is chosen.'
+              : 'Type frets on the score to write strokes by hand.'
+          }
+          onChange={(event) =>
+            edit((each) => setBarPattern(each, cursor.bar, event.target.value || undefined))
+          }
         >
           <option value="">as the piece</option>
           {thumbPatternTable.map(({ id, name }) => (
@@ -63,7 +78,12 @@ export function ThumbMargin() {
           ))}
           <option value={byHand}>by hand</option>
         </SelectField>
-        <SelectField label="Metre of this bar" className="mt-3" value={bar ? `${bar.metre.beats}/${bar.metre.unit}` : '4/4'} onChange={(event) => chooseMetre(event.target.value)}>
+        <SelectField
+          label="Metre of this bar"
+          className="mt-3"
+          value={bar ? `${bar.metre.beats}/${bar.metre.unit}` : '4/4'}
+          onChange={(event) => chooseMetre(event.target.value)}
+        >
           {metres.map((metre) => (
             <option key={metre}>{metre}</option>
           ))}

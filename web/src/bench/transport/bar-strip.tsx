@@ -51,7 +51,8 @@ export function BarStrip({ study, transport, bar }: BarStripProps) {
               onClick={() => goTo(index)}
               onKeyDown={(event) => {
                 const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-                const next = step === undefined ? undefined : event.currentTarget.parentElement?.children[index + step];
+                const next =
+                  step === undefined ? undefined : event.currentTarget.parentElement?.children[index + step];
                 if (next instanceof HTMLElement && step !== undefined) {
                   event.preventDefault();
                   goTo(index + step);
@@ -76,8 +77,16 @@ export function BarStrip({ study, transport, bar }: BarStripProps) {
             <Slider.Track className="relative h-full flex-1">
               <Slider.Range className="absolute -inset-y-0.5 border-2 border-paper" />
             </Slider.Track>
-            <Slider.Thumb aria-label="Loop from bar" aria-valuetext={`from bar ${loop.fromBar + 1}`} className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1" />
-            <Slider.Thumb aria-label="Loop to bar" aria-valuetext={`to bar ${loop.toBar + 1}`} className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1" />
+            <Slider.Thumb
+              aria-label="Loop from bar"
+              aria-valuetext={`from bar ${loop.fromBar + 1}`}
+              className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1"
+            />
+            <Slider.Thumb
+              aria-label="Loop to bar"
+              aria-valuetext={`to bar ${loop.toBar + 1}`}
+              className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1"
+            />
           </Slider.Root>
         )}
       </div>

@@ -6,7 +6,11 @@ import { BarStrip } from './bar-strip.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 
 /** Keys that mean something else where text is typed or a control is held. */
-const isTakenBy = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, select, textarea, button, a, [role="slider"], [role="dialog"], [role="alertdialog"]') !== null;
+const isTakenBy = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.closest(
+    'input, select, textarea, button, a, [role="slider"], [role="dialog"], [role="alertdialog"]',
+  ) !== null;
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
 export function TransportBar({ study }: { study: Study }) {
@@ -18,21 +22,29 @@ export function TransportBar({ study }: { study: Study }) {
   const metre = study.bars[bar]?.metre ?? { beats: 4, unit: 4 };
   const beat = Math.floor(beatAt(metre, state.moment?.tick ?? 0));
   return (
-    <footer aria-label="Playing" className="on-ink flex min-h-13.5 flex-none flex-wrap items-center gap-x-5 gap-y-2 bg-ink1 px-4.5 py-2 text-paper print:hidden">
+    <footer
+      aria-label="Playing"
+      className="on-ink flex min-h-13.5 flex-none flex-wrap items-center gap-x-5 gap-y-2 bg-ink1 px-4.5 py-2 text-paper print:hidden"
+    >
       <button
         type="button"
         aria-label={state.status === 'idle' ? 'Play' : 'Stop'}
         className={`flex size-9.5 items-center justify-center ${state.status === 'playing' ? 'bg-brass text-ink1' : 'bg-paper text-ink1 hover:bg-ink1-12'}`}
         onClick={transport.toggle}
       >
-        {state.status === 'idle' ? <Play aria-hidden size={22} fill="currentColor" /> : <Pause aria-hidden size={22} fill="currentColor" />}
+        {state.status === 'idle' ? (
+          <Play aria-hidden size={22} fill="currentColor" />
+        ) : (
+          <Pause aria-hidden size={22} fill="currentColor" />
+        )}
       </button>
       <p className="narrow flex items-baseline gap-2 whitespace-nowrap" data-testid="play-place">
         {state.status === 'rendering' ? (
           <span role="status">making the sound, {Math.round(state.share * 100)} %</span>
         ) : (
           <>
-            bar <span className="figure min-w-6 text-2xl leading-none">{bar + 1}</span> beat <span className="figure text-2xl leading-none">{beat}</span>
+            bar <span className="figure min-w-6 text-2xl leading-none">{bar + 1}</span> beat{' '}
+            <span className="figure text-2xl leading-none">{beat}</span>
           </>
         )}
       </p>
@@ -53,7 +65,8 @@ function useTransportKeys(transport: Transport, bar: number): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTakenBy(event.target)) return;
       if (event.key === ' ') transport.toggle();
-      else if (event.key.toLowerCase() === 'l') transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
+      else if (event.key.toLowerCase() === 'l')
+        transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
       else return;
       event.preventDefault();
     };
@@ -97,8 +110,15 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
           className={`flex h-9 items-center gap-2 border border-paper px-3 font-semibold ${transport.voices[name] ? 'bg-paper text-ink1' : 'text-paper hover:bg-ink1-80'}`}
           onClick={() => transport.setVoice(name, !transport.voices[name])}
         >
-          {name === 'thumb' && <span aria-hidden className="inline-block size-2.5 border border-current bg-current" />}
-          {name === 'melody' && <span aria-hidden className={`inline-block size-3 rounded-full border-2 ${transport.voices.melody ? 'border-ink2' : 'border-paper'}`} />}
+          {name === 'thumb' && (
+            <span aria-hidden className="inline-block size-2.5 border border-current bg-current" />
+          )}
+          {name === 'melody' && (
+            <span
+              aria-hidden
+              className={`inline-block size-3 rounded-full border-2 ${transport.voices.melody ? 'border-ink2' : 'border-paper'}`}
+            />
+          )}
           {label}
         </button>
       ))}

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from '
 import type { PlayerState, StemName } from '../../sound/player.ts';
 import { useBench } from '../bench-context.tsx';
 
-export interface LoopBars {
+interface LoopBars {
   readonly fromBar: number;
   readonly toBar: number;
 }
@@ -26,7 +26,11 @@ const restartMs = 300;
 export function useTransport(study: Study, startBar: number): Transport {
   const { player } = useBench();
   const state = useSyncExternalStore(player.subscribe, player.getState);
-  const [voices, setVoices] = useState<Record<StemName, boolean>>({ thumb: true, melody: true, click: false });
+  const [voices, setVoices] = useState<Record<StemName, boolean>>({
+    thumb: true,
+    melody: true,
+    click: false,
+  });
   const [slowed, setSlowed] = useState<number | undefined>();
   const [loop, setLoopBars] = useState<LoopBars | undefined>();
   const restart = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -35,8 +39,17 @@ export function useTransport(study: Study, startBar: number): Transport {
   const start = useCallback(
     (bar: number, now: { tempoBpm: number; loop: LoopBars | undefined }) => {
       const last = study.bars.length - 1;
-      const within = now.loop && { fromBar: Math.min(now.loop.fromBar, last), toBar: Math.min(now.loop.toBar, last) };
-      void player.play({ study, feel: { tempoBpm: now.tempoBpm, swingPercent: study.swingPercent }, fromBar: Math.min(bar, last), loop: within, voices });
+      const within = now.loop && {
+        fromBar: Math.min(now.loop.fromBar, last),
+        toBar: Math.min(now.loop.toBar, last),
+      };
+      void player.play({
+        study,
+        feel: { tempoBpm: now.tempoBpm, swingPercent: study.swingPercent },
+        fromBar: Math.min(bar, last),
+        loop: within,
+        voices,
+      });
     },
     [player, study, voices],
   );
@@ -55,7 +68,8 @@ export function useTransport(study: Study, startBar: number): Transport {
     voices,
     tempoBpm,
     loop,
-    toggle: () => (state.status === 'idle' ? start(loop?.fromBar ?? startBar, { tempoBpm, loop }) : player.stop()),
+    toggle: () =>
+      state.status === 'idle' ? start(loop?.fromBar ?? startBar, { tempoBpm, loop }) : player.stop(),
     playFrom: (bar) => start(bar, { tempoBpm, loop }),
     setVoice: (name, on) => {
       setVoices((all) => ({ ...all, [name]: on }));

@@ -1,4 +1,9 @@
-import { planRetuning, standardTuning, type StringRetuning, type TuningReference } from '@jocund/core/instrument';
+import {
+  planRetuning,
+  standardTuning,
+  type StringRetuning,
+  type TuningReference,
+} from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
 import { QueryMark } from '../../ui/query-mark.tsx';
 import { useBench } from '../bench-context.tsx';
@@ -18,15 +23,29 @@ export function TuningPlan() {
   return (
     <section aria-label="The way from standard" className="mx-4.5 mt-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-ink1 pb-1">
-        <h2 className="text-lg">{steps.length === 0 ? 'Standard tuning: nothing to turn' : `From standard, ${steps.length === 1 ? 'one string turns' : `${steps.length} strings turn`}`}</h2>
-        {steps.length > 0 && stays.length > 0 && <p className="text-note text-ink1-80">{stays.length === 1 ? 'string' : 'strings'} {stays.join(', ')} {stays.length === 1 ? 'stays' : 'stay'}</p>}
+        <h2 className="text-lg">
+          {steps.length === 0
+            ? 'Standard tuning: nothing to turn'
+            : `From standard, ${steps.length === 1 ? 'one string turns' : `${steps.length} strings turn`}`}
+        </h2>
+        {steps.length > 0 && stays.length > 0 && (
+          <p className="text-note text-ink1-80">
+            {stays.length === 1 ? 'string' : 'strings'} {stays.join(', ')}{' '}
+            {stays.length === 1 ? 'stays' : 'stay'}
+          </p>
+        )}
       </div>
       <ol>
         {steps.map((step, index) => (
           <Step key={step.string} step={step} number={index + 1} />
         ))}
       </ol>
-      {steps.length > 0 && <p className="text-note pt-2">Check every string again at the end: the pull of one moves the others. Bring a lowered string below its note and up to it, so that it holds.</p>}
+      {steps.length > 0 && (
+        <p className="text-note pt-2">
+          Check every string again at the end: the pull of one moves the others. Bring a lowered string below
+          its note and up to it, so that it holds.
+        </p>
+      )}
     </section>
   );
 }
@@ -44,7 +63,9 @@ function Step({ step, number }: { step: StringRetuning; number: number }) {
         {Math.abs(step.semitones)}
       </span>
       <span>{step.reference ? referenceWords(step.reference) : 'by a tuner: no string is right yet'}</span>
-      <span className="text-note text-ink1-80">tension {Math.round(step.tensionRatio * 100)} % of before</span>
+      <span className="text-note text-ink1-80">
+        tension {Math.round(step.tensionRatio * 100)} % of before
+      </span>
       {step.caution && (
         <span className="text-note flex items-center gap-1.5 sm:col-span-6 sm:pl-12">
           <QueryMark size={15} /> {step.caution}

@@ -1,0 +1,148 @@
+import { apiErrorSchema, arrangementSchema, staleSaveSchema, type PieceSummary } from '@jocund/contract';
+import { blankStudy, writeNote, type Study } from '@jocund/core/score';
+import type { Agent } from 'supertest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { openTestStudio, type TestStudio } from './test-studio.ts';
+
+let studio: TestStudio;
+let teacher: Agent;
+beforeAll(async () => {
+  studio = await openTestStudio();
+  teacher = await studio.teacher();
+});
+afterAll(() => studio.close());
+
+const codeOf = (body: unknown) => apiErrorSchema.parse(body).error.code;
+const list = async (agent = teacher) => (await agent.get('/api/pieces').expect(200)).body as PieceSummary[];
+const create = async (study: Study) => (await teacher.post('/api/pieces').send({ study }).expect(200)).body as PieceSummary;
+const read = async (id: string) => arrangementSchema.parse((await teacher.get(`/api/arrangements/${id}`).expect(200)).body);
+const save = (id: string, baseVersion: number, study: Study) => teacher.put(`/api/arrangements/${id}`).send({ baseVersion, study });
+const withFret = (study: Study, fret: number) => writeNote(study, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
+
+describe('pieces', () => {
+  test('the demo studio has six, with figures computed from their studies', async () => {
+    const pieces = await list();
+    expect(pieces.map(({ title }) => title)).toEqual([...pieces.map(({ title }) => title)].sort((a, b) => a.localeCompare(b)));
+    expect(pieces).toHaveLength(6);
+    expect(pieces.every(({ findingCount, score }) => findingCount === 0 && score > 1)).toBe(true);
+  });
+
+  test('a new piece is stored and read back', async () => {
+    const study = withFret(blankStudy({ title: 'Brand new' }), 3);
+    const { arrangementId } = await create(study);
+    expect(await read(arrangementId)).toMatchObject({ version: 1, study, savedBy: 'Ada Fenwright' });
+  });
+
+  test('a duplicate is a piece of its own', async () => {
+    const original = await create(blankStudy({ title: 'Original' }));
+    const copy = (await teacher.post(`/api/pieces/${original.id}/duplicate`).expect(200)).body as PieceSummary;
+    expect(copy.title).toBe('Original (copy)');
+    await save(copy.arrangementId, 1, withFret(blankStudy({ title: 'Changed' }), 5)).expect(200);
+    expect((await read(original.arrangementId)).study.title).toBe('Original');
+  });
+
+  test('an archived piece can be brought back', async () => {
+    const { id } = await create(blankStudy({ title: 'Put away' }));
+    expect((await teacher.patch(`/api/pieces/${id}`).send({ archived: true }).expect(200)).body).toMatchObject({ archivedAt: expect.any(String) as string });
+    expect((await teacher.patch(`/api/pieces/${id}`).send({ archived: false }).expect(200)).body).toMatchObject({ archivedAt: null });
+  });
+});
+
+describe('saving', () => {
+  test('each save is a version and a revision that can be read again', async () => {
+    const study = blankStudy({ title: 'Versions' });
+    const { arrangementId } = await create(study);
+    expect((await save(arrangementId, 1, withFret(study, 3)).expect(200)).body).toMatchObject({ version: 2 });
+    expect((await save(arrangementId, 2, withFret(study, 5)).expect(200)).body).toMatchObject({ version: 3 });
+    const revisions = (await teacher.get(`/api/arrangements/${arrangementId}/revisions`).expect(200)).body as { version: number }[];
+    expect(revisions.map(({ version }) => version)).toEqual([3, 2, 1]);
+    const first = await teacher.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(200);
+    expect(arrangementSchema.parse(first.body).study).toEqual(study);
+    expect(codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/9`).expect(404)).body)).toBe('not-found');
+    expect(codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/first`).expect(404)).body)).toBe('not-found');
+  });
+
+  test('a stale save answers 409 with both versions and changes nothing', async () => {
+    const study = blankStudy({ title: 'Two tabs' });
+    const { arrangementId } = await create(study);
+    await save(arrangementId, 1, withFret(study, 3)).expect(200);
+    const answer = await save(arrangementId, 1, withFret(study, 7)).expect(409);
+    expect(codeOf(answer.body)).toBe('stale');
+    const { current, yours } = staleSaveSchema.parse(answer.body);
+    expect(current).toMatchObject({ version: 2, study: withFret(study, 3) });
+    expect(yours).toEqual({ baseVersion: 1, study: withFret(study, 7) });
+    expect((await read(arrangementId)).study).toEqual(withFret(study, 3));
+  });
+
+  test('of two saves at the same moment one wins and one is told', async () => {
+    const study = blankStudy({ title: 'At once' });
+    const { arrangementId } = await create(study);
+    const statuses = await Promise.all([3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(study, fret))).status));
+    expect(statuses.sort()).toEqual([200, 409]);
+  });
+
+  test('the same save sent again, after a lost answer, is no conflict', async () => {
+    const study = blankStudy({ title: 'Sent twice' });
+    const { arrangementId } = await create(study);
+    await save(arrangementId, 1, withFret(study, 3)).expect(200);
+    expect((await save(arrangementId, 1, withFret(study, 3)).expect(200)).body).toMatchObject({ version: 2 });
+  });
+});
+
+describe('bad input is refused with the one error shape, and nothing changes', () => {
+  test.each([
+    ['a fret no neck has', { ...blankStudy({ title: 'Bad' }), bars: [{ metre: { beats: 4, unit: 4 }, grips: [], notes: [{ tick: 0, durationTicks: 480, string: 1, fret: 99, voice: 'melody' }] }] }],
+    ['seven strings', { ...blankStudy({ title: 'Bad' }), tuning: { name: 'Seven', pitches: Array.from({ length: 7 }, () => 'E2') } }],
+    ['no bars', { ...blankStudy({ title: 'Bad' }), bars: [] }],
+    ['an unknown field', { ...blankStudy({ title: 'Bad' }), wings: 2 }],
+    ['no title', { ...blankStudy({ title: 'Bad' }), title: ' ' }],
+  ])('%s', async (_, study) => {
+    const before = (await list()).length;
+    expect(codeOf((await teacher.post('/api/pieces').send({ study }).expect(400)).body)).toBe('bad-request');
+    expect((await list()).length).toBe(before);
+  });
+
+  test('a body that is not JSON, and one that is too large', async () => {
+    const broken = await teacher.post('/api/pieces').set('content-type', 'application/json').send('{"study":').expect(400);
+    expect(codeOf(broken.body)).toBe('bad-request');
+    const huge = await teacher.post('/api/pieces').send({ study: { title: 'x'.repeat(2_100_000) } }).expect(413);
+    expect(codeOf(huge.body)).toBe('too-large');
+  });
+
+  test('an unknown address of the API, and an id that is none', async () => {
+    expect(codeOf((await teacher.get('/api/nothing').expect(404)).body)).toBe('not-found');
+    expect(codeOf((await teacher.get('/api/arrangements/1; drop table').expect(404)).body)).toBe('not-found');
+  });
+});
+
+describe('studios are closed to each other', () => {
+  test('nothing without signing in', async () => {
+    const visitor = studio.visitor();
+    for (const path of ['/api/pieces', '/api/players', '/api/students']) expect(codeOf((await visitor.get(path).expect(401)).body)).toBe('not-signed-in');
+  });
+
+  test('a teacher of another studio sees, saves, copies and archives nothing here', async () => {
+    const [piece] = await list();
+    const stranger = await studio.stranger('teacher');
+    const { id, arrangementId } = piece!;
+    expect(await list(stranger)).toEqual([]);
+    await stranger.get(`/api/arrangements/${arrangementId}`).expect(404);
+    await stranger.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(404);
+    expect((await stranger.get(`/api/arrangements/${arrangementId}/revisions`).expect(200)).body).toEqual([]);
+    await stranger.put(`/api/arrangements/${arrangementId}`).send({ baseVersion: 1, study: blankStudy({ title: 'Mine now' }) }).expect(404);
+    await stranger.post(`/api/pieces/${id}/duplicate`).expect(404);
+    await stranger.patch(`/api/pieces/${id}`).send({ archived: true }).expect(404);
+    expect((await list()).find((each) => each.id === id)).toEqual(piece);
+  });
+
+  test('a student may not use the teacher’s routes', async () => {
+    const student = await studio.stranger('student');
+    for (const path of ['/api/pieces', '/api/players', '/api/students']) expect(codeOf((await student.get(path).expect(403)).body)).toBe('forbidden');
+  });
+});
+
+test('players come with their thumbs, students by name', async () => {
+  const players = (await teacher.get('/api/players').expect(200)).body as { thumbPattern: string }[];
+  expect(new Set(players.map(({ thumbPattern }) => thumbPattern)).size).toBe(3);
+  expect((await teacher.get('/api/students').expect(200)).body).toHaveLength(4);
+});

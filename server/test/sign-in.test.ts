@@ -1,0 +1,77 @@
+import { apiErrorSchema } from '@jocund/contract';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { hashPassword, passwordFits } from '../src/sign-in/password.ts';
+import { demoTeacher, openTestStudio, type TestStudio } from './test-studio.ts';
+
+let studio: TestStudio;
+beforeAll(async () => {
+  studio = await openTestStudio();
+});
+afterAll(() => studio.close());
+
+describe('signing in', () => {
+  test('the teacher gets a script-proof, same-site cookie and is known afterwards', async () => {
+    const visitor = studio.visitor();
+    const answer = await visitor.post('/api/session').send(demoTeacher).expect(200);
+    expect(answer.body).toMatchObject({ name: 'Ada Fenwright', role: 'teacher', studio: 'Fenwright Guitar Room' });
+    expect(answer.body).not.toHaveProperty('passwordHash');
+    expect(answer.headers['set-cookie']![0]).toMatch(/HttpOnly/i);
+    expect(answer.headers['set-cookie']![0]).toMatch(/SameSite=Strict/i);
+    expect((await visitor.get('/api/session').expect(200)).body).toMatchObject({ email: demoTeacher.email });
+  });
+
+  test('a visitor is nobody, and gets no cookie', async () => {
+    const answer = await studio.visitor().get('/api/session').expect(200);
+    expect(answer.body).toBeNull();
+    expect(answer.headers['set-cookie']).toBeUndefined();
+  });
+
+  test('a wrong password and an unknown address get the same answer', async () => {
+    const wrong = await studio.visitor().post('/api/session').send({ ...demoTeacher, password: 'wrong' }).expect(401);
+    const unknown = await studio.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' }).expect(401);
+    expect(wrong.body).toEqual(unknown.body);
+    expect(apiErrorSchema.parse(wrong.body).error).toMatchObject({ code: 'wrong-sign-in' });
+  });
+
+  test('signing out ends the session on the server', async () => {
+    const teacher = await studio.teacher();
+    await teacher.delete('/api/session').expect(200);
+    await teacher.get('/api/pieces').expect(401);
+  });
+
+  test('a request from another site’s page is refused', async () => {
+    const teacher = await studio.teacher();
+    const answer = await teacher.delete('/api/session').set('origin', 'https://elsewhere.example').expect(403);
+    expect(apiErrorSchema.parse(answer.body).error.code).toBe('forbidden');
+    await teacher.get('/api/pieces').expect(200);
+  });
+
+  test('after ten failures an address has to wait', async () => {
+    const own = await openTestStudio();
+    try {
+      const attempt = () => own.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' });
+      for (let count = 0; count < 10; count += 1) await attempt().expect(401);
+      const answer = await attempt().expect(429);
+      expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code: 'too-many' });
+    } finally {
+      await own.close();
+    }
+  });
+});
+
+test('passwords are stored salted, and only the right one fits', async () => {
+  const [once, twice] = await Promise.all([hashPassword('a long password'), hashPassword('a long password')]);
+  expect(once).not.toBe(twice);
+  expect(once).not.toContain('long');
+  expect(await passwordFits('a long password', once)).toBe(true);
+  expect(await passwordFits('a long passwort', once)).toBe(false);
+  expect(await passwordFits('', undefined)).toBe(false);
+});
+
+test('every answer carries the security headers', async () => {
+  const { headers } = await studio.visitor().get('/api/health').expect(200);
+  expect(headers['content-security-policy']).toContain("default-src 'self'");
+  expect(headers['content-security-policy']).not.toContain('upgrade-insecure-requests');
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  expect(headers['x-powered-by']).toBeUndefined();
+});

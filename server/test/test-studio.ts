@@ -1,0 +1,69 @@
+import { randomBytes } from 'node:crypto';
+import { join } from 'node:path';
+import pg from 'pg';
+import request, { type Agent } from 'supertest';
+import { createApp } from '../src/app.ts';
+import { connect, migrate, type Database } from '../src/database/connect.ts';
+import { loadDemo } from '../src/demo/load-demo.ts';
+import { hashPassword } from '../src/sign-in/password.ts';
+
+const adminUrl = process.env.TEST_DATABASE_URL;
+
+/** The application over a real database of its own, with the demo studio in it. */
+export interface TestStudio {
+  readonly database: Database;
+  /** A browser that is not signed in. */
+  readonly visitor: () => Agent;
+  /** A browser signed in as the demo teacher. */
+  readonly teacher: () => Promise<Agent>;
+  /** Another studio with one user of the given role, and a browser signed in as that user. */
+  readonly stranger: (role: 'teacher' | 'student') => Promise<Agent>;
+  readonly close: () => Promise<void>;
+}
+
+export const demoTeacher = { email: 'ada@fenwright.example', password: 'only for this test' };
+
+export async function openTestStudio(): Promise<TestStudio> {
+  if (!adminUrl) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  await onServer((client) => client.query(`create database ${name}`));
+  const url = adminUrl.replace(/\/[^/]*$/, `/${name}`);
+  const database = connect(url);
+  const pool = new pg.Pool({ connectionString: url, max: 3 });
+  await migrate(database);
+  await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
+  const { app, close } = createApp({ database, pool, SESSION_SECRET: randomBytes(32).toString('hex'), LOG_LEVEL: 'silent', BEHIND_TLS_PROXY: false });
+
+  const signedIn = async (email: string, password: string) => {
+    const agent = request.agent(app);
+    await agent.post('/api/session').send({ email, password }).expect(200);
+    return agent;
+  };
+
+  return {
+    database,
+    visitor: () => request.agent(app),
+    teacher: () => signedIn(demoTeacher.email, demoTeacher.password),
+    stranger: async (role) => {
+      const [studio] = await database('studios').insert({ name: 'Elsewhere' }).returning<{ id: string }[]>('id');
+      const email = `${randomBytes(4).toString('hex')}@elsewhere.example`;
+      await database('users').insert({ studio_id: studio!.id, email, name: 'A stranger', role, password_hash: await hashPassword('a long password') });
+      return signedIn(email, 'a long password');
+    },
+    close: async () => {
+      await close();
+      await Promise.all([database.destroy(), pool.end()]);
+      await onServer((client) => client.query(`drop database ${name} with (force)`));
+    },
+  };
+}
+
+async function onServer(act: (client: pg.Client) => Promise<unknown>): Promise<void> {
+  const client = new pg.Client({ connectionString: adminUrl });
+  await client.connect();
+  try {
+    await act(client);
+  } finally {
+    await client.end();
+  }
+}

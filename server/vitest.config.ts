@@ -1,0 +1,5 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: { name: 'server', include: ['test/**/*.test.ts'], hookTimeout: 60_000, testTimeout: 30_000 },
+});

@@ -1,0 +1,14 @@
+import type { StringNumber } from '@jocund/core/instrument';
+
+/** A place on the sheet. `bar` counts from 0; `tick` from the start of the bar. */
+export interface SheetPlace {
+  readonly bar: number;
+  readonly tick: number;
+  readonly string: StringNumber;
+}
+
+/** A query's letter beside the note it is about. */
+export interface SheetMark {
+  readonly place: SheetPlace;
+  readonly letter: string;
+}
