@@ -1,0 +1,53 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { blankStudy, type Study } from '@jocund/core/score';
+
+export const teacher = {
+  email: process.env.DEMO_EMAIL ?? 'ada@fenwright.example',
+  password: process.env.DEMO_PASSWORD ?? 'six-four-five-four',
+};
+
+/** A page signed in as the demo teacher. Console errors of our own making fail the test. */
+export const test = base.extend<{ signedIn: Page }>({
+  signedIn: async ({ page }, use) => {
+    const faults: string[] = [];
+    page.on('pageerror', (error) => faults.push(error.message));
+    await signIn(page);
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+export { expect };
+
+export async function signIn(page: Page): Promise<void> {
+  const answer = await page.request.post('/api/session', { data: teacher });
+  expect(answer.status()).toBe(200);
+}
+
+/** Makes a piece over the API and answers its arrangement's id. */
+export async function makePiece(page: Page, study: Study = blankStudy({ title: `Piece ${Date.now()}`, barCount: 4 })): Promise<string> {
+  const answer = await page.request.post('/api/pieces', { data: { study } });
+  expect(answer.status()).toBe(200);
+  return ((await answer.json()) as { arrangementId: string }).arrangementId;
+}
+
+/** Opens the bench at a stage and waits until the score, or what stands for it, is there. */
+export async function openBench(page: Page, arrangementId: string, stage = 'melody'): Promise<void> {
+  await page.goto(`/bench/${arrangementId}/${stage}`);
+  await expect(page.getByRole('status', { name: 'Saving' })).toBeVisible();
+}
+
+export const score = (page: Page) => page.getByTestId('score');
+
+/** What the sheet says aloud, system by system. */
+export const callText = async (page: Page): Promise<string> => (await page.getByTestId('call').allTextContents()).join(' ');
+
+/** Waits until the server has everything. */
+export const waitUntilSaved = async (page: Page): Promise<void> => {
+  await expect(page.locator('[data-save="saved"]')).toBeVisible();
+};
+
+/** The study as the server has it. */
+export async function savedStudy(page: Page, arrangementId: string): Promise<Study> {
+  return ((await (await page.request.get(`/api/arrangements/${arrangementId}`)).json()) as { study: Study }).study;
+}

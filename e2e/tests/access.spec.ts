@@ -1,0 +1,100 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, makePiece, openBench, score, teacher, test } from '../studio.ts';
+
+/** No violation that axe calls serious or critical, against WCAG 2.2 A and AA. */
+async function expectNoSeriousViolation(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`)).toEqual([]);
+}
+
+test('sign-in page', async ({ page }) => {
+  await page.goto('/sign-in');
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await expectNoSeriousViolation(page);
+});
+
+for (const path of ['/repertoire', '/repertoire?shelf=archived&search=zzz', '/people', '/nowhere']) {
+  test(`page ${path}`, async ({ signedIn: page }) => {
+    await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectNoSeriousViolation(page);
+  });
+}
+
+for (const stage of ['tuning', 'shapes', 'thumb', 'melody', 'studies', 'handout']) {
+  test(`bench, ${stage}: full, empty and at phone width`, async ({ signedIn: page }) => {
+    const pieces = (await (await page.request.get('/api/pieces')).json()) as { title: string; arrangementId: string }[];
+    await openBench(page, pieces.find(({ title }) => title === 'Tin Ferry Rag')!.arrangementId, stage);
+    await expect(page.getByRole('complementary')).toBeVisible();
+    await expectNoSeriousViolation(page);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expectNoSeriousViolation(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await openBench(page, await makePiece(page), stage);
+    await expect(page.getByRole('complementary')).toBeVisible();
+    await expectNoSeriousViolation(page);
+  });
+}
+
+test('dialogs', async ({ signedIn: page }) => {
+  await page.goto('/repertoire');
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await expectNoSeriousViolation(page);
+  await openBench(page, await makePiece(page));
+  await page.getByRole('button', { name: 'Keys ?' }).click();
+  await expectNoSeriousViolation(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'History' }).click();
+  await expect(page.getByRole('dialog').getByRole('listitem')).toHaveCount(1);
+  await expectNoSeriousViolation(page);
+});
+
+test('keyboard only: sign in, make a piece, write a note, choose a rung', async ({ page }) => {
+  /** Tabs until the element with this name has the focus; a lap without it is a failure. */
+  const tabTo = async (name: string | RegExp) => {
+    for (let presses = 0; presses < 60; presses += 1) {
+      await page.keyboard.press('Tab');
+      const focused = await page.evaluate(() => {
+        const element = document.activeElement;
+        const label = element instanceof HTMLInputElement || element instanceof HTMLSelectElement ? element.labels?.[0]?.textContent : undefined;
+        return (label ?? element?.getAttribute('aria-label') ?? element?.textContent ?? '').trim();
+      });
+      if (typeof name === 'string' ? focused === name : name.test(focused)) return;
+    }
+    throw new Error(`no way by Tab to ${String(name)}`);
+  };
+  await page.goto('/sign-in');
+  await tabTo('E-mail address');
+  await page.keyboard.type(teacher.email);
+  await tabTo('Password');
+  await page.keyboard.type(teacher.password);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Repertoire' })).toBeVisible();
+  await tabTo('New piece');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Title')).toBeFocused();
+  await page.keyboard.type('By keys alone');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'By keys alone' })).toBeVisible();
+  await tabTo(/Shapes/);
+  await page.keyboard.press('Enter');
+  await tabTo('Frets, string 6 to 1');
+  await page.keyboard.type('022100');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 grip').first()).toBeVisible();
+  await page.getByRole('link', { name: /Melody/ }).focus();
+  await page.keyboard.press('Enter');
+  await tabTo(/^Score, writing the melody/);
+  await expect(score(page)).toBeFocused();
+  await page.keyboard.press('3');
+  await expect(page.locator('#score-place')).toContainText('string 1, fret 3');
+  await page.getByRole('link', { name: /Studies/ }).focus();
+  await page.keyboard.press('Enter');
+  await tabTo(/^Rung \d/);
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('complementary', { name: 'Pinches' }).or(page.getByRole('complementary', { name: 'Melody alone' }))).toBeVisible();
+});

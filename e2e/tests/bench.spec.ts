@@ -1,0 +1,134 @@
+import { blankStudy, layGrip, type Study } from '@jocund/core/score';
+import { callText, expect, makePiece, openBench, savedStudy, score, test, waitUntilSaved } from '../studio.ts';
+
+const withGrips = (): Study => layGrip(blankStudy({ title: `Grips ${Date.now()}`, barCount: 4 }), 0, { tick: 0, frets: [0, 2, 2, 1, 0, 0] });
+
+test.describe('what cannot be read is said beside the field, and nothing is lost', () => {
+  test('grips: junk, too few strings, off the neck once the capo is on', async ({ signedIn: page }) => {
+    await openBench(page, await makePiece(page, { ...withGrips(), capo: 5 }), 'shapes');
+    const frets = page.getByLabel('Frets, string 6 to 1');
+    for (const [typed, message] of [
+      ['x32z10', 'string 3'],
+      ['x32', 'A grip has six strings'],
+      ['x-x-17-17-17-x', 'Fret 17 is past the last fret, 15'],
+    ] as const) {
+      await frets.fill(typed);
+      await expect(page.getByRole('alert')).toContainText(message === 'string 3' ? '“z” is not a fret' : message);
+      await expect(page.getByRole('button', { name: 'Lay grip' })).toBeDisabled();
+    }
+    expect(await callText(page)).toContain('bar 1: thumb 6');
+  });
+
+  test('tunings: an unknown note, seven strings, out of reach; a good one is taken', async ({ signedIn: page }) => {
+    const id = await makePiece(page);
+    await openBench(page, id, 'tuning');
+    await page.getByLabel('Tuning', { exact: true }).selectOption('own');
+    const notes = page.getByLabel('Notes, string 6 to 1');
+    for (const [typed, message] of [
+      ['D A Q G B E', 'neither a known tuning nor note names'],
+      ['D A D G A D G', 'A tuning has six strings'],
+      ['E2 A2 D3 G3 B3 E7', 'E7 is out of reach'],
+    ] as const) {
+      await notes.fill(typed);
+      await expect(page.getByRole('alert')).toContainText(message);
+    }
+    await notes.fill('C G C G C D');
+    await page.getByRole('button', { name: 'Tune to this' }).click();
+    await waitUntilSaved(page);
+    expect((await savedStudy(page, id)).tuning.pitches).toEqual(['C2', 'G2', 'C3', 'G3', 'C4', 'D4']);
+  });
+
+  test('a metre the melody does not fit is refused with its bar', async ({ signedIn: page }) => {
+    const id = await makePiece(page, withGrips());
+    await openBench(page, id);
+    await score(page).focus();
+    await page.keyboard.press('End');
+    await page.keyboard.press('3');
+    await page.getByRole('link', { name: /Thumb/ }).click();
+    await page.getByLabel('Metre of this bar').selectOption('3/4');
+    await expect(page.getByText('Bar 1: The bar holds more than 3/4.').first()).toBeVisible();
+    expect((await savedStudy(page, id)).bars[0]!.metre).toEqual({ beats: 4, unit: 4 });
+  });
+});
+
+test('queries stand on the sheet and in the margin and lead to their place', async ({ signedIn: page }) => {
+  await openBench(page, await makePiece(page, withGrips()));
+  await score(page).focus();
+  for (const key of ['ArrowRight', 'ArrowRight', '5', 'h']) await page.keyboard.press(key);
+  const margin = page.getByRole('complementary', { name: 'Melody' });
+  await expect(margin.getByText('A hammer-on needs a lower note sounding')).toBeVisible();
+  await expect(page.getByRole('link', { name: /Melody/ })).toContainText('1 query');
+  await page.keyboard.press('PageDown');
+  await margin.getByRole('button', { name: 'Go there' }).click();
+  await expect(margin.getByText('String 1, fret 5')).toBeVisible();
+  await page.keyboard.press('h');
+  await expect(margin.getByText('Nothing to mend')).toBeVisible();
+});
+
+test('bars are copied, added and taken out; the help lists every key', async ({ signedIn: page }) => {
+  const id = await makePiece(page, withGrips());
+  await openBench(page, id);
+  await score(page).focus();
+  await page.keyboard.press('3');
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Control+v');
+  await page.keyboard.press('Control+Enter');
+  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(5);
+  const study = await savedStudy(page, id);
+  expect(study.bars[1]).toEqual(study.bars[0]);
+  await page.keyboard.press('Control+Backspace');
+  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(4);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(5);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('palm-damped');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+});
+
+test('a stroke written by hand makes the bar the hand’s until a pattern is chosen again', async ({ signedIn: page }) => {
+  await openBench(page, await makePiece(page, withGrips()), 'thumb');
+  await score(page).focus();
+  for (let presses = 0; presses < 4; presses += 1) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('2');
+  await expect.poll(() => callText(page)).toContain('bar 1: thumb 6+5, thumb 4');
+  await expect(page.getByLabel('Pattern of this bar')).toHaveValue('by-hand');
+  await page.getByLabel('Pattern of this bar').selectOption('');
+  await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, thumb 4');
+});
+
+test('playing: tempo, loop, and the playhead comes round again', async ({ signedIn: page }) => {
+  await openBench(page, await makePiece(page, { ...withGrips(), tempoBpm: 240 }));
+  await score(page).focus();
+  await page.keyboard.press('l');
+  await page.keyboard.press('Space');
+  const place = page.getByTestId('play-place');
+  await expect(place).toContainText('beat 4');
+  await expect(place).toContainText('beat 1');
+  await expect(place).toContainText('beat 4');
+  await expect(place).toContainText('bar 1');
+  await page.getByRole('button', { name: 'Slower' }).click();
+  await expect(page.getByRole('group', { name: 'Tempo' })).toContainText('♩ 236 of 240');
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('slider', { name: 'Loop to bar' }).press('ArrowRight');
+  await expect(page.getByRole('slider', { name: 'Loop to bar' })).toHaveAttribute('aria-valuetext', 'to bar 2');
+});
+
+test('print: only the sheet, every system whole, black alone on demand', async ({ signedIn: page }) => {
+  await openBench(page, await makePiece(page, { ...withGrips(), bars: Array.from({ length: 32 }, () => withGrips().bars[0]!) }), 'shapes');
+  await score(page).focus();
+  await page.getByRole('button', { name: 'Lay grip' }).click();
+  await page.getByRole('link', { name: /Handout/ }).click();
+  await page.getByRole('radio', { name: 'black only' }).click();
+  await expect(page.getByRole('article', { name: 'Handout' })).toHaveAttribute('data-inks', 'black');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden();
+  await expect(page.getByRole('complementary')).toBeHidden();
+  await expect(page.getByRole('article', { name: 'Handout' })).toBeVisible();
+  expect(await page.locator('.print-sheet .system').evaluateAll((all) => all.every((each) => getComputedStyle(each).breakInside === 'avoid'))).toBe(true);
+  const pdf = await page.pdf({ format: 'A4' });
+  const pages = pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0;
+  expect(pages).toBeGreaterThanOrEqual(2);
+  expect(pages).toBeLessThanOrEqual(4);
+});

@@ -1,0 +1,61 @@
+import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { blankStudy } from '@jocund/core/score';
+import { expect, makePiece, test } from '../studio.ts';
+
+test('search narrows the list and stands in the address', async ({ signedIn: page }) => {
+  await page.goto('/repertoire');
+  await page.getByLabel('Search title, player, tuning').fill('marrowby open d');
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('link', { name: 'Nine Panes of Glass' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Search title, player, tuning')).toHaveValue('marrowby open d');
+  await page.getByLabel('Search title, player, tuning').fill('no such thing');
+  await expect(page.getByText('No piece matches')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear the search' }).click();
+  await expect(page.getByRole('link', { name: 'Nine Panes of Glass' })).toBeVisible();
+});
+
+test('a piece is duplicated, archived, and brought back with undo', async ({ signedIn: page }) => {
+  const title = `To put away ${Date.now()}`;
+  await makePiece(page, blankStudy({ title }));
+  await page.goto(`/repertoire?search=${encodeURIComponent(title)}`);
+  await page.getByRole('button', { name: `Duplicate ${title}` }).click();
+  await expect(page.getByRole('link', { name: `${title} (copy)` })).toBeVisible();
+  await page.getByRole('button', { name: `Archive ${title} (copy)` }).click();
+  await expect(page.getByRole('link', { name: `${title} (copy)` })).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('link', { name: `${title} (copy)` })).toBeVisible();
+  await page.getByRole('button', { name: `Archive ${title} (copy)` }).click();
+  await page.getByRole('radio', { name: 'Archived' }).click();
+  await page.getByRole('button', { name: `Bring back ${title} (copy)` }).click();
+  await expect(page.getByText('Nothing is archived').or(page.getByText('No piece matches'))).toBeVisible();
+});
+
+test('a Jocund file comes in as a new piece', async ({ signedIn: page }) => {
+  await page.goto('/repertoire');
+  const study = blankStudy({ title: `Brought along ${Date.now()}`, barCount: 3 });
+  await page.getByLabel('Jocund JSON file').setInputFiles({ name: 'along.jocund.json', mimeType: 'application/json', buffer: Buffer.from(writeStudy(study)) });
+  await expect(page.getByRole('heading', { name: study.title })).toBeVisible();
+});
+
+test.describe('a file that cannot be read is refused in one sentence, and nothing changes', () => {
+  const good = writeStudy(blankStudy({ title: 'Good' }));
+  const files: [string, string, RegExp][] = [
+    ['broken', good.slice(0, 200), /The file is not JSON\. Choose a \.jocund\.json file/],
+    ['from a newer version', good.replace('"version": 1', '"version": 7'), /version 7; this Jocund reads up to version 1/],
+    ['of something else', '{"name":"package"}', /not a Jocund study/],
+    ['with seven strings', good.replace('"E2",', '"B1", "E2",'), /tuning pitches/],
+    ['with an unknown note', good.replace('"E2"', '"Q2"'), /string 6: “Q2” is not a pitch/],
+    ['oversized', 'x'.repeat(2_100_000), /3 MB; a study has at most 2 MB/],
+  ];
+  for (const [name, text, message] of files) {
+    test(name, async ({ signedIn: page }) => {
+      await page.goto('/repertoire');
+      const before = await page.getByRole('listitem').count();
+      await page.getByLabel('Jocund JSON file').setInputFiles({ name: 'bad.jocund.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+      await expect(page.getByRole('alert')).toContainText(message);
+      await expect(page.getByRole('alert')).toContainText('bad.jocund.json');
+      expect(await page.getByRole('listitem').count()).toBe(before);
+    });
+  }
+});

@@ -1,0 +1,100 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildAll } from './lib/build.mjs';
+import { findChromium } from './lib/chromium.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { root, say, Trouble } from './lib/project.mjs';
+import { run } from './lib/run.mjs';
+import { demoSignIn, startServer } from './lib/server.mjs';
+import { startThrowawayCluster } from './lib/throwaway.mjs';
+
+/** Static checks count as one test each. */
+const checks = /** @type {const} */ ([
+  ['format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']],
+  ['lint', 'node_modules/eslint/bin/eslint.js', ['.', '--max-warnings', '0']],
+  ['types', 'scripts/typecheck.mjs', []],
+  ['floors', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core/src', 'contract/src', 'server/src', 'cli/src', 'web/src']],
+  ['unused code', 'node_modules/knip/bin/knip.js', []],
+]);
+
+const results = join(root, 'test-results');
+const total = { passed: 0, failed: 0 };
+/** @type {(() => Promise<void> | void)[]} */
+const undo = [];
+let isEnding = false;
+
+/** @param {number} code */
+async function end(code) {
+  if (isEnding) return;
+  isEnding = true;
+  for (const step of undo.reverse()) await step();
+  process.exit(code);
+}
+
+/** @param {string} name @param {boolean} passed */
+function count(name, passed) {
+  if (passed) total.passed += 1;
+  else total.failed += 1;
+  say(`${passed ? 'passed' : 'FAILED'}  ${name}`);
+}
+
+async function runChecks() {
+  for (const [name, program, args] of checks) count(name, (await run(process.execPath, [join(root, program), ...args])) === 0);
+}
+
+/** @param {string} databaseUrl */
+async function runUnitTests(databaseUrl) {
+  const report = join(results, 'vitest.json');
+  const code = await run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
+    env: { ...process.env, TEST_DATABASE_URL: databaseUrl },
+  });
+  if (!existsSync(report)) return count('unit and server tests', false);
+  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'));
+  total.passed += numPassedTests;
+  total.failed += numFailedTests;
+  if (code !== 0 && numFailedTests === 0) count('unit and server tests ended well', false);
+}
+
+/** @param {string} databaseUrl @param {string} chromium */
+async function runBrowserTests(databaseUrl, chromium) {
+  await buildAll();
+  const server = await startServer({ databaseUrl, port: 0, secretFile: join(results, 'session-secret') });
+  undo.push(server.stop);
+  const report = join(results, 'playwright.json');
+  const code = await run(process.execPath, [join(root, 'node_modules/@playwright/test/cli.js'), 'test', '--config', join(root, 'e2e/playwright.config.ts')], {
+    cwd: join(root, 'e2e'),
+    env: { ...process.env, JOCUND_URL: server.address, CHROMIUM: chromium, DEMO_EMAIL: demoSignIn.email, DEMO_PASSWORD: demoSignIn.password, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  });
+  if (!existsSync(report)) return count('browser tests', false);
+  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  total.passed += stats.expected + stats.flaky;
+  total.failed += stats.unexpected;
+  if (code !== 0 && stats.unexpected === 0) count('browser tests ended well', false);
+}
+
+async function main() {
+  checkNode();
+  await installPackages();
+  const chromium = findChromium();
+  rmSync(results, { recursive: true, force: true });
+  mkdirSync(results, { recursive: true });
+  await runChecks();
+  const cluster = await startThrowawayCluster();
+  undo.push(cluster.stop);
+  await runUnitTests(cluster.url);
+  await runBrowserTests(cluster.url, chromium);
+}
+
+process.on('SIGINT', () => void end(130));
+process.on('SIGTERM', () => void end(143));
+
+try {
+  await main();
+} catch (error) {
+  say(error instanceof Trouble ? error.message : String(error instanceof Error ? error.stack : error));
+  total.failed += 1;
+}
+for (const step of undo.reverse()) await step();
+undo.length = 0;
+console.log(`${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed === 0 && total.passed > 0 ? 0 : 1);
