@@ -25,7 +25,10 @@ export async function signIn(page: Page): Promise<void> {
 }
 
 /** Makes a piece over the API and answers its arrangement's id. */
-export async function makePiece(page: Page, study: Study = blankStudy({ title: `Piece ${Date.now()}`, barCount: 4 })): Promise<string> {
+export async function makePiece(
+  page: Page,
+  study: Study = blankStudy({ title: `Piece ${Date.now()}`, barCount: 4 }),
+): Promise<string> {
   const answer = await page.request.post('/api/pieces', { data: { study } });
   expect(answer.status()).toBe(200);
   return ((await answer.json()) as { arrangementId: string }).arrangementId;
@@ -40,7 +43,8 @@ export async function openBench(page: Page, arrangementId: string, stage = 'melo
 export const score = (page: Page) => page.getByTestId('score');
 
 /** What the sheet says aloud, system by system. */
-export const callText = async (page: Page): Promise<string> => (await page.getByTestId('call').allTextContents()).join(' ');
+export const callText = async (page: Page): Promise<string> =>
+  (await page.getByTestId('call').allTextContents()).join(' ');
 
 /** Waits until the server has everything. */
 export const waitUntilSaved = async (page: Page): Promise<void> => {
@@ -49,5 +53,23 @@ export const waitUntilSaved = async (page: Page): Promise<void> => {
 
 /** The study as the server has it. */
 export async function savedStudy(page: Page, arrangementId: string): Promise<Study> {
-  return ((await (await page.request.get(`/api/arrangements/${arrangementId}`)).json()) as { study: Study }).study;
+  return ((await (await page.request.get(`/api/arrangements/${arrangementId}`)).json()) as { study: Study })
+    .study;
+}
+
+/** Writes down every place the playhead shows from now on: polling from outside would miss some. */
+export async function recordPlaces(page: Page): Promise<{ readonly read: () => Promise<string[]> }> {
+  const recorder = await page.getByTestId('play-place').evaluateHandle((element) => {
+    const seen: string[] = [];
+    const look = () => {
+      const now = element.textContent
+        .replace(/(\d)beat/, '$1 beat')
+        .replace(/\s+/g, ' ')
+        .trim();
+      if (now !== seen.at(-1)) seen.push(now);
+    };
+    new MutationObserver(look).observe(element, { subtree: true, childList: true, characterData: true });
+    return seen;
+  });
+  return { read: () => recorder.jsonValue() };
 }

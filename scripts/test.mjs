@@ -13,7 +13,21 @@ const checks = /** @type {const} */ ([
   ['format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']],
   ['lint', 'node_modules/eslint/bin/eslint.js', ['.', '--max-warnings', '0']],
   ['types', 'scripts/typecheck.mjs', []],
-  ['floors', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core/src', 'contract/src', 'server/src', 'cli/src', 'web/src']],
+  [
+    'floors',
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    [
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      'core/src',
+      'contract/src',
+      'server/src',
+      'cli/src',
+      'web/src',
+    ],
+  ],
   ['unused code', 'node_modules/knip/bin/knip.js', []],
 ]);
 
@@ -39,15 +53,26 @@ function count(name, passed) {
 }
 
 async function runChecks() {
-  for (const [name, program, args] of checks) count(name, (await run(process.execPath, [join(root, program), ...args])) === 0);
+  for (const [name, program, args] of checks)
+    count(name, (await run(process.execPath, [join(root, program), ...args])) === 0);
 }
 
 /** @param {string} databaseUrl */
 async function runUnitTests(databaseUrl) {
   const report = join(results, 'vitest.json');
-  const code = await run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
-    env: { ...process.env, TEST_DATABASE_URL: databaseUrl },
-  });
+  const code = await run(
+    process.execPath,
+    [
+      join(root, 'node_modules/vitest/vitest.mjs'),
+      'run',
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ],
+    {
+      env: { ...process.env, TEST_DATABASE_URL: databaseUrl },
+    },
+  );
   if (!existsSync(report)) return count('unit and server tests', false);
   const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'));
   total.passed += numPassedTests;
@@ -61,10 +86,26 @@ async function runBrowserTests(databaseUrl, chromium) {
   const server = await startServer({ databaseUrl, port: 0, secretFile: join(results, 'session-secret') });
   undo.push(server.stop);
   const report = join(results, 'playwright.json');
-  const code = await run(process.execPath, [join(root, 'node_modules/@playwright/test/cli.js'), 'test', '--config', join(root, 'e2e/playwright.config.ts')], {
-    cwd: join(root, 'e2e'),
-    env: { ...process.env, JOCUND_URL: server.address, CHROMIUM: chromium, DEMO_EMAIL: demoSignIn.email, DEMO_PASSWORD: demoSignIn.password, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
-  });
+  const code = await run(
+    process.execPath,
+    [
+      join(root, 'node_modules/@playwright/test/cli.js'),
+      'test',
+      '--config',
+      join(root, 'e2e/playwright.config.ts'),
+    ],
+    {
+      cwd: join(root, 'e2e'),
+      env: {
+        ...process.env,
+        JOCUND_URL: server.address,
+        CHROMIUM: chromium,
+        DEMO_EMAIL: demoSignIn.email,
+        DEMO_PASSWORD: demoSignIn.password,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      },
+    },
+  );
   if (!existsSync(report)) return count('browser tests', false);
   const { stats } = JSON.parse(readFileSync(report, 'utf8'));
   total.passed += stats.expected + stats.flaky;

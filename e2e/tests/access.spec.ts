@@ -4,9 +4,13 @@ import { expect, makePiece, openBench, score, teacher, test } from '../studio.ts
 
 /** No violation that axe calls serious or critical, against WCAG 2.2 A and AA. */
 async function expectNoSeriousViolation(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`)).toEqual([]);
+  expect(
+    serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`),
+  ).toEqual([]);
 }
 
 test('sign-in page', async ({ page }) => {
@@ -26,7 +30,10 @@ for (const path of ['/repertoire', '/repertoire?shelf=archived&search=zzz', '/pe
 
 for (const stage of ['tuning', 'shapes', 'thumb', 'melody', 'studies', 'handout']) {
   test(`bench, ${stage}: full, empty and at phone width`, async ({ signedIn: page }) => {
-    const pieces = (await (await page.request.get('/api/pieces')).json()) as { title: string; arrangementId: string }[];
+    const pieces = (await (await page.request.get('/api/pieces')).json()) as {
+      title: string;
+      arrangementId: string;
+    }[];
     await openBench(page, pieces.find(({ title }) => title === 'Tin Ferry Rag')!.arrangementId, stage);
     await expect(page.getByRole('complementary')).toBeVisible();
     await expectNoSeriousViolation(page);
@@ -60,7 +67,10 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
       await page.keyboard.press('Tab');
       const focused = await page.evaluate(() => {
         const element = document.activeElement;
-        const label = element instanceof HTMLInputElement || element instanceof HTMLSelectElement ? element.labels?.[0]?.textContent : undefined;
+        const label =
+          element instanceof HTMLInputElement || element instanceof HTMLSelectElement
+            ? element.labels?.[0]?.textContent
+            : undefined;
         return (label ?? element?.getAttribute('aria-label') ?? element?.textContent ?? '').trim();
       });
       if (typeof name === 'string' ? focused === name : name.test(focused)) return;
@@ -76,7 +86,7 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await expect(page.getByRole('heading', { name: 'Repertoire' })).toBeVisible();
   await tabTo('New piece');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Title')).toBeFocused();
+  await expect(page.getByLabel('Title', { exact: true })).toBeFocused();
   await page.keyboard.type('By keys alone');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'By keys alone' })).toBeVisible();
@@ -96,5 +106,9 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await page.keyboard.press('Enter');
   await tabTo(/^Rung \d/);
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByRole('complementary', { name: 'Pinches' }).or(page.getByRole('complementary', { name: 'Melody alone' }))).toBeVisible();
+  await expect(
+    page
+      .getByRole('complementary', { name: 'Pinches' })
+      .or(page.getByRole('complementary', { name: 'Melody alone' })),
+  ).toBeVisible();
 });

@@ -1,7 +1,24 @@
 import { blankStudy, layGrip, type Study } from '@jocund/core/score';
-import { callText, expect, makePiece, openBench, savedStudy, score, test, waitUntilSaved } from '../studio.ts';
+import { applyThumb } from '@jocund/core/thumb';
+import {
+  callText,
+  expect,
+  makePiece,
+  openBench,
+  recordPlaces,
+  savedStudy,
+  score,
+  test,
+  waitUntilSaved,
+} from '../studio.ts';
 
-const withGrips = (): Study => layGrip(blankStudy({ title: `Grips ${Date.now()}`, barCount: 4 }), 0, { tick: 0, frets: [0, 2, 2, 1, 0, 0] });
+const withGrips = (): Study =>
+  applyThumb(
+    layGrip(blankStudy({ title: `Grips ${Date.now()}`, barCount: 4 }), 0, {
+      tick: 0,
+      frets: [0, 2, 2, 1, 0, 0],
+    }),
+  );
 
 test.describe('what cannot be read is said beside the field, and nothing is lost', () => {
   test('grips: junk, too few strings, off the neck once the capo is on', async ({ signedIn: page }) => {
@@ -13,16 +30,20 @@ test.describe('what cannot be read is said beside the field, and nothing is lost
       ['x-x-17-17-17-x', 'Fret 17 is past the last fret, 15'],
     ] as const) {
       await frets.fill(typed);
-      await expect(page.getByRole('alert')).toContainText(message === 'string 3' ? '“z” is not a fret' : message);
+      await expect(page.getByRole('alert')).toContainText(
+        message === 'string 3' ? '“z” is not a fret' : message,
+      );
       await expect(page.getByRole('button', { name: 'Lay grip' })).toBeDisabled();
     }
     expect(await callText(page)).toContain('bar 1: thumb 6');
   });
 
-  test('tunings: an unknown note, seven strings, out of reach; a good one is taken', async ({ signedIn: page }) => {
+  test('tunings: an unknown note, seven strings, out of reach; a good one is taken', async ({
+    signedIn: page,
+  }) => {
     const id = await makePiece(page);
     await openBench(page, id, 'tuning');
-    await page.getByLabel('Tuning', { exact: true }).selectOption('own');
+    await page.getByRole('combobox', { name: 'Tuning' }).selectOption('own');
     const notes = page.getByLabel('Notes, string 6 to 1');
     for (const [typed, message] of [
       ['D A Q G B E', 'neither a known tuning nor note names'],
@@ -60,7 +81,7 @@ test('queries stand on the sheet and in the margin and lead to their place', asy
   await expect(page.getByRole('link', { name: /Melody/ })).toContainText('1 query');
   await page.keyboard.press('PageDown');
   await margin.getByRole('button', { name: 'Go there' }).click();
-  await expect(margin.getByText('String 1, fret 5')).toBeVisible();
+  await expect(margin.getByRole('heading', { name: 'String 1, fret 5' })).toBeVisible();
   await page.keyboard.press('h');
   await expect(margin.getByText('Nothing to mend')).toBeVisible();
 });
@@ -87,7 +108,9 @@ test('bars are copied, added and taken out; the help lists every key', async ({ 
   await expect(page.getByRole('dialog')).toBeHidden();
 });
 
-test('a stroke written by hand makes the bar the hand’s until a pattern is chosen again', async ({ signedIn: page }) => {
+test('a stroke written by hand makes the bar the hand’s until a pattern is chosen again', async ({
+  signedIn: page,
+}) => {
   await openBench(page, await makePiece(page, withGrips()), 'thumb');
   await score(page).focus();
   for (let presses = 0; presses < 4; presses += 1) await page.keyboard.press('ArrowDown');
@@ -100,23 +123,29 @@ test('a stroke written by hand makes the bar the hand’s until a pattern is cho
 
 test('playing: tempo, loop, and the playhead comes round again', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, { ...withGrips(), tempoBpm: 240 }));
+  const places = await recordPlaces(page);
   await score(page).focus();
   await page.keyboard.press('l');
   await page.keyboard.press('Space');
-  const place = page.getByTestId('play-place');
-  await expect(place).toContainText('beat 4');
-  await expect(place).toContainText('beat 1');
-  await expect(place).toContainText('beat 4');
-  await expect(place).toContainText('bar 1');
+  await expect
+    .poll(async () => (await places.read()).join(', '))
+    .toMatch(/bar 1 beat 4, bar 1 beat 1.*bar 1 beat 4, bar 1 beat 1/);
   await page.getByRole('button', { name: 'Slower' }).click();
   await expect(page.getByRole('group', { name: 'Tempo' })).toContainText('♩ 236 of 240');
-  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('slider', { name: 'Loop to bar' }).press('ArrowRight');
-  await expect(page.getByRole('slider', { name: 'Loop to bar' })).toHaveAttribute('aria-valuetext', 'to bar 2');
+  await expect(page.getByRole('slider', { name: 'Loop to bar' })).toHaveAttribute(
+    'aria-valuetext',
+    'to bar 2',
+  );
 });
 
 test('print: only the sheet, every system whole, black alone on demand', async ({ signedIn: page }) => {
-  await openBench(page, await makePiece(page, { ...withGrips(), bars: Array.from({ length: 32 }, () => withGrips().bars[0]!) }), 'shapes');
+  await openBench(
+    page,
+    await makePiece(page, { ...withGrips(), bars: Array.from({ length: 32 }, () => withGrips().bars[0]!) }),
+    'shapes',
+  );
   await score(page).focus();
   await page.getByRole('button', { name: 'Lay grip' }).click();
   await page.getByRole('link', { name: /Handout/ }).click();
@@ -126,7 +155,11 @@ test('print: only the sheet, every system whole, black alone on demand', async (
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden();
   await expect(page.getByRole('complementary')).toBeHidden();
   await expect(page.getByRole('article', { name: 'Handout' })).toBeVisible();
-  expect(await page.locator('.print-sheet .system').evaluateAll((all) => all.every((each) => getComputedStyle(each).breakInside === 'avoid'))).toBe(true);
+  expect(
+    await page
+      .locator('.print-sheet .system')
+      .evaluateAll((all) => all.every((each) => getComputedStyle(each).breakInside === 'avoid')),
+  ).toBe(true);
   const pdf = await page.pdf({ format: 'A4' });
   const pages = pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0;
   expect(pages).toBeGreaterThanOrEqual(2);

@@ -34,7 +34,11 @@ test('a piece is duplicated, archived, and brought back with undo', async ({ sig
 test('a Jocund file comes in as a new piece', async ({ signedIn: page }) => {
   await page.goto('/repertoire');
   const study = blankStudy({ title: `Brought along ${Date.now()}`, barCount: 3 });
-  await page.getByLabel('Jocund JSON file').setInputFiles({ name: 'along.jocund.json', mimeType: 'application/json', buffer: Buffer.from(writeStudy(study)) });
+  await page.getByLabel('Jocund JSON file').setInputFiles({
+    name: 'along.jocund.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(writeStudy(study)),
+  });
   await expect(page.getByRole('heading', { name: study.title })).toBeVisible();
 });
 
@@ -42,7 +46,11 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
   const good = writeStudy(blankStudy({ title: 'Good' }));
   const files: [string, string, RegExp][] = [
     ['broken', good.slice(0, 200), /The file is not JSON\. Choose a \.jocund\.json file/],
-    ['from a newer version', good.replace('"version": 1', '"version": 7'), /version 7; this Jocund reads up to version 1/],
+    [
+      'from a newer version',
+      good.replace('"version": 1', '"version": 7'),
+      /version 7; this Jocund reads up to version 1/,
+    ],
     ['of something else', '{"name":"package"}', /not a Jocund study/],
     ['with seven strings', good.replace('"E2",', '"B1", "E2",'), /tuning pitches/],
     ['with an unknown note', good.replace('"E2"', '"Q2"'), /string 6: “Q2” is not a pitch/],
@@ -51,8 +59,11 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
   for (const [name, text, message] of files) {
     test(name, async ({ signedIn: page }) => {
       await page.goto('/repertoire');
+      await expect(page.getByRole('link', { name: 'Tin Ferry Rag' })).toBeVisible();
       const before = await page.getByRole('listitem').count();
-      await page.getByLabel('Jocund JSON file').setInputFiles({ name: 'bad.jocund.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+      await page
+        .getByLabel('Jocund JSON file')
+        .setInputFiles({ name: 'bad.jocund.json', mimeType: 'application/json', buffer: Buffer.from(text) });
       await expect(page.getByRole('alert')).toContainText(message);
       await expect(page.getByRole('alert')).toContainText('bad.jocund.json');
       expect(await page.getByRole('listitem').count()).toBe(before);

@@ -27,6 +27,7 @@ export async function startThrowawayCluster() {
 
 /** Starting takes an orphaned server over, so that stopping ends it. @param {string} folder */
 async function clearAway(folder) {
-  if (existsSync(join(folder, 'cluster/postmaster.pid'))) (await startCluster(folder, { throwaway: true })).stop();
+  if (existsSync(join(folder, 'cluster/postmaster.pid')))
+    (await startCluster(folder, { throwaway: true })).stop();
   rmSync(folder, { recursive: true, force: true });
 }

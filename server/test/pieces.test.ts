@@ -14,15 +14,21 @@ afterAll(() => studio.close());
 
 const codeOf = (body: unknown) => apiErrorSchema.parse(body).error.code;
 const list = async (agent = teacher) => (await agent.get('/api/pieces').expect(200)).body as PieceSummary[];
-const create = async (study: Study) => (await teacher.post('/api/pieces').send({ study }).expect(200)).body as PieceSummary;
-const read = async (id: string) => arrangementSchema.parse((await teacher.get(`/api/arrangements/${id}`).expect(200)).body);
-const save = (id: string, baseVersion: number, study: Study) => teacher.put(`/api/arrangements/${id}`).send({ baseVersion, study });
-const withFret = (study: Study, fret: number) => writeNote(study, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
+const create = async (study: Study) =>
+  (await teacher.post('/api/pieces').send({ study }).expect(200)).body as PieceSummary;
+const read = async (id: string) =>
+  arrangementSchema.parse((await teacher.get(`/api/arrangements/${id}`).expect(200)).body);
+const save = (id: string, baseVersion: number, study: Study) =>
+  teacher.put(`/api/arrangements/${id}`).send({ baseVersion, study });
+const withFret = (study: Study, fret: number) =>
+  writeNote(study, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
 
 describe('pieces', () => {
   test('the demo studio has six, with figures computed from their studies', async () => {
     const pieces = await list();
-    expect(pieces.map(({ title }) => title)).toEqual([...pieces.map(({ title }) => title)].sort((a, b) => a.localeCompare(b)));
+    expect(pieces.map(({ title }) => title)).toEqual(
+      [...pieces.map(({ title }) => title)].sort((a, b) => a.localeCompare(b)),
+    );
     expect(pieces).toHaveLength(6);
     expect(pieces.every(({ findingCount, score }) => findingCount === 0 && score > 1)).toBe(true);
   });
@@ -35,7 +41,8 @@ describe('pieces', () => {
 
   test('a duplicate is a piece of its own', async () => {
     const original = await create(blankStudy({ title: 'Original' }));
-    const copy = (await teacher.post(`/api/pieces/${original.id}/duplicate`).expect(200)).body as PieceSummary;
+    const copy = (await teacher.post(`/api/pieces/${original.id}/duplicate`).expect(200))
+      .body as PieceSummary;
     expect(copy.title).toBe('Original (copy)');
     await save(copy.arrangementId, 1, withFret(blankStudy({ title: 'Changed' }), 5)).expect(200);
     expect((await read(original.arrangementId)).study.title).toBe('Original');
@@ -43,8 +50,12 @@ describe('pieces', () => {
 
   test('an archived piece can be brought back', async () => {
     const { id } = await create(blankStudy({ title: 'Put away' }));
-    expect((await teacher.patch(`/api/pieces/${id}`).send({ archived: true }).expect(200)).body).toMatchObject({ archivedAt: expect.any(String) as string });
-    expect((await teacher.patch(`/api/pieces/${id}`).send({ archived: false }).expect(200)).body).toMatchObject({ archivedAt: null });
+    expect(
+      (await teacher.patch(`/api/pieces/${id}`).send({ archived: true }).expect(200)).body,
+    ).toMatchObject({ archivedAt: expect.any(String) as string });
+    expect(
+      (await teacher.patch(`/api/pieces/${id}`).send({ archived: false }).expect(200)).body,
+    ).toMatchObject({ archivedAt: null });
   });
 });
 
@@ -54,12 +65,17 @@ describe('saving', () => {
     const { arrangementId } = await create(study);
     expect((await save(arrangementId, 1, withFret(study, 3)).expect(200)).body).toMatchObject({ version: 2 });
     expect((await save(arrangementId, 2, withFret(study, 5)).expect(200)).body).toMatchObject({ version: 3 });
-    const revisions = (await teacher.get(`/api/arrangements/${arrangementId}/revisions`).expect(200)).body as { version: number }[];
+    const revisions = (await teacher.get(`/api/arrangements/${arrangementId}/revisions`).expect(200))
+      .body as { version: number }[];
     expect(revisions.map(({ version }) => version)).toEqual([3, 2, 1]);
     const first = await teacher.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(200);
     expect(arrangementSchema.parse(first.body).study).toEqual(study);
-    expect(codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/9`).expect(404)).body)).toBe('not-found');
-    expect(codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/first`).expect(404)).body)).toBe('not-found');
+    expect(
+      codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/9`).expect(404)).body),
+    ).toBe('not-found');
+    expect(
+      codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/first`).expect(404)).body),
+    ).toBe('not-found');
   });
 
   test('a stale save answers 409 with both versions and changes nothing', async () => {
@@ -77,7 +93,9 @@ describe('saving', () => {
   test('of two saves at the same moment one wins and one is told', async () => {
     const study = blankStudy({ title: 'At once' });
     const { arrangementId } = await create(study);
-    const statuses = await Promise.all([3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(study, fret))).status));
+    const statuses = await Promise.all(
+      [3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(study, fret))).status),
+    );
     expect(statuses.sort()).toEqual([200, 409]);
   });
 
@@ -91,8 +109,26 @@ describe('saving', () => {
 
 describe('bad input is refused with the one error shape, and nothing changes', () => {
   test.each([
-    ['a fret no neck has', { ...blankStudy({ title: 'Bad' }), bars: [{ metre: { beats: 4, unit: 4 }, grips: [], notes: [{ tick: 0, durationTicks: 480, string: 1, fret: 99, voice: 'melody' }] }] }],
-    ['seven strings', { ...blankStudy({ title: 'Bad' }), tuning: { name: 'Seven', pitches: Array.from({ length: 7 }, () => 'E2') } }],
+    [
+      'a fret no neck has',
+      {
+        ...blankStudy({ title: 'Bad' }),
+        bars: [
+          {
+            metre: { beats: 4, unit: 4 },
+            grips: [],
+            notes: [{ tick: 0, durationTicks: 480, string: 1, fret: 99, voice: 'melody' }],
+          },
+        ],
+      },
+    ],
+    [
+      'seven strings',
+      {
+        ...blankStudy({ title: 'Bad' }),
+        tuning: { name: 'Seven', pitches: Array.from({ length: 7 }, () => 'E2') },
+      },
+    ],
     ['no bars', { ...blankStudy({ title: 'Bad' }), bars: [] }],
     ['an unknown field', { ...blankStudy({ title: 'Bad' }), wings: 2 }],
     ['no title', { ...blankStudy({ title: 'Bad' }), title: ' ' }],
@@ -103,9 +139,16 @@ describe('bad input is refused with the one error shape, and nothing changes', (
   });
 
   test('a body that is not JSON, and one that is too large', async () => {
-    const broken = await teacher.post('/api/pieces').set('content-type', 'application/json').send('{"study":').expect(400);
+    const broken = await teacher
+      .post('/api/pieces')
+      .set('content-type', 'application/json')
+      .send('{"study":')
+      .expect(400);
     expect(codeOf(broken.body)).toBe('bad-request');
-    const huge = await teacher.post('/api/pieces').send({ study: { title: 'x'.repeat(2_100_000) } }).expect(413);
+    const huge = await teacher
+      .post('/api/pieces')
+      .send({ study: { title: 'x'.repeat(2_100_000) } })
+      .expect(413);
     expect(codeOf(huge.body)).toBe('too-large');
   });
 
@@ -118,7 +161,8 @@ describe('bad input is refused with the one error shape, and nothing changes', (
 describe('studios are closed to each other', () => {
   test('nothing without signing in', async () => {
     const visitor = studio.visitor();
-    for (const path of ['/api/pieces', '/api/players', '/api/students']) expect(codeOf((await visitor.get(path).expect(401)).body)).toBe('not-signed-in');
+    for (const path of ['/api/pieces', '/api/players', '/api/students'])
+      expect(codeOf((await visitor.get(path).expect(401)).body)).toBe('not-signed-in');
   });
 
   test('a teacher of another studio sees, saves, copies and archives nothing here', async () => {
@@ -129,7 +173,10 @@ describe('studios are closed to each other', () => {
     await stranger.get(`/api/arrangements/${arrangementId}`).expect(404);
     await stranger.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(404);
     expect((await stranger.get(`/api/arrangements/${arrangementId}/revisions`).expect(200)).body).toEqual([]);
-    await stranger.put(`/api/arrangements/${arrangementId}`).send({ baseVersion: 1, study: blankStudy({ title: 'Mine now' }) }).expect(404);
+    await stranger
+      .put(`/api/arrangements/${arrangementId}`)
+      .send({ baseVersion: 1, study: blankStudy({ title: 'Mine now' }) })
+      .expect(404);
     await stranger.post(`/api/pieces/${id}/duplicate`).expect(404);
     await stranger.patch(`/api/pieces/${id}`).send({ archived: true }).expect(404);
     expect((await list()).find((each) => each.id === id)).toEqual(piece);
@@ -137,7 +184,8 @@ describe('studios are closed to each other', () => {
 
   test('a student may not use the teacher’s routes', async () => {
     const student = await studio.stranger('student');
-    for (const path of ['/api/pieces', '/api/players', '/api/students']) expect(codeOf((await student.get(path).expect(403)).body)).toBe('forbidden');
+    for (const path of ['/api/pieces', '/api/players', '/api/students'])
+      expect(codeOf((await student.get(path).expect(403)).body)).toBe('forbidden');
   });
 });
 

@@ -13,7 +13,11 @@ describe('signing in', () => {
   test('the teacher gets a script-proof, same-site cookie and is known afterwards', async () => {
     const visitor = studio.visitor();
     const answer = await visitor.post('/api/session').send(demoTeacher).expect(200);
-    expect(answer.body).toMatchObject({ name: 'Ada Fenwright', role: 'teacher', studio: 'Fenwright Guitar Room' });
+    expect(answer.body).toMatchObject({
+      name: 'Ada Fenwright',
+      role: 'teacher',
+      studio: 'Fenwright Guitar Room',
+    });
     expect(answer.body).not.toHaveProperty('passwordHash');
     expect(answer.headers['set-cookie']![0]).toMatch(/HttpOnly/i);
     expect(answer.headers['set-cookie']![0]).toMatch(/SameSite=Strict/i);
@@ -27,8 +31,16 @@ describe('signing in', () => {
   });
 
   test('a wrong password and an unknown address get the same answer', async () => {
-    const wrong = await studio.visitor().post('/api/session').send({ ...demoTeacher, password: 'wrong' }).expect(401);
-    const unknown = await studio.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' }).expect(401);
+    const wrong = await studio
+      .visitor()
+      .post('/api/session')
+      .send({ ...demoTeacher, password: 'wrong' })
+      .expect(401);
+    const unknown = await studio
+      .visitor()
+      .post('/api/session')
+      .send({ email: 'nobody@fenwright.example', password: 'wrong' })
+      .expect(401);
     expect(wrong.body).toEqual(unknown.body);
     expect(apiErrorSchema.parse(wrong.body).error).toMatchObject({ code: 'wrong-sign-in' });
   });
@@ -41,7 +53,10 @@ describe('signing in', () => {
 
   test('a request from another site’s page is refused', async () => {
     const teacher = await studio.teacher();
-    const answer = await teacher.delete('/api/session').set('origin', 'https://elsewhere.example').expect(403);
+    const answer = await teacher
+      .delete('/api/session')
+      .set('origin', 'https://elsewhere.example')
+      .expect(403);
     expect(apiErrorSchema.parse(answer.body).error.code).toBe('forbidden');
     await teacher.get('/api/pieces').expect(200);
   });
@@ -49,7 +64,8 @@ describe('signing in', () => {
   test('after ten failures an address has to wait', async () => {
     const own = await openTestStudio();
     try {
-      const attempt = () => own.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' });
+      const attempt = () =>
+        own.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' });
       for (let count = 0; count < 10; count += 1) await attempt().expect(401);
       const answer = await attempt().expect(429);
       expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code: 'too-many' });

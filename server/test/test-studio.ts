@@ -32,7 +32,13 @@ export async function openTestStudio(): Promise<TestStudio> {
   const pool = new pg.Pool({ connectionString: url, max: 3 });
   await migrate(database);
   await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
-  const { app, close } = createApp({ database, pool, SESSION_SECRET: randomBytes(32).toString('hex'), LOG_LEVEL: 'silent', BEHIND_TLS_PROXY: false });
+  const { app, close } = createApp({
+    database,
+    pool,
+    SESSION_SECRET: randomBytes(32).toString('hex'),
+    LOG_LEVEL: 'silent',
+    BEHIND_TLS_PROXY: false,
+  });
 
   const signedIn = async (email: string, password: string) => {
     const agent = request.agent(app);
@@ -45,9 +51,17 @@ export async function openTestStudio(): Promise<TestStudio> {
     visitor: () => request.agent(app),
     teacher: () => signedIn(demoTeacher.email, demoTeacher.password),
     stranger: async (role) => {
-      const [studio] = await database('studios').insert({ name: 'Elsewhere' }).returning<{ id: string }[]>('id');
+      const [studio] = await database('studios')
+        .insert({ name: 'Elsewhere' })
+        .returning<{ id: string }[]>('id');
       const email = `${randomBytes(4).toString('hex')}@elsewhere.example`;
-      await database('users').insert({ studio_id: studio!.id, email, name: 'A stranger', role, password_hash: await hashPassword('a long password') });
+      await database('users').insert({
+        studio_id: studio!.id,
+        email,
+        name: 'A stranger',
+        role,
+        password_hash: await hashPassword('a long password'),
+      });
       return signedIn(email, 'a long password');
     },
     close: async () => {

@@ -1,6 +1,6 @@
-import { endpoints, request, type PieceSummary } from '@jocund/contract';
+import { endpoints, request, type PieceSummary, type User } from '@jocund/contract';
 import type { Study } from '@jocund/core/score';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 
 const keys = {
   user: ['user'],
@@ -14,14 +14,17 @@ const keys = {
 export const useUser = () =>
   useQuery({ queryKey: keys.user, queryFn: ({ signal }) => request(endpoints.whoAmI, { signal }) });
 
+/** Who is signed in changes: nothing of the one before stays in the cache. */
+function becomeUser(client: QueryClient, user: User | null): void {
+  client.setQueryData(keys.user, user);
+  client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.user[0] });
+}
+
 export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: { email: string; password: string }) => request(endpoints.signIn, { body }),
-    onSuccess: (user) => {
-      client.clear();
-      client.setQueryData(keys.user, user);
-    },
+    onSuccess: (user) => becomeUser(client, user),
   });
 }
 
@@ -29,10 +32,7 @@ export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: () => request(endpoints.signOut, {}),
-    onSuccess: () => {
-      client.clear();
-      client.setQueryData(keys.user, null);
-    },
+    onSuccess: () => becomeUser(client, null),
   });
 }
 

@@ -12,6 +12,8 @@ export const Margin = ({
 }) => (
   <aside
     aria-label={title}
+    // It scrolls, so the keyboard must be able to enter it.
+    tabIndex={0}
     className="relative flex-none border-t border-ink1 bg-margin px-3.5 pb-6 lg:w-[294px] lg:overflow-y-auto lg:border-t-0 lg:border-l print:hidden lg:shadow-[inset_3px_0_0_var(--color-paper),inset_4px_0_0_var(--color-ink1)] lg:pl-5"
   >
     <h2 className="pt-4 text-head">{title}</h2>

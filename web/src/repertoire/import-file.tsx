@@ -1,6 +1,7 @@
 import { largestBodyBytes } from '@jocund/contract';
 import { describeFault } from '@jocund/core/fault';
 import { readStudy } from '@jocund/core/formats/jocund-json';
+import { applyThumb } from '@jocund/core/thumb';
 import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useCreatePiece } from '../api/queries.ts';
@@ -25,7 +26,7 @@ export function ImportFile({ onFault }: { onFault: (fault: string | undefined) =
       onFault(`${file.name}: ${describeFault(study.fault)}`);
       return;
     }
-    create.mutate(study.value, {
+    create.mutate(applyThumb(study.value), {
       onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/melody`),
       onError: (error) => onFault(`${file.name} was not stored: ${error.message} Try again.`),
     });

@@ -9,7 +9,10 @@ import { Sheet } from './sheet.tsx';
 afterEach(cleanup);
 
 function study(): Study {
-  const grip = layGrip(blankStudy({ title: 'Drawn', barCount: 8 }), 0, { tick: 0, frets: [0, 2, 2, 1, 0, 0] });
+  const grip = layGrip(blankStudy({ title: 'Drawn', barCount: 8 }), 0, {
+    tick: 0,
+    frets: [0, 2, 2, 1, 0, 0],
+  });
   return applyThumb(writeNote(grip, { bar: 0, tick: 0, string: 1, voice: 'melody' }, 12, 960));
 }
 
@@ -17,8 +20,14 @@ test('thumb notes are squares, melody notes circles, and the call is there for t
   const { container } = render(<Sheet study={study()} width={906} />);
   const first = container.querySelector('[data-system="0"] svg')!;
   expect(first.querySelectorAll('ellipse')).toHaveLength(1);
-  expect([...first.querySelectorAll('rect')].filter((each) => each.getAttribute('fill') === 'var(--color-ink1)' && each.getAttribute('height') === '18')).toHaveLength(16);
-  expect(screen.getAllByTestId('call')[0]!.textContent).toContain('bar 1: pinch 6+1, thumb 4, thumb 6, thumb 4');
+  expect(
+    [...first.querySelectorAll('rect')].filter(
+      (each) => each.getAttribute('fill') === 'var(--color-ink1)' && each.getAttribute('height') === '18',
+    ),
+  ).toHaveLength(16);
+  expect(screen.getAllByTestId('call')[0]!.textContent).toContain(
+    'bar 1: pinch 6+1, thumb 4, thumb 6, thumb 4',
+  );
 });
 
 test('the room decides how many bars stand in a system', () => {
@@ -38,7 +47,12 @@ test('an edit in one bar leaves the other systems’ drawings alone', () => {
   const { container, rerender } = render(<Sheet study={before} width={906} />);
   const second = container.querySelector('[data-system="4"] svg')!;
   const plates = [...second.querySelectorAll('rect')];
-  rerender(<Sheet study={writeNote(before, { bar: 0, tick: 960, string: 2, voice: 'melody' }, 3, 480)} width={906} />);
+  rerender(
+    <Sheet
+      study={writeNote(before, { bar: 0, tick: 960, string: 2, voice: 'melody' }, 3, 480)}
+      width={906}
+    />,
+  );
   expect([...container.querySelectorAll('[data-system="4"] rect')]).toEqual(plates);
   expect(container.querySelectorAll('[data-system="0"] ellipse')).toHaveLength(2);
 });

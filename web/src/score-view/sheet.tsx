@@ -71,7 +71,9 @@ export function Sheet({
           onPointerDown={onPoint && ((event) => onPointerDown(event, layout))}
         >
           <p className="sr-only" data-testid="call">
-            {layout.bars.map(({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `)}
+            {layout.bars.map(
+              ({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
+            )}
           </p>
           <System
             study={study}

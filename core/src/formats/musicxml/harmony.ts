@@ -1,4 +1,4 @@
-import type { XMLBuilder } from 'xmlbuilder2/lib/interfaces.js';
+import type { Element } from './element.ts';
 import { parseNoteName } from '../../pitch/index.ts';
 import type { PlacedGrip, Study } from '../../score/index.ts';
 import { nameGrip, pressedRange } from '../../shapes/index.ts';
@@ -27,7 +27,7 @@ const kinds: Record<string, string> = {
 };
 
 /** Adds a `harmony` with the grip's literal name and its frame; tones without a plain name give a frame alone. */
-export function addHarmony(measure: XMLBuilder, study: Study, grip: PlacedGrip): void {
+export function addHarmony(measure: Element, study: Study, grip: PlacedGrip): void {
   const { name, root, bass } = nameGrip(study.tuning, grip.frets, { key: study.key });
   const harmony = measure.ele('harmony');
   const rootName = parseNoteName(root);
@@ -50,7 +50,7 @@ export function addHarmony(measure: XMLBuilder, study: Study, grip: PlacedGrip):
   if (grip.tick > 0) harmony.ele('offset').txt(String(grip.tick));
 }
 
-function addFrame(harmony: XMLBuilder, { frets }: PlacedGrip): void {
+function addFrame(harmony: Element, { frets }: PlacedGrip): void {
   const range = pressedRange(frets);
   const first = !range || range.highest <= 4 ? 1 : range.lowest;
   const frame = harmony.ele('frame');

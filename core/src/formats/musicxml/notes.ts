@@ -1,4 +1,4 @@
-import type { XMLBuilder } from 'xmlbuilder2/lib/interfaces.js';
+import type { Element } from './element.ts';
 import type { Pitch } from '../../pitch/index.ts';
 import type { Note } from '../../score/index.ts';
 import { addValue } from './values.ts';
@@ -13,7 +13,7 @@ export interface NoteToWrite {
 }
 
 /** Adds a `note` element with its children in the order the schema asks for. */
-export function addNote(measure: XMLBuilder, { event, written, inChord, voice, pitch }: NoteToWrite): void {
+export function addNote(measure: Element, { event, written, inChord, voice, pitch }: NoteToWrite): void {
   const note = measure.ele('note');
   if (inChord) note.ele('chord');
   const pitchElement = note.ele('pitch');
@@ -33,14 +33,14 @@ export function addNote(measure: XMLBuilder, { event, written, inChord, voice, p
 }
 
 /** Three in the time of two. */
-export function addTriplet(note: XMLBuilder): void {
+export function addTriplet(note: Element): void {
   const modification = note.ele('time-modification');
   modification.ele('actual-notes').txt('3');
   modification.ele('normal-notes').txt('2');
 }
 
 function addNotations(
-  noteElement: XMLBuilder,
+  noteElement: Element,
   { note, tieStart, tieStop, arrival, leadsTo }: WrittenNote,
   tuplet: WrittenEvent['tuplet'],
 ): void {
@@ -64,7 +64,7 @@ function addNotations(
 const labels = { 'hammer-on': 'H', 'pull-off': 'P' } as const;
 
 function addTechnical(
-  notations: XMLBuilder,
+  notations: Element,
   note: Note,
   arrival: Note['arrival'],
   leadsTo: Note['arrival'],

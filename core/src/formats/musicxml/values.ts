@@ -1,8 +1,8 @@
-import type { XMLBuilder } from 'xmlbuilder2/lib/interfaces.js';
+import type { Element } from './element.ts';
 import type { NoteValue } from '../../engraving/index.ts';
 
 /** Adds the written value of a note or rest: its type and its dot. */
-export function addValue(note: XMLBuilder, value: NoteValue): void {
+export function addValue(note: Element, value: NoteValue): void {
   note.ele('type').txt(value.name);
   if (value.dots === 1) note.ele('dot');
 }

@@ -1,13 +1,15 @@
-import { create } from 'xmlbuilder2';
-import type { XMLBuilder } from 'xmlbuilder2/lib/interfaces.js';
 import { soundingMidi, openPitch } from '../../instrument/index.ts';
 import { keyFifths, parsePitch, spellMidi, transposeKey, type Key, type Pitch } from '../../pitch/index.ts';
 import { barTicks, ticksPerQuarter, type Study, type Voice } from '../../score/index.ts';
 import { showsMetre } from '../../engraving/index.ts';
+import { Element } from './element.ts';
 import { addHarmony } from './harmony.ts';
 import { addNote, addTriplet } from './notes.ts';
 import { addValue } from './values.ts';
 import { writtenEvents, type WrittenEvent } from './written-events.ts';
+
+const prologue = `<?xml version="1.0" encoding="UTF-8"?>
+<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">`;
 
 /**
  * Writes a study as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
@@ -15,11 +17,7 @@ import { writtenEvents, type WrittenEvent } from './written-events.ts';
  * as heard: the capo raises the open strings, as the format defines its `capo` element. Swing is a `sound` swing element.
  */
 export function writeMusicXml(study: Study): string {
-  const doc = create({ version: '1.0', encoding: 'UTF-8' }).dtd({
-    name: 'score-partwise',
-    pubID: '-//Recordare//DTD MusicXML 4.0 Partwise//EN',
-    sysID: 'http://www.musicxml.org/dtds/partwise.dtd',
-  });
+  const doc = new Element();
   const score = doc.ele('score-partwise', { version: '4.0' });
   score.ele('work').ele('work-title').txt(study.title);
   const identification = score.ele('identification');
@@ -50,10 +48,10 @@ export function writeMusicXml(study: Study): string {
     if (index === study.bars.length - 1)
       measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy');
   });
-  return doc.end({ prettyPrint: true });
+  return `${prologue}${doc.toXml()}\n`;
 }
 
-function addAttributes(measure: XMLBuilder, study: Study, index: number, soundingKey: Key): void {
+function addAttributes(measure: Element, study: Study, index: number, soundingKey: Key): void {
   if (!showsMetre(study.bars, index)) return;
   const metre = study.bars[index]?.metre ?? { beats: 4, unit: 4 };
   const attributes = measure.ele('attributes');
@@ -69,7 +67,7 @@ function addAttributes(measure: XMLBuilder, study: Study, index: number, soundin
   if (index === 0) addStaff(attributes, study);
 }
 
-function addStaff(attributes: XMLBuilder, study: Study): void {
+function addStaff(attributes: Element, study: Study): void {
   const clef = attributes.ele('clef');
   clef.ele('sign').txt('TAB');
   clef.ele('line').txt('5');
@@ -86,7 +84,7 @@ function addStaff(attributes: XMLBuilder, study: Study): void {
   if (study.capo > 0) details.ele('capo').txt(String(study.capo));
 }
 
-function addTempo(measure: XMLBuilder, { tempoBpm, swingPercent }: Study): void {
+function addTempo(measure: Element, { tempoBpm, swingPercent }: Study): void {
   const direction = measure.ele('direction', { placement: 'above' });
   const metronome = direction.ele('direction-type').ele('metronome');
   metronome.ele('beat-unit').txt('quarter');
@@ -112,7 +110,7 @@ const greatestCommonDivisor = (a: number, b: number): number =>
   b === 0 ? a : greatestCommonDivisor(b, a % b);
 
 function addVoice(
-  measure: XMLBuilder,
+  measure: Element,
   study: Study,
   events: readonly WrittenEvent[],
   voice: Voice,
@@ -134,7 +132,7 @@ function addVoice(
 }
 
 /** A voice that does not play in a bar rests unseen, so that tab readers show no rests under the other voice. */
-function addRest(measure: XMLBuilder, { ticks, value, wholeBar, tuplet }: WrittenEvent, voice: number): void {
+function addRest(measure: Element, { ticks, value, wholeBar, tuplet }: WrittenEvent, voice: number): void {
   const note = measure.ele('note', wholeBar ? { 'print-object': 'no' } : {});
   note.ele('rest', wholeBar ? { measure: 'yes' } : {});
   note.ele('duration').txt(String(ticks));

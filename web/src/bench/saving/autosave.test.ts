@@ -7,7 +7,8 @@ import { findDraft } from './drafts.ts';
 const id = '00000000-0000-4000-8000-000000000001';
 const study = blankStudy({ title: 'Kept', barCount: 1 });
 const savedAt = '2026-01-01T10:00:00.000Z';
-const withFret = (fret: number) => (each: Study) => writeNote(each, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
+const withFret = (fret: number) => (each: Study) =>
+  writeNote(each, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
 
 type Answer = { status: number; body: unknown } | 'no connection';
 let answers: Answer[] = [];
@@ -75,7 +76,16 @@ describe('saving', () => {
 
   test('a stale save stops saving, keeps a draft, and goes on from the version chosen', async () => {
     const current = { id, pieceId: id, version: 4, study, savedAt, savedBy: 'Somebody' };
-    answers = [{ status: 409, body: { error: { code: 'stale', message: 'saved elsewhere', remedy: 'choose' }, current, yours: { baseVersion: 1, study } } }];
+    answers = [
+      {
+        status: 409,
+        body: {
+          error: { code: 'stale', message: 'saved elsewhere', remedy: 'choose' },
+          current,
+          yours: { baseVersion: 1, study },
+        },
+      },
+    ];
     const { store, autosave } = open();
     store.edit(withFret(7));
     await vi.advanceTimersByTimeAsync(1000);
@@ -91,7 +101,12 @@ describe('saving', () => {
   });
 
   test('a session that has ended is said, and the draft is kept', async () => {
-    answers = [{ status: 401, body: { error: { code: 'not-signed-in', message: 'You are not signed in', remedy: 'Sign in' } } }];
+    answers = [
+      {
+        status: 401,
+        body: { error: { code: 'not-signed-in', message: 'You are not signed in', remedy: 'Sign in' } },
+      },
+    ];
     const { store, autosave } = open();
     store.edit(withFret(2));
     await vi.advanceTimersByTimeAsync(1000);

@@ -58,7 +58,9 @@ describe('marking', () => {
     }
   });
   test('a tied note is not hammered, too', () => {
-    expect(note(applyNoteKey(applyNoteKey(written, place, key('h')), place, key('t')))).not.toHaveProperty('arrival');
+    expect(note(applyNoteKey(applyNoteKey(written, place, key('h')), place, key('t')))).not.toHaveProperty(
+      'arrival',
+    );
   });
   test('an empty place takes no mark', () => {
     expect(applyNoteKey(study, place, key('h'))).toBe(study);
