@@ -13,11 +13,14 @@ const checkoutName = createHash('sha256').update(root).digest('hex').slice(0, 12
 
 /**
  * Where databases live: `.data` in the checkout. As root the server runs as another user, who must be able to walk down
- * to it; where a folder above is closed to others, a folder below /var/tmp is taken instead.
+ * to it; where a folder above is closed to others, a folder below /var/tmp is taken instead. JOCUND_DATA names another.
  */
 export function dataFolder() {
-  const inside = join(root, '.data');
-  const folder = isRoot && !othersMayEnter(root) ? join('/var/tmp', `jocund-${checkoutName}`) : inside;
+  const inside = process.env['JOCUND_DATA'] ?? join(root, '.data');
+  const folder =
+    isRoot && !process.env['JOCUND_DATA'] && !othersMayEnter(root)
+      ? join('/var/tmp', `jocund-${checkoutName}`)
+      : inside;
   mkdirSync(folder, { recursive: true, mode: 0o755 });
   accessSync(folder, constants.W_OK);
   return folder;

@@ -55,15 +55,7 @@ const orders: Record<LadderOrder, readonly RungId[]> = {
  * without off-beats has three rungs and a bass exercise one.
  */
 export function cutLadder(study: Study, order: LadderOrder = 'thumb-first'): Rung[] {
-  const whole = JSON.stringify(study.bars.map((bar) => bar.notes));
-  const rungs = orders[order]
-    .map((id) => ({ plan: plans[id], study: cutStudy(study, plans[id]) }))
-    .filter(({ study: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
-    .filter(
-      ({ plan, study: cut }) =>
-        plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole,
-    );
-  return rungs.map(({ plan: { id, name, adds }, study: cut }, index) => ({
+  return cutRungs(study, order).map(({ plan: { id, name, adds }, study: cut }, index) => ({
     number: index + 1,
     id,
     name,
@@ -71,6 +63,20 @@ export function cutLadder(study: Study, order: LadderOrder = 'thumb-first'): Run
     study: cut,
     grade: gradeStudy(cut),
   }));
+}
+
+/** How many rungs the ladder has, without grading them. */
+export const countRungs = (study: Study): number => cutRungs(study, 'thumb-first').length;
+
+function cutRungs(study: Study, order: LadderOrder): { plan: RungPlan; study: Study }[] {
+  const whole = JSON.stringify(study.bars.map((bar) => bar.notes));
+  return orders[order]
+    .map((id) => ({ plan: plans[id], study: cutStudy(study, plans[id]) }))
+    .filter(({ study: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
+    .filter(
+      ({ plan, study: cut }) =>
+        plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole,
+    );
 }
 
 /** Rungs keep the notes they were cut with: no pattern may write the thumb anew. */

@@ -14,7 +14,20 @@ const preferred: Record<'alternate' | 'other-low', Partial<Record<StringNumber, 
  * except where that string holds the fifth and the next one the root, as in C with G below it: then the root leads and
  * the fifth is the other low. A role no string can take falls back to the low bass.
  */
-export function bassStrings(tuning: Tuning, frets: GripFrets): Record<BassRole, StringNumber> | undefined {
+export function bassStrings(tuning: Tuning, frets: GripFrets): BassStrings {
+  const known = remembered.get(frets);
+  if (known?.tuning === tuning) return known.strings;
+  const strings = chooseStrings(tuning, frets);
+  remembered.set(frets, { tuning, strings });
+  return strings;
+}
+
+type BassStrings = Record<BassRole, StringNumber> | undefined;
+
+/** Values are immutable, so the answer for the same grip in the same tuning stays: a pattern asks on every beat. */
+const remembered = new WeakMap<GripFrets, { readonly tuning: Tuning; readonly strings: BassStrings }>();
+
+function chooseStrings(tuning: Tuning, frets: GripFrets): BassStrings {
   const tones = gripTones(tuning, frets);
   if (tones.length === 0) return undefined;
   const named = nameGrip(tuning, frets).tones;

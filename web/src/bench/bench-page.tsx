@@ -9,10 +9,9 @@ import { HelpPanel } from './help-panel.tsx';
 import { HistoryPanel } from './saving/history-panel.tsx';
 import { StaleQuestion } from './saving/stale-question.tsx';
 import { StageRail } from './stage-rail.tsx';
-import { StageSheet, StageMargin, usePlayableStudy } from './stage-views.tsx';
+import { StageMargin, StageSheet, StageTransport } from './stage-views.tsx';
 import { isStage, type StageId } from './stages.ts';
 import { TitleBlock } from './title-block.tsx';
-import { TransportBar } from './transport/transport-bar.tsx';
 import { useBenchSession, useSaveState, useStaleChoices, type BenchSession } from './use-bench-session.ts';
 
 /** The bench: one piece under work, at the stage the address names. */
@@ -64,7 +63,6 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
   const save = useSaveState(session.autosave);
   const stale = useStaleChoices(session, save);
   const [panel, setPanel] = useState<'help' | 'history' | undefined>();
-  const playable = usePlayableStudy(stage);
 
   useEffect(() => {
     document.title = `${study.title} · Jocund`;
@@ -96,7 +94,7 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
         </main>
         <StageMargin stage={stage} />
       </div>
-      <TransportBar study={playable} />
+      <StageTransport stage={stage} />
       {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
       {panel === 'history' && (
         <HistoryPanel

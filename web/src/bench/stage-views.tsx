@@ -1,4 +1,3 @@
-import type { Study } from '@jocund/core/score';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { useBench } from './bench-context.tsx';
 import { MelodyMargin } from './melody/melody-margin.tsx';
@@ -6,6 +5,7 @@ import { Legend } from './score/legend.tsx';
 import { ScoreEditor } from './score/score-editor.tsx';
 import type { StageId } from './stages.ts';
 import { useRungs } from './studies/use-rungs.ts';
+import { TransportBar } from './transport/transport-bar.tsx';
 
 /** Stages are split off; the melody stage, which a piece opens on, comes with the bench. */
 const TuningPlan = lazy(async () => ({ default: (await import('./tuning/tuning-plan.tsx')).TuningPlan }));
@@ -65,9 +65,17 @@ export const StageMargin = ({ stage }: { stage: StageId }) => (
   <Suspense fallback={<div className="flex-none bg-margin lg:w-[294px]" />}>{margins[stage]}</Suspense>
 );
 
-/** What the transport plays: the piece, or on Studies and Handout the chosen rung. */
-export function usePlayableStudy(stage: StageId): Study {
+/** The transport plays the piece; on Studies and Handout the chosen rung, which is only cut there. */
+export const StageTransport = ({ stage }: { stage: StageId }) =>
+  stage === 'studies' || stage === 'handout' ? <RungTransport /> : <PieceTransport />;
+
+function PieceTransport() {
+  const { study } = useBench();
+  return <TransportBar study={study} />;
+}
+
+function RungTransport() {
   const { study } = useBench();
   const { chosen } = useRungs();
-  return (stage === 'studies' || stage === 'handout') && chosen ? chosen.study : study;
+  return <TransportBar study={chosen?.study ?? study} />;
 }

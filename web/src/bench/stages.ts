@@ -1,4 +1,4 @@
-import { cutLadder } from '@jocund/core/grading';
+import { countRungs } from '@jocund/core/grading';
 import { withSigns } from '@jocund/core/pitch';
 import { beatStarts, placedNotes, type Finding, type Study } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
@@ -62,7 +62,7 @@ export function stageStatuses(study: Study, findings: readonly Finding[]): Recor
           : { state: 'waiting', words: 'no note yet' },
     studies:
       thumbed + melody > 0
-        ? { state: 'done', words: counted(cutLadder(study).length, 'rung') }
+        ? { state: 'done', words: counted(countRungs(study), 'rung') }
         : { state: 'waiting', words: 'waits for notes' },
     handout:
       thumbed + melody === 0

@@ -11,8 +11,16 @@ interface GripRowProps {
 }
 
 /** The name a grip goes by here: what the teacher says it does, else what sounds. */
-export const shownName = (study: Pick<Study, 'tuning' | 'key'>, grip: PlacedGrip): string =>
-  withSigns(grip.functionName ?? nameGrip(study.tuning, grip.frets, { key: study.key }).name ?? 'no name');
+export function shownName({ tuning, key }: Pick<Study, 'tuning' | 'key'>, grip: PlacedGrip): string {
+  const known = remembered.get(grip);
+  if (known?.tuning === tuning && known.key === key) return known.name;
+  const name = withSigns(grip.functionName ?? nameGrip(tuning, grip.frets, { key }).name ?? 'no name');
+  remembered.set(grip, { tuning, key, name });
+  return name;
+}
+
+/** Grips are immutable and named on every redraw, so a name is worked out once. */
+const remembered = new WeakMap<PlacedGrip, Pick<Study, 'tuning' | 'key'> & { readonly name: string }>();
 
 /** Rough widths of Besley's letters in ems: enough to set the box beside its name. */
 const letterWidths: Record<string, number> = { m: 0.98, M: 0.98, '/': 0.46, i: 0.38, '♯': 0.46, '♭': 0.4 };

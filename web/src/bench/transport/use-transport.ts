@@ -61,7 +61,13 @@ export function useTransport(study: Study, startBar: number): Transport {
     restart.current = setTimeout(() => start(bar, now), restartMs);
   };
 
-  useEffect(() => () => clearTimeout(restart.current), []);
+  useEffect(
+    () => () => {
+      clearTimeout(restart.current);
+      player.stop();
+    },
+    [player],
+  );
 
   return {
     state,

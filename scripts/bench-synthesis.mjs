@@ -1,0 +1,21 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { layTimeline, renderVoice } from '@jocund/core/sound';
+import { root } from './lib/project.mjs';
+
+/** Both voices of a demo piece, one after the other, as the sound worker makes them. */
+const { study } = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
+const timeline = layTimeline(study);
+
+function renderBoth() {
+  const startedAt = performance.now();
+  for (const voice of /** @type {const} */ (['thumb', 'melody']))
+    for (const _ of renderVoice(timeline, voice, 44100));
+  return timeline.durationS / ((performance.now() - startedAt) / 1000);
+}
+
+renderBoth();
+const multiples = Array.from({ length: 7 }, renderBoth).sort((a, b) => a - b);
+console.log(
+  `${'synthesis, both voices, multiple of real time, median'.padEnd(52)} ${`${(multiples[3] ?? 0).toFixed(0)} ×`.padStart(12)}   aim ≥ 30 ×`,
+);

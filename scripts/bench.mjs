@@ -1,0 +1,147 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { buildAll, webFolder } from './lib/build.mjs';
+import { findChromium } from './lib/chromium.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { dataFolder, root, say } from './lib/project.mjs';
+import { run } from './lib/run.mjs';
+import { demoSignIn } from './lib/server.mjs';
+
+/** @param {readonly number[]} values @param {number} share */
+const quantile = (values, share) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
+/** @param {readonly number[]} values */
+const median = (values) => quantile(values, 0.5);
+/** @param {string} figure @param {string} value @param {string} aim */
+const report = (figure, value, aim) => console.log(`${figure.padEnd(52)} ${value.padStart(12)}   aim ${aim}`);
+
+checkNode();
+await installPackages();
+await buildAll();
+
+// A data folder of its own, so that a running Jocund is not disturbed.
+const data = join(dataFolder(), `bench-${process.pid}`);
+mkdirSync(data, { recursive: true });
+try {
+  await benchStart();
+  await benchSynthesis();
+  const server = await startJocund();
+  try {
+    await benchBrowser(server.address);
+  } finally {
+    await server.stop();
+  }
+} finally {
+  rmSync(data, { recursive: true, force: true });
+}
+
+/** Starts the real command and waits for its address. Answers it with the seconds to the first answered request. */
+async function startJocund() {
+  const startedAt = performance.now();
+  const child = spawn('npm', ['start', '--silent'], {
+    cwd: root,
+    detached: true,
+    stdio: ['ignore', 'pipe', 'ignore'],
+    env: { ...process.env, JOCUND_DATA: data, PORT: '0' },
+  });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const address = await new Promise((resolve, reject) => {
+    child.once('exit', () => reject(new Error('npm start ended before it answered')));
+    child.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+      const found = /runs at (\S+)/.exec(text)?.[1];
+      if (found) resolve(found);
+    });
+  });
+  await fetch(`${address}/api/health`);
+  const seconds = (performance.now() - startedAt) / 1000;
+  const stop = async () => {
+    process.kill(-(child.pid ?? 0), 'SIGINT');
+    await ended;
+  };
+  return { address: String(address), seconds, stop };
+}
+
+async function benchStart() {
+  say('Starting once to make the cluster, then five times warm …');
+  await (await startJocund()).stop();
+  const seconds = [];
+  for (let count = 0; count < 5; count += 1) {
+    const server = await startJocund();
+    seconds.push(server.seconds);
+    await server.stop();
+  }
+  report('warm npm start to first answered request, median', `${median(seconds).toFixed(1)} s`, '< 10 s');
+}
+
+async function benchSynthesis() {
+  await run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench-synthesis.mjs')]);
+}
+
+/** @param {string} address */
+async function benchBrowser(address) {
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: findChromium(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });
+  await page.request.post('/api/session', { data: demoSignIn });
+  await benchInitialScripts(page);
+  await benchKeyPress(page);
+  await browser.close();
+}
+
+/** All scripts loaded by the time the repertoire stands. @param {import('@playwright/test').Page} page */
+async function benchInitialScripts(page) {
+  /** @type {Set<string>} */
+  const scripts = new Set();
+  page.on('response', (response) => {
+    const { pathname } = new URL(response.url());
+    if (pathname.endsWith('.js')) scripts.add(pathname);
+  });
+  await page.goto('/repertoire', { waitUntil: 'networkidle' });
+  const bytes = [...scripts].reduce(
+    (sum, path) => sum + gzipSync(readFileSync(join(webFolder, path))).length,
+    0,
+  );
+  report('initial JavaScript, gzipped', `${Math.round(bytes / 1000)} kB`, '≤ 250 kB');
+  page.removeAllListeners('response');
+}
+
+/** From the key event to the frame after it, writing through all of a 64-bar piece. @param {import('@playwright/test').Page} page */
+async function benchKeyPress(page) {
+  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).study;
+  const study = { ...demo, title: 'Sixty-four bars', bars: [0, 1, 2, 3].flatMap(() => demo.bars) };
+  const { arrangementId } = await (await page.request.post('/api/pieces', { data: { study } })).json();
+  await page.goto(`/bench/${arrangementId}/melody`);
+  await page.getByTestId('score').focus();
+  await page.evaluate(() => {
+    const times = /** @type {number[]} */ ([]);
+    Object.assign(window, { keyTimes: times });
+    addEventListener(
+      'keydown',
+      (event) => {
+        requestAnimationFrame(() => {
+          const painted = /** @type {any} */ (new MessageChannel());
+          painted.port1.onmessage = () => times.push(performance.now() - event.timeStamp);
+          painted.port2.postMessage(undefined);
+        });
+      },
+      { capture: true },
+    );
+  });
+  const keys = ['3', 'ArrowRight', '0', 'ArrowDown', '1', 'h', 'ArrowUp', 'Shift+ArrowRight'];
+  for (let count = 0; count < 200; count += 1) {
+    await page.keyboard.press(keys[count % keys.length] ?? '1');
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
+  }
+  const times = await page.evaluate(() => /** @type {any} */ (window).keyTimes);
+  report('key press to repaint, 64 bars, median', `${median(times).toFixed(0)} ms`, '–');
+  report(
+    'key press to repaint, 64 bars, 95th percentile',
+    `${quantile(times, 0.95).toFixed(0)} ms`,
+    '< 50 ms',
+  );
+}
