@@ -83,7 +83,7 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await tabTo('Password');
   await page.keyboard.type(teacher.password);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Repertoire' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Repertoire', exact: true })).toBeVisible();
   await tabTo('New piece');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Title', { exact: true })).toBeFocused();

@@ -17,7 +17,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   await page.getByLabel('E-mail address').fill(teacher.email);
   await page.getByLabel('Password').fill(teacher.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Repertoire' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Repertoire', exact: true })).toBeVisible();
 
   await test.step('a new piece starts with its player’s thumb', async () => {
     await page.getByRole('button', { name: 'New piece' }).click();

@@ -1,0 +1,63 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildAll } from './lib/build.mjs';
+import { findChromium } from './lib/chromium.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { root, say } from './lib/project.mjs';
+import { demoSignIn, startServer } from './lib/server.mjs';
+import { startThrowawayCluster } from './lib/throwaway.mjs';
+
+const folder = join(root, 'docs/screenshots');
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+/** `{Title}` stands for the bench of the demo piece whose title begins so. */
+const views = [
+  { name: 'sign-in', path: '/sign-in', size: desk, signedIn: false },
+  { name: 'repertoire', path: '/repertoire', size: desk },
+  { name: 'people', path: '/people', size: desk },
+  { name: 'bench-tuning', path: '/bench/{Nine}/tuning', size: desk },
+  { name: 'bench-shapes', path: '/bench/{Tin}/shapes', size: desk },
+  { name: 'bench-thumb', path: '/bench/{Sixpence}/thumb', size: desk },
+  { name: 'bench-melody', path: '/bench/{Tin}/melody', size: desk },
+  { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
+  { name: 'bench-handout', path: '/bench/{Widow}/handout?for=Wynn+Sarkeld', size: desk },
+  { name: 'phone-melody', path: '/bench/{Nine}/melody', size: phone },
+];
+
+checkNode();
+await installPackages();
+const chromiumPath = findChromium();
+await buildAll();
+mkdirSync(folder, { recursive: true });
+const cluster = await startThrowawayCluster();
+const server = await startServer({
+  databaseUrl: cluster.url,
+  port: 0,
+  secretFile: join(root, 'test-results/session-secret'),
+});
+const { chromium } = await import('@playwright/test');
+const browser = await chromium.launch({
+  executablePath: chromiumPath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const page = await browser.newPage({ baseURL: server.address });
+
+for (const { name, path, size, signedIn = true } of views) {
+  if (signedIn) await page.request.post('/api/session', { data: demoSignIn });
+  /** @type {{ title: string, arrangementId: string }[]} */
+  const pieces = signedIn ? await (await page.request.get('/api/pieces')).json() : [];
+  const address = path.replace(
+    /\{(.+)\}/,
+    (_, title) => pieces.find((piece) => piece.title.startsWith(title))?.arrangementId ?? '',
+  );
+  await page.setViewportSize(size);
+  await page.goto(address, { waitUntil: 'networkidle' });
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  say(`docs/screenshots/${name}.png`);
+}
+await browser.close();
+await server.stop();
+cluster.stop();
+process.exit(0);
