@@ -22,7 +22,14 @@ export const unknownRoute: RequestHandler = (request) => {
 
 function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
-  const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : undefined;
+  const { type, status } =
+    typeof error === 'object' && error !== null ? (error as { type?: unknown; status?: unknown }) : {};
+  if (status === 404)
+    return new Refusal(
+      'not-found',
+      'The server has no such file',
+      'Reload the page: the application may be newer',
+    );
   if (type === 'entity.too.large')
     return new Refusal(
       'too-large',

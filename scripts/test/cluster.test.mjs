@@ -1,0 +1,124 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, afterEach, beforeEach, expect, test } from 'vitest';
+import { startCluster } from '../lib/cluster.mjs';
+import { dataFolder } from '../lib/project.mjs';
+
+/** @type {string} */
+let folder;
+/** @type {import('../lib/cluster.mjs').Cluster | undefined} */
+let cluster;
+
+beforeEach(() => {
+  folder = join(dataFolder(), `throwaway-${process.pid}`, `case-${Math.random().toString(36).slice(2)}`);
+});
+afterEach(() => {
+  cluster?.stop();
+  cluster = undefined;
+  rmSync(folder, { recursive: true, force: true });
+});
+
+afterAll(() => rmSync(join(dataFolder(), `throwaway-${process.pid}`), { recursive: true, force: true }));
+
+const start = async () => {
+  cluster = await startCluster(folder, { throwaway: true });
+  return cluster.url;
+};
+
+/** @param {string} url @param {string} sql */
+async function ask(url, sql) {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query(sql)).rows;
+  } finally {
+    await client.end();
+  }
+}
+
+const pidFile = () => join(folder, 'cluster/postmaster.pid');
+
+test('a fresh folder becomes a cluster on loopback that asks for its password; a second start finds the data', async () => {
+  const url = await start();
+  expect(new URL(url).hostname).toBe('127.0.0.1');
+  await ask(url, 'create table kept as select 7 as number');
+  await expect(ask(url.replace(/:[^:@]+@/, ':wrong@'), 'select 1')).rejects.toThrow(/password/);
+  expect(statSync(join(folder, 'password')).mode & 0o077).toBe(0);
+  cluster?.stop();
+  expect(await ask(await start(), 'select number from kept')).toEqual([{ number: 7 }]);
+});
+
+test('a half-made data folder is thrown away and made whole', async () => {
+  mkdirSync(join(folder, 'cluster.making/base'), { recursive: true });
+  mkdirSync(join(folder, 'cluster'), { recursive: true });
+  writeFileSync(join(folder, 'cluster/postgresql.conf'), 'half a line');
+  expect(await ask(await start(), 'select 1 as one')).toEqual([{ one: 1 }]);
+  expect(existsSync(join(folder, 'cluster.making'))).toBe(false);
+});
+
+test('a pid file whose process is gone, or is a stranger, does not stop the start', async () => {
+  await start();
+  const whole = readFileSync(pidFile(), 'utf8');
+  cluster?.stop();
+  for (const pid of ['999999', String(process.pid)]) {
+    writeFileSync(pidFile(), whole.replace(/^\d+/, pid));
+    expect(await ask(await start(), 'select 1 as one')).toEqual([{ one: 1 }]);
+    cluster?.stop();
+  }
+});
+
+test('a server left over from a killed start is ended and the data kept', async () => {
+  const url = await start();
+  await ask(url, 'create table kept as select 7 as number');
+  const orphan = Number(readFileSync(pidFile(), 'utf8').split('\n')[0]);
+  const again = await start();
+  expect(Number(readFileSync(pidFile(), 'utf8').split('\n')[0])).not.toBe(orphan);
+  expect(await ask(again, 'select number from kept')).toEqual([{ number: 7 }]);
+});
+
+test('after kill -9 of the server the next start recovers', async () => {
+  await ask(await start(), 'create table kept as select 7 as number');
+  process.kill(Number(readFileSync(pidFile(), 'utf8').split('\n')[0]), 'SIGKILL');
+  expect(await ask(await start(), 'select number from kept')).toEqual([{ number: 7 }]);
+});
+
+test('two clusters run side by side on ports of their own', async () => {
+  const url = await start();
+  const other = await startCluster(`${folder}-other`, { throwaway: true });
+  try {
+    expect(new URL(other.url).port).not.toBe(new URL(url).port);
+    expect(await ask(other.url, 'select 1 as one')).toEqual([{ one: 1 }]);
+  } finally {
+    other.stop();
+    rmSync(`${folder}-other`, { recursive: true, force: true });
+  }
+});
+
+test('a taken port is no obstacle: the port is looked for at every start', async () => {
+  const taken = createServer();
+  await new Promise((resolve) => taken.listen(0, '127.0.0.1', () => resolve(undefined)));
+  const url = await start();
+  const address = taken.address();
+  expect(typeof address === 'object' && address?.port).not.toBe(Number(new URL(url).port));
+  taken.close();
+});
+
+test('a lock of a process that is gone is taken over; a stranger’s number is no lock', async () => {
+  const { takeLock } = await import('../lib/lock.mjs');
+  mkdirSync(folder, { recursive: true });
+  const file = join(folder, 'start.lock');
+  writeFileSync(file, '999999');
+  const lock = takeLock(file);
+  expect(lock).toHaveProperty('release');
+  expect(readFileSync(file, 'utf8')).toBe(String(process.pid));
+  if ('release' in lock) lock.release();
+  expect(existsSync(file)).toBe(false);
+  const start = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)', 'start.mjs']);
+  writeFileSync(file, String(start.pid));
+  await new Promise((resolve) => start.once('spawn', resolve));
+  expect(takeLock(file)).toEqual({ heldBy: start.pid });
+  start.kill();
+});
