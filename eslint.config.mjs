@@ -54,7 +54,6 @@ export default tseslint.config(
         AbortSignal: 'readonly',
         window: 'readonly',
         document: 'readonly',
-        document: 'readonly',
         addEventListener: 'readonly',
         requestAnimationFrame: 'readonly',
         MessageChannel: 'readonly',
