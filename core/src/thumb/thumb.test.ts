@@ -133,7 +133,6 @@ describe('the thumb and the rest of the bar', () => {
   test('no grip is said, an unknown pattern is named', () => {
     expect(thumbFindings(study('two-string', []))).toMatchObject([
       { code: 'thumb-without-grip', bar: 1, beat: 1 },
-      { bar: 2 },
     ]);
     expect(
       thumbFindings({ ...study('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0],

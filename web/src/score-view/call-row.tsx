@@ -29,9 +29,9 @@ export function CallRow({ bar, layout, entries, playingTick }: CallRowProps) {
         <g key={entry.tick}>
           {entry.tick === playingTick && (
             <rect
-              x={x(entry.tick) - 24}
+              x={x(entry.tick) - 18.5}
               y={rows.callTop + 1}
-              width="48"
+              width="37"
               height={rows.callBottom - rows.callTop - 1}
               fill="var(--color-brass)"
             />

@@ -23,33 +23,37 @@ export function PrintSheet({ study, inks, student }: PrintSheetProps) {
       data-inks={inks}
       aria-label="Handout"
     >
-      <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">
-        <div>
-          <h2 className="text-piece leading-none">{study.title}</h2>
-          <p className="pt-1.5 text-ink1-80">
-            {study.player ? `after ${study.player}` : ''}
-            {student ? ` · for ${student}` : ''}
-          </p>
+      <div className="print-body">
+        <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">
+          <div>
+            <h2 className="text-piece leading-none">{study.title}</h2>
+            <p className="pt-1.5 text-ink1-80">
+              {study.player ? `after ${study.player}` : ''}
+              {student ? ` · for ${student}` : ''}
+            </p>
+          </div>
+          <div className="flex items-end">
+            <SheetFigures study={study} />
+            <p className="border-l border-ink1-40 px-3">
+              <span className="narrow text-label block text-ink1-80">grade</span>
+              <span className="figure text-[17px]">{gradeStudy(study).grade} of 8</span>
+            </p>
+          </div>
+        </header>
+        <div className="pt-4">
+          <Sheet study={study} width={lineUnits} fluid />
         </div>
-        <div className="flex items-end">
-          <SheetFigures study={study} />
-          <p className="border-l border-ink1-40 px-3">
-            <span className="narrow text-label block text-ink1-80">grade</span>
-            <span className="figure text-[17px]">{gradeStudy(study).grade} of 8</span>
-          </p>
-        </div>
-      </header>
-      <div className="pt-4">
-        <Sheet study={study} width={lineUnits} fluid />
+        <p className="print-legend narrow text-note pt-3">
+          Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6;
+          frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20
+          minutes; stop if anything hurts, tingles or goes numb.
+        </p>
       </div>
-      <p className="print-legend narrow text-note pt-3">
-        Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6;
-        frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20
-        minutes; stop if anything hurts, tingles or goes numb.
-      </p>
-      <footer className="print-footer narrow text-label hidden border-t border-ink1-40 pt-1 print:block">
-        {study.title} · {letters}
-        {study.capo > 0 ? ` · capo ${study.capo}` : ''}
+      <footer className="print-footer narrow text-label hidden">
+        <p>
+          {study.title} · {letters}
+          {study.capo > 0 ? ` · capo ${study.capo}` : ''}
+        </p>
       </footer>
     </article>
   );
