@@ -164,6 +164,15 @@ describe('answers', () => {
   });
 });
 
+/** A demo piece whose first melody note is written an eighth past its bar. */
+function overfull(): string {
+  const file = JSON.parse(readFileSync(demo('widows-kettle'), 'utf8')) as {
+    study: { bars: { notes: object[] }[] };
+  };
+  file.study.bars[0]!.notes = [{ tick: 3360, durationTicks: 960, string: 1, fret: 3, voice: 'melody' }];
+  return JSON.stringify(file);
+}
+
 describe('faults of the input: exit 1, one line with place and remedy', () => {
   const bad = (text: string) => {
     const file = join(folder(), 'bad.jocund.json');
@@ -181,6 +190,10 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
     [['grade', bad('{')], /bad.jocund.json: The file is not JSON/],
     [['grade', bad('{"format":"jocund-study","version":7,"study":{}}')], /version 7.*newer Jocund/],
     [['convert', demo('widows-kettle'), 'out.docx'], /does not write “.docx”/],
+    [
+      ['convert', bad(overfull()), 'out.musicxml'],
+      /bad.jocund.json, bar 1, beat 4.5, string 1: The melody note runs past the end/,
+    ],
   ])('%j', (argv, message) => {
     const outcome = run(argv);
     expect(outcome).toMatchObject({ exitCode: 1, stdout: '' });

@@ -1,40 +1,63 @@
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import { createApp } from './app.ts';
-import { readConfig } from './config.ts';
-import { connect, migrate } from './database/connect.ts';
+import { readConfig, type Config } from './config.ts';
+import { connect, migrate, type Database } from './database/connect.ts';
 import { loadDemo } from './demo/load-demo.ts';
 
-const config = readConfig(process.env);
-const database = connect(config.DATABASE_URL);
-const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
-await migrate(database);
-if (config.DEMO_FOLDER && config.DEMO_PASSWORD)
-  await loadDemo(database, config.DEMO_FOLDER, config.DEMO_PASSWORD);
+try {
+  await main(readConfig(process.env));
+} catch (error) {
+  console.error(`Jocund cannot start. ${error instanceof Error ? error.message : String(error)}`);
+  process.exit(1);
+}
 
-const { app, close } = createApp({ ...config, database, pool });
-const server = app.listen(config.PORT, config.HOST, (error) => {
-  if (error) {
-    console.error(`Jocund cannot listen on ${config.HOST}:${config.PORT}: ${error.message}`);
-    process.exit(1);
-  }
-  const { port } = server.address() as AddressInfo;
-  console.log(`listening http://${config.HOST}:${port}`);
-});
-
-let stopping = false;
-const stop = () => {
-  if (stopping) return;
-  stopping = true;
-  server.close(() => {
-    void close()
-      .then(() => Promise.all([database.destroy(), pool.end()]))
-      .then(() => process.exit(0));
+async function main(config: Config): Promise<void> {
+  const database = connect(config.DATABASE_URL);
+  await prepareDatabase(database, config);
+  const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
+  // A connection lost while idle is replaced on the next request; it must not end the server.
+  pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
+  const { app, close } = createApp({ ...config, database, pool });
+  const server = app.listen(config.PORT, config.HOST, (error) => {
+    if (error) {
+      console.error(
+        `Jocund cannot listen on ${config.HOST}:${config.PORT} (${error.message}). Choose another PORT.`,
+      );
+      process.exit(1);
+    }
+    const { port } = server.address() as AddressInfo;
+    console.log(`listening http://${config.HOST}:${port}`);
   });
-  server.closeIdleConnections();
-  setTimeout(() => server.closeAllConnections(), 2000).unref();
-};
-process.on('SIGTERM', stop);
-process.on('SIGINT', stop);
-/** The start command holds this channel; when it dies, however it dies, the server ends too. */
-process.on('disconnect', stop);
+
+  let isStopping = false;
+  const stop = () => {
+    if (isStopping) return;
+    isStopping = true;
+    server.close(() => {
+      void close()
+        .then(() => Promise.all([database.destroy(), pool.end()]))
+        .then(() => process.exit(0));
+    });
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 2000).unref();
+  };
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
+  // The start command holds this channel; when it dies, however it dies, the server ends too.
+  process.on('disconnect', stop);
+}
+
+async function prepareDatabase(database: Database, { DEMO_FOLDER, DEMO_PASSWORD }: Config): Promise<void> {
+  try {
+    await database.raw('select 1');
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error);
+    throw new Error(
+      `The database cannot be reached (${reason}). Check DATABASE_URL and that the server runs.`,
+      { cause: error },
+    );
+  }
+  await migrate(database);
+  if (DEMO_FOLDER && DEMO_PASSWORD) await loadDemo(database, DEMO_FOLDER, DEMO_PASSWORD);
+}

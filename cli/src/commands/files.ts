@@ -1,5 +1,5 @@
-import { extname, join } from 'node:path';
-import { fail } from '@jocund/core/fault';
+import { basename, extname, join } from 'node:path';
+import { fail, ok, type Result } from '@jocund/core/fault';
 import { writeStudy } from '@jocund/core/formats/jocund-json';
 import { writeMusicXml } from '@jocund/core/formats/musicxml';
 import { cutLadder } from '@jocund/core/grading';
@@ -39,8 +39,8 @@ export const ladder: Command = {
   },
 };
 
-const writers: Readonly<Record<string, (study: Study) => string>> = {
-  '.json': writeStudy,
+const writers: Readonly<Record<string, (study: Study) => Result<string>>> = {
+  '.json': (study) => ok(writeStudy(study)),
   '.musicxml': writeMusicXml,
 };
 
@@ -59,7 +59,7 @@ export const convert: Command = {
         fail(`Jocund does not write “${extname(to)}” files yet`, `End OUT in .jocund.json or .musicxml`),
         to,
       );
-    writeWhole(to, write(study));
+    writeWhole(to, orRefuse(write(study), basename(from)));
     return {
       json: { from, to, bars: study.bars.length },
       text: `${to}: ${study.title}, ${study.bars.length} bars`,

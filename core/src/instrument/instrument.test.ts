@@ -101,6 +101,11 @@ describe('retuning plans (common practice)', () => {
     expect(plan('standard', 'open-d').passes.map(({ name }) => name)).toContain('D A D G A D');
   });
 
+  test('the lowest string, going up, listens an octave below a fretted one rather than being fretted itself', () => {
+    const sixth = plan('open-g', 'standard').strings.find(({ string }) => string === 6)!;
+    expect(sixth.reference).toEqual({ string: 4, fret: 2, ownFret: 0, relation: 'octave' });
+  });
+
   test('going up is cautioned on each of the three strings', () => {
     expect(
       plan('open-g', 'standard')

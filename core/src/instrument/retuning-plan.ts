@@ -98,7 +98,7 @@ function cautionFor(semitones: number): string | undefined {
 
 interface RankedReference {
   readonly reference: TuningReference | undefined;
-  /** 0 open unison, 1 open octave, 2 fretted reference, 3 own string fretted, 4 none. */
+  /** 0 open unison, 1 open octave, 2 fretted unison, 2.5 fretted octave, 3 own string fretted, 4 none. */
   readonly effort: number;
 }
 
@@ -125,6 +125,9 @@ function referencesAgainst(other: StringNumber, wanted: Midi, otherOpen: Midi) {
   if (above === 0) add(0, 0, 'unison', 0);
   if (Math.abs(above) === 12) add(0, 0, 'octave', 1);
   if (above > 0 && above <= highestReferenceFret && above !== 12) add(above, 0, 'unison', 2);
+  for (const octave of [above - 12, above + 12]) {
+    if (octave > 0 && octave <= highestReferenceFret) add(octave, 0, 'octave', 2.5);
+  }
   if (above < 0 && -above < highestReferenceFret) add(0, -above, 'unison', 3);
   return found;
 }

@@ -1,3 +1,4 @@
+import { writeMusicXml } from '../formats/musicxml/index.ts';
 import { applyThumb } from '../thumb/index.ts';
 import { blankStudy, type Bar, type Note, type Study } from '../score/index.ts';
 
@@ -36,4 +37,11 @@ export function inventedStudy(over: Partial<Study> = {}): Study {
     },
   ];
   return applyThumb({ ...blank, bars, ...over });
+}
+
+/** The MusicXML of a study that can be written. */
+export function xmlOf(study: Study): string {
+  const xml = writeMusicXml(study);
+  if (!xml.ok) throw new Error(xml.fault.reason);
+  return xml.value;
 }

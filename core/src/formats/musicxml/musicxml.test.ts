@@ -5,6 +5,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { layTimeline } from '../../sound/index.ts';
 import { blankStudy, type Note, type Study } from '../../score/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
+import { xmlOf } from '../../testing/invented.ts';
 import { writeMusicXml } from './index.ts';
 
 const note = (over: Partial<Note>): Note => ({
@@ -77,7 +78,7 @@ const ours = (study: Study) =>
  * file gets each rest as a `forward` of the same duration, and the capo is added to the pitches it works out itself.
  */
 const forVerovio = (study: Study) =>
-  writeMusicXml(study).replace(
+  xmlOf(study).replace(
     /<note[^>]*>\s*<rest[^>]*\/>\s*<duration>(\d+)<\/duration>[\s\S]*?<\/note>/g,
     '<forward><duration>$1</duration></forward>',
   );
@@ -104,7 +105,7 @@ describe('judged by verovio, which works tab pitch out from string, fret and tun
 
 describe('judged by musicxml-io', () => {
   test.each(cases)('%s: valid, every bar adds up in both voices', (_, study) => {
-    const score = parse(writeMusicXml(study));
+    const score = parse(xmlOf(study));
     const { errors } = validate(score);
     expect(errors).toEqual([]);
     score.parts[0]!.measures.forEach((measure, index) => {
@@ -119,7 +120,7 @@ describe('judged by musicxml-io', () => {
   });
 
   test.each(cases)('%s: pitches, onsets and durations are ours', (_, study) => {
-    const score = parse(writeMusicXml(study));
+    const score = parse(xmlOf(study));
     const read: string[] = [];
     let start = 0;
     for (const [index, measure] of score.parts[0]!.measures.entries()) {
@@ -146,7 +147,7 @@ describe('judged by musicxml-io', () => {
   });
 
   test('tuning, capo, strings, frets and techniques are in the file', () => {
-    const xml = writeMusicXml(cases[1]![1]);
+    const xml = xmlOf(cases[1]![1]);
     expect(xml).toContain('<capo>2</capo>');
     expect(xml.match(/<staff-tuning line="\d">/g)).toHaveLength(6);
     expect(xml).toContain('<tuning-step>F</tuning-step>');
@@ -157,5 +158,16 @@ describe('judged by musicxml-io', () => {
     expect(xml).toContain('<tied type="let-ring"/>');
     expect(xml).toContain('<mute>palm</mute>');
     expect(xml).toContain('Judged &amp; &lt;checked&gt;');
+  });
+});
+
+test('a study whose bar overflows is refused with its place, not written wrong', () => {
+  const full = {
+    ...cases[0]![1],
+    bars: [{ ...cases[0]![1].bars[0]!, notes: [note({ tick: 3360, durationTicks: 960 })] }],
+  };
+  expect(writeMusicXml(full)).toMatchObject({
+    ok: false,
+    fault: { place: { bar: 1, beat: 4.5, string: 1 } },
   });
 });

@@ -1,6 +1,14 @@
+import { fail, ok, type Result } from '../../fault/index.ts';
 import { soundingMidi, openPitch } from '../../instrument/index.ts';
 import { keyFifths, parsePitch, spellMidi, transposeKey, type Key, type Pitch } from '../../pitch/index.ts';
-import { barTicks, ticksPerQuarter, type Study, type Voice } from '../../score/index.ts';
+import {
+  barTicks,
+  placeOfFinding,
+  type Study,
+  ticksPerQuarter,
+  validateStudy,
+  type Voice,
+} from '../../score/index.ts';
 import { showsMetre } from '../../engraving/index.ts';
 import { Element } from './element.ts';
 import { addHarmony } from './harmony.ts';
@@ -15,8 +23,17 @@ const prologue = `<?xml version="1.0" encoding="UTF-8"?>
  * Writes a study as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
  * one part, one tab staff with tuning and capo; voice 1 is the melody, stems up, voice 2 the thumb, stems down. Pitches are
  * as heard: the capo raises the open strings, as the format defines its `capo` element. Swing is a `sound` swing element.
+ * Refuses a study in which a voice overflows its bar or overlaps itself: no file could say that.
  */
-export function writeMusicXml(study: Study): string {
+export function writeMusicXml(study: Study): Result<string> {
+  const overflow = validateStudy(study).find(({ code }) => timeFaults.includes(code));
+  if (overflow) return fail(overflow.message, overflow.remedy, placeOfFinding(overflow));
+  return ok(write(study));
+}
+
+const timeFaults = ['bar-too-full', 'notes-overlap'];
+
+function write(study: Study): string {
   const doc = new Element();
   const score = doc.ele('score-partwise', { version: '4.0' });
   score.ele('work').ele('work-title').txt(study.title);

@@ -1,3 +1,4 @@
+import { describeFault } from '@jocund/core/fault';
 import { writeStudy } from '@jocund/core/formats/jocund-json';
 import type { Study } from '@jocund/core/score';
 
@@ -21,8 +22,11 @@ function save(text: string, type: string, name: string): void {
 export const downloadJocund = (study: Study): void =>
   save(writeStudy(study), 'application/json', `${fileNameOf(study.title)}.jocund.json`);
 
-/** The MusicXML writer is loaded when it is first asked for. */
-export async function downloadMusicXml(study: Study): Promise<void> {
+/** The MusicXML writer is loaded when it is first asked for. Answers why the study could not be written, if so. */
+export async function downloadMusicXml(study: Study): Promise<string | undefined> {
   const { writeMusicXml } = await import('@jocund/core/formats/musicxml');
-  save(writeMusicXml(study), 'application/vnd.recordare.musicxml+xml', `${fileNameOf(study.title)}.musicxml`);
+  const xml = writeMusicXml(study);
+  if (!xml.ok) return describeFault(xml.fault);
+  save(xml.value, 'application/vnd.recordare.musicxml+xml', `${fileNameOf(study.title)}.musicxml`);
+  return undefined;
 }

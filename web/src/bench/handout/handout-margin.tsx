@@ -26,7 +26,7 @@ export function HandoutMargin() {
     );
   const takeXml = () => {
     setFault(undefined);
-    downloadMusicXml(chosen.study).catch(() =>
+    downloadMusicXml(chosen.study).then(setFault, () =>
       setFault('The MusicXML file could not be made. Reload the page and try again.'),
     );
   };
