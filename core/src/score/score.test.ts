@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { note } from '../testing/invented.ts';
 import { studySchema } from './schema.ts';
 import {
   barStarts,
@@ -164,14 +165,6 @@ describe('edits', () => {
 });
 
 describe('validation names bar, beat and string', () => {
-  const note = (over: Partial<Note>): Note => ({
-    tick: 0,
-    durationTicks: 480,
-    string: 1,
-    fret: 0,
-    voice: 'melody',
-    ...over,
-  });
   test('an empty study is sound', () => expect(validateStudy(blank)).toEqual([]));
   test('a bar too full', () =>
     expect(validateStudy(withNotes([note({ tick: 3360, durationTicks: 960 })]))).toMatchObject([

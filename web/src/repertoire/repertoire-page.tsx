@@ -1,11 +1,11 @@
 import type { PieceSummary } from '@jocund/contract';
 import { useDeferredValue, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { useArchivePiece, useDuplicatePiece, usePieces } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
 import { TextField } from '../ui/field.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { useAddress } from '../ui/use-address.ts';
 import { useSay } from '../ui/toast.tsx';
 import { counted } from '../ui/words.ts';
 import { ImportFile } from './import-file.tsx';
@@ -25,22 +25,12 @@ const matches = (piece: PieceSummary, words: string): boolean => {
 /** Every piece of the studio. Search and shelf stand in the address. */
 export function RepertoirePage() {
   const pieces = usePieces();
-  const [params, setParams] = useSearchParams();
+  const { read, write: change } = useAddress();
   const [isNew, setNew] = useState(false);
   const [fault, setFault] = useState<string | undefined>();
-  const search = params.get('search') ?? '';
-  const shelf: Shelf = params.get('shelf') === 'archived' ? 'archived' : 'in-hand';
+  const search = read('search');
+  const shelf: Shelf = read('shelf') === 'archived' ? 'archived' : 'in-hand';
   const words = useDeferredValue(search);
-
-  const change = (name: string, value: string) =>
-    setParams(
-      (before) => {
-        if (value) before.set(name, value);
-        else before.delete(name);
-        return before;
-      },
-      { replace: true },
-    );
 
   const onShelf = pieces.data?.filter((piece) => (piece.archivedAt !== null) === (shelf === 'archived'));
   const shown = onShelf

@@ -5,72 +5,73 @@ interface Labelled {
   readonly label: string;
   readonly error?: string | undefined;
   readonly hint?: ReactNode;
+  readonly className?: string;
+}
+
+/** What ties a control to its label and to the note below it. */
+interface ControlProps {
+  readonly id: string;
+  readonly className: string;
+  readonly 'aria-invalid': boolean;
+  readonly 'aria-describedby': string | undefined;
 }
 
 /** A text field with its label, and its fault said beside it. */
-export function TextField({
+export const TextField = ({
   label,
   error,
   hint,
-  className = '',
+  className,
   ...rest
-}: Labelled & InputHTMLAttributes<HTMLInputElement>) {
-  const id = useId();
-  return (
-    <div className={className}>
-      <label htmlFor={id} className="text-note block pb-1">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field"
-        aria-invalid={error !== undefined}
-        aria-describedby={(error ?? hint) ? `${id}-note` : undefined}
-        {...rest}
-      />
-      <FieldNote id={`${id}-note`} error={error} hint={hint} />
-    </div>
-  );
-}
+}: Labelled & InputHTMLAttributes<HTMLInputElement>) => (
+  <Field label={label} error={error} hint={hint} {...(className ? { className } : {})}>
+    {(control) => <input {...control} {...rest} />}
+  </Field>
+);
 
-export function SelectField({
+/** A choice from a list with its label. */
+export const SelectField = ({
   label,
   error,
   hint,
-  className = '',
+  className,
+  ...rest
+}: Labelled & SelectHTMLAttributes<HTMLSelectElement>) => (
+  <Field label={label} error={error} hint={hint} {...(className ? { className } : {})}>
+    {(control) => <select {...control} {...rest} />}
+  </Field>
+);
+
+function Field({
+  label,
+  error,
+  hint,
+  className,
   children,
-  ...rest
-}: Labelled & SelectHTMLAttributes<HTMLSelectElement>) {
+}: Labelled & { readonly children: (control: ControlProps) => ReactNode }) {
   const id = useId();
+  const hasNote = error !== undefined || Boolean(hint);
   return (
     <div className={className}>
       <label htmlFor={id} className="text-note block pb-1">
         {label}
       </label>
-      <select
-        id={id}
-        className="field"
-        aria-invalid={error !== undefined}
-        aria-describedby={(error ?? hint) ? `${id}-note` : undefined}
-        {...rest}
-      >
-        {children}
-      </select>
-      <FieldNote id={`${id}-note`} error={error} hint={hint} />
+      {children({
+        id,
+        className: 'field',
+        'aria-invalid': error !== undefined,
+        'aria-describedby': hasNote ? `${id}-note` : undefined,
+      })}
+      {hasNote && (
+        <p
+          id={`${id}-note`}
+          className="text-note flex items-start gap-1.5 pt-1"
+          role={error === undefined ? undefined : 'alert'}
+        >
+          {error !== undefined && <QueryMark />}
+          <span className={error === undefined ? 'text-ink1-80' : 'font-semibold'}>{error ?? hint}</span>
+        </p>
+      )}
     </div>
-  );
-}
-
-function FieldNote({ id, error, hint }: { id: string; error: string | undefined; hint: ReactNode }) {
-  if (error === undefined && !hint) return null;
-  return (
-    <p
-      id={id}
-      className="text-note flex items-start gap-1.5 pt-1"
-      role={error === undefined ? undefined : 'alert'}
-    >
-      {error !== undefined && <QueryMark />}
-      <span className={error === undefined ? 'text-ink1-80' : 'font-semibold'}>{error ?? hint}</span>
-    </p>
   );
 }

@@ -3,19 +3,10 @@ import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { layTimeline } from '../../sound/index.ts';
-import { blankStudy, type Note, type Study } from '../../score/index.ts';
+import { blankStudy, type Study } from '../../score/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
-import { xmlOf } from '../../testing/invented.ts';
+import { note, xmlOf } from '../../testing/invented.ts';
 import { writeMusicXml } from './index.ts';
-
-const note = (over: Partial<Note>): Note => ({
-  tick: 0,
-  durationTicks: 480,
-  string: 1,
-  fret: 0,
-  voice: 'melody',
-  ...over,
-});
 
 /** Invented: every kind of length, a tie over the bar line, a triplet, an odd bar, each technique. */
 function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number): Study {

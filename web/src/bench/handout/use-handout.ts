@@ -1,4 +1,6 @@
-import { useSearchParams } from 'react-router';
+import { useAddress } from '../../ui/use-address.ts';
+
+export type Inks = 'both' | 'black';
 
 /** The settings of a handout and how to change them. */
 interface Handout {
@@ -8,24 +10,13 @@ interface Handout {
   readonly setStudent: (name: string) => void;
 }
 
-export type Inks = 'both' | 'black';
-
 /** What the handout is made of. It stands in the address, so that a reload prints the same. */
 export function useHandout(): Handout {
-  const [params, setParams] = useSearchParams();
-  const set = (name: string, value: string) =>
-    setParams(
-      (before) => {
-        if (value) before.set(name, value);
-        else before.delete(name);
-        return before;
-      },
-      { replace: true },
-    );
+  const { read, write } = useAddress();
   return {
-    inks: params.get('inks') === 'black' ? 'black' : 'both',
-    student: params.get('for') ?? '',
-    setInks: (inks: Inks) => set('inks', inks === 'black' ? 'black' : ''),
-    setStudent: (name: string) => set('for', name),
+    inks: read('inks') === 'black' ? 'black' : 'both',
+    student: read('for'),
+    setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
+    setStudent: (name) => write('for', name),
   };
 }

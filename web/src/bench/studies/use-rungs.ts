@@ -1,6 +1,6 @@
 import { cutLadder, type LadderOrder, type Rung } from '@jocund/core/grading';
 import { useDeferredValue, useMemo } from 'react';
-import { useSearchParams } from 'react-router';
+import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 
 export interface RungChoice {
@@ -15,22 +15,14 @@ export interface RungChoice {
 export function useRungs(): RungChoice {
   const { study } = useBench();
   const settled = useDeferredValue(study);
-  const [params, setParams] = useSearchParams();
-  const order: LadderOrder = params.get('order') === 'melody-first' ? 'melody-first' : 'thumb-first';
+  const { read, write } = useAddress();
+  const order: LadderOrder = read('order') === 'melody-first' ? 'melody-first' : 'thumb-first';
   const rungs = useMemo(() => cutLadder(settled, order), [settled, order]);
-  const set = (name: string, value: string) =>
-    setParams(
-      (before) => {
-        before.set(name, value);
-        return before;
-      },
-      { replace: true },
-    );
   return {
     order,
     rungs,
-    chosen: rungs.find(({ id }) => id === params.get('rung')) ?? rungs.at(-1),
-    choose: (id) => set('rung', id),
-    setOrder: (next) => set('order', next),
+    chosen: rungs.find(({ id }) => id === read('rung')) ?? rungs.at(-1),
+    choose: (id) => write('rung', id),
+    setOrder: (next) => write('order', next),
   };
 }
