@@ -41,6 +41,23 @@ describe('answers', () => {
       ]),
     );
   });
+  test('tune: newtons for plain strings, when gauges and scale are given', () => {
+    const plan = answer(
+      'tune',
+      '--from',
+      'standard',
+      '--to',
+      'drop-d',
+      '--scale-mm',
+      '648',
+      '--gauges',
+      '12,16,24w,32w,42w,53w',
+    ) as { strings: { string: number; tensionN?: number }[] };
+    expect(plan.strings.filter(({ tensionN }) => tensionN !== undefined).map(({ string }) => string)).toEqual(
+      [2, 1],
+    );
+    expect(plan.strings.at(-1)!.tensionN).toBeCloseTo(104.4, 0);
+  });
   test('tunings: every one with the chord its open strings spell', () => {
     const known = answer('tunings') as { id: string; openStringsChord: string | null }[];
     expect(known.find(({ id }) => id === 'open-d')).toMatchObject({
@@ -180,6 +197,10 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
     return file;
   };
   test.each([
+    [
+      ['tune', '--from', 'standard', '--to', 'open-d', '--gauges', '12,16,24w'],
+      /six strings.*Write six gauges/,
+    ],
     [['name', '--tuning', 'standard', '--frets', 'x32z10'], /string 3: “z” is not a fret/],
     [['name', '--tuning', 'EADGBEA', '--frets', 'x32010'], /six strings.*Write one note/],
     [

@@ -1,34 +1,56 @@
 import {
+  defaultScaleMm,
+  type GaugeSet,
   openMidiLowToHigh,
+  parseGauges,
   parseTuning,
+  plainTensionN,
   planRetuning,
-  tuningTable,
   type RetuningPlan,
+  type StringRetuning,
   type TuningReference,
+  tuningTable,
 } from '@jocund/core/instrument';
 import { openStringsName } from '@jocund/core/shapes';
-import { orRefuse, positional, required, table, type Command } from '../command.ts';
+import { orRefuse, positional, required, table, wholeNumber, type Command } from '../command.ts';
 
 /** `tune`: the way from one tuning to another. */
 export const tune: Command = {
   name: 'tune',
   summary: 'the way from one tuning to another, string by string',
-  usage: '--from TUNING --to TUNING',
-  options: { from: 'text', to: 'text' },
+  usage: '--from TUNING --to TUNING [--scale-mm N] [--gauges 12,16,24w,32w,42w,53w]',
+  options: { from: 'text', to: 'text', 'scale-mm': 'text', gauges: 'text' },
   run: (args) => {
     positional(args);
     const plan = planRetuning(
       orRefuse(parseTuning(required(args, 'from'))),
       orRefuse(parseTuning(required(args, 'to'))),
     );
-    return { json: toJson(plan), text: toText(plan) };
+    const scaleMm = wholeNumber(args, 'scale-mm', defaultScaleMm, 400, 800);
+    const gauges = args.text('gauges');
+    const set = gauges === undefined ? undefined : orRefuse(parseGauges(gauges));
+    return { json: toJson(plan, (step) => tensionOf(step, scaleMm, set)), text: toText(plan) };
   },
 };
 
-const toJson = ({ strings, order, passes }: RetuningPlan) => ({
-  strings: strings.map(({ reference, ...rest }) => ({
-    ...rest,
-    reference: reference && plainReference(reference),
+/** Newtons at the target pitch; known for plain strings only, and when gauges are given. */
+function tensionOf(
+  { string, frequencyHz }: StringRetuning,
+  scaleMm: number,
+  set: GaugeSet | undefined,
+): number | undefined {
+  const gauge = set?.get(string);
+  return gauge && plainTensionN(gauge, scaleMm, frequencyHz);
+}
+
+const toJson = (
+  { strings, order, passes }: RetuningPlan,
+  tensionN: (step: StringRetuning) => number | undefined,
+) => ({
+  strings: strings.map((step) => ({
+    ...step,
+    tensionN: tensionN(step),
+    reference: step.reference && plainReference(step.reference),
   })),
   order,
   passes,

@@ -25,6 +25,7 @@ export {
   stringsLowToHigh,
   type StringNumber,
 } from './strings.ts';
+export { parseGauges, plainTensionN, type GaugeSet, type StringGauge } from './tension.ts';
 export { tuningTable, type ShippedTuning } from './tuning-table.ts';
 export {
   checkTuning,
