@@ -57,16 +57,28 @@ export function tonicOf(key: Key): NoteName {
 }
 
 /**
- * Spells a pitch class in a key: scale tones by the signature, others by the name nearest to the key on the circle
- * of fifths, sharps on a tie. In E minor the tone between D and E is D#, not Eb (harmonic minor's leading tone).
+ * Spells a pitch class in a key: scale tones by the signature (in minor also the raised leading tone: D# in E minor),
+ * other tones by their plain letter where they have one (F in E, not E#), else by the name nearest to the key on the
+ * circle of fifths.
  */
 export function spellInKey(pitchClass: number, key: Key): NoteName {
-  const centre = keyFifths(key) + (key.mode === 'minor' ? 3 : 0) + 1.99;
   const candidates = letters
     .map((letter) => spellAs(letter, pitchClass))
     .filter(({ alter }) => Math.abs(alter) <= 2);
+  const byScale = candidates.find((name) => isScaleTone(name, key));
+  const plain = candidates.find(({ alter }) => alter === 0);
+  const centre = keyFifths(key) + (key.mode === 'minor' ? 3 : 0) + 1.99;
   const distance = (name: NoteName) => Math.abs(fifthsOf(name) - centre);
-  return candidates.reduce((best, name) => (distance(name) < distance(best) ? name : best));
+  return (
+    byScale ?? plain ?? candidates.reduce((best, name) => (distance(name) < distance(best) ? name : best))
+  );
+}
+
+/** The seven tones of a signature lie side by side on the circle of fifths. */
+function isScaleTone(name: NoteName, key: Key): boolean {
+  const fifths = fifthsOf(name) - keyFifths(key);
+  const isLeadingTone = key.mode === 'minor' && fifthsOf(name) === fifthsOf(tonicOf(key)) + 5;
+  return isLeadingTone || (fifths >= -1 && fifths <= 5);
 }
 
 /** Spells a MIDI number as a pitch in a key. */

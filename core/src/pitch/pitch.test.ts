@@ -110,6 +110,10 @@ describe('keys (common practice)', () => {
     expect(spell(5, 'D')).toBe('F');
     expect(spell(3, 'E', 'minor')).toBe('D#');
     expect(spell(8, 'Eb')).toBe('Ab');
+    expect(spell(5, 'E')).toBe('F');
+    expect(spell(5, 'F#')).toBe('E#');
+    expect(spell(5, 'F#', 'minor')).toBe('E#');
+    expect(spell(11, 'Ab')).toBe('B');
     expect(pitchText(spellMidi(46, { tonic: 'C', mode: 'major' }))).toBe('Bb2');
   });
 
