@@ -1,16 +1,15 @@
 import { describe, expect, test } from 'vitest';
+import { frets, tuning } from './testing/parsed.ts';
 import {
   capoFor,
-  parseTuning,
   placesOf,
   soundingKey,
   writtenMidi,
   type NeckPlace,
   type StringNumber,
-  type Tuning,
 } from './instrument/index.ts';
 import { keyText, noteNameText, parseKey, pitchText, spellInKey, spellMidi } from './pitch/index.ts';
-import { gripTones, nameGrip, parseFrets } from './shapes/index.ts';
+import { gripTones, nameGrip } from './shapes/index.ts';
 import { layTimeline } from './sound/index.ts';
 import { blankStudy } from './score/index.ts';
 import { note } from './testing/invented.ts';
@@ -19,16 +18,6 @@ import { note } from './testing/invented.ts';
  * Facts of the trade (common practice) and plain arithmetic that lean on several rooms at once. Those of one room alone
  * stand beside that room.
  */
-function tuning(text: string): Tuning {
-  const result = parseTuning(text);
-  if (!result.ok) throw new Error(text);
-  return result.value;
-}
-function frets(text: string) {
-  const result = parseFrets(text);
-  if (!result.ok) throw new Error(text);
-  return result.value;
-}
 const key = (text: string) => {
   const result = parseKey(text);
   if (!result.ok) throw new Error(text);

@@ -1,19 +1,9 @@
 import fc from 'fast-check';
 import { Chord } from 'tonal';
 import { describe, expect, test } from 'vitest';
-import { parseTuning, type Tuning } from '../instrument/index.ts';
+import { frets, tuning } from '../testing/parsed.ts';
 import { fretsText, gripTones, nameGrip, openStringsName, parseFrets } from './index.ts';
 
-function tuning(text: string): Tuning {
-  const result = parseTuning(text);
-  if (!result.ok) throw new Error(text);
-  return result.value;
-}
-function frets(text: string) {
-  const result = parseFrets(text);
-  if (!result.ok) throw new Error(result.fault.reason);
-  return result.value;
-}
 const pitchClasses: Record<string, number> = {
   C: 0,
   'C#': 1,

@@ -1,20 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parseTuning, type Tuning } from '../instrument/index.ts';
+import { frets, tuning } from '../testing/parsed.ts';
 import { blankStudy, layGrip, validateStudy, type Study } from '../score/index.ts';
-import { gripTones, parseFrets } from '../shapes/index.ts';
+import { gripTones } from '../shapes/index.ts';
 import { applyThumb, bassStrings, findPattern, thumbFindings, thumbPatternTable } from './index.ts';
 
-function tuning(text: string): Tuning {
-  const result = parseTuning(text);
-  if (!result.ok) throw new Error(text);
-  return result.value;
-}
-function frets(text: string) {
-  const result = parseFrets(text);
-  if (!result.ok) throw new Error(text);
-  return result.value;
-}
 function study(pattern: string, grips: [number, number, string][], over: Partial<Study> = {}): Study {
   const blank = { ...blankStudy({ title: 'A test', barCount: 2, thumbPattern: pattern }), ...over };
   return applyThumb(
