@@ -13,6 +13,7 @@ export interface Command {
 export interface Arguments {
   readonly positionals: readonly string[];
   readonly text: (option: string) => string | undefined;
+  readonly flag: (option: string) => boolean;
 }
 
 /** What a command found: one JSON document, and the same as readable text. */
@@ -69,6 +70,21 @@ export function wholeNumber(
   if (!Number.isInteger(value) || value < low || value > high) {
     throw new UsageError(`--${option} wants a whole number from ${low} to ${high}, not “${text}”`);
   }
+  return value;
+}
+
+export function decimalNumber(
+  args: Arguments,
+  option: string,
+  fallback: number,
+  low: number,
+  high: number,
+): number {
+  const text = args.text(option);
+  if (text === undefined) return fallback;
+  const value = Number(text);
+  if (!/^\d+(\.\d+)?$/.test(text) || value < low || value > high)
+    throw new UsageError(`--${option} wants a number from ${low} to ${high}, not “${text}”`);
   return value;
 }
 

@@ -4,15 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { studySchema } from '@jocund/core/score/schema';
 import { describe, expect, test } from 'vitest';
+import { answer } from './answer.ts';
 import { run } from './run.ts';
 
 const demo = (name: string) => join(import.meta.dirname, '../../demo', `${name}.jocund.json`);
 const folder = () => mkdtempSync(join(tmpdir(), 'jocund-'));
-function answer(...argv: string[]): unknown {
-  const outcome = run([...argv, '--json']);
-  expect(outcome).toMatchObject({ exitCode: 0, stderr: '' });
-  return JSON.parse(outcome.stdout);
-}
 
 describe('answers', () => {
   test('tune: keys, order and references (common practice)', () => {
@@ -41,7 +37,7 @@ describe('answers', () => {
       ]),
     );
   });
-  test('tune: newtons for plain strings, when gauges and scale are given', () => {
+  test('tune: newtons of every string, when gauges and scale are given', () => {
     const plan = answer(
       'tune',
       '--from',
@@ -53,9 +49,7 @@ describe('answers', () => {
       '--gauges',
       '12,16,24w,32w,42w,53w',
     ) as { strings: { string: number; tensionN?: number }[] };
-    expect(plan.strings.filter(({ tensionN }) => tensionN !== undefined).map(({ string }) => string)).toEqual(
-      [2, 1],
-    );
+    expect(plan.strings.every(({ tensionN }) => tensionN !== undefined)).toBe(true);
     expect(plan.strings.at(-1)!.tensionN).toBeCloseTo(104.4, 0);
   });
   test('tunings: every one with the chord its open strings spell', () => {

@@ -3,6 +3,7 @@ import { describeFault } from '@jocund/core/fault';
 import { InputError, UsageError, table, type Answer, type Arguments, type Command } from './command.ts';
 import { convert, ladder } from './commands/files.ts';
 import { name } from './commands/name.ts';
+import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
 import { call, check, grade } from './commands/study.ts';
 import { thumb } from './commands/thumb.ts';
@@ -12,6 +13,8 @@ const commands: readonly Command[] = [
   tune,
   tunings,
   name,
+  grips,
+  move,
   thumb,
   check,
   call,
@@ -64,6 +67,15 @@ const usageOf = ({ name: command, usage, summary }: Command): string =>
 const print = ({ json, text }: Answer, asJson: boolean): string =>
   `${asJson ? JSON.stringify(json, undefined, 1) : text}\n`;
 
+/** `--by -2` as `--by=-2`: the parser would take a negative number for an option. */
+const withNegativeValues = (argv: readonly string[]): string[] =>
+  argv.reduce<string[]>((args, arg) => {
+    const option = args.at(-1);
+    return /^-\d/.test(arg) && option?.startsWith('--') && !option.includes('=')
+      ? [...args.slice(0, -1), `${option}=${arg}`]
+      : [...args, arg];
+  }, []);
+
 function parse(command: Command, argv: readonly string[]): { args: Arguments; json: boolean; help: boolean } {
   const options = Object.fromEntries(
     Object.entries({ ...command.options, json: 'flag', help: 'flag' }).map(([option, kind]) => [
@@ -73,7 +85,7 @@ function parse(command: Command, argv: readonly string[]): { args: Arguments; js
   );
   try {
     const { values, positionals } = parseArgs({
-      args: [...argv],
+      args: withNegativeValues(argv),
       options,
       allowPositionals: true,
       strict: true,
@@ -82,7 +94,8 @@ function parse(command: Command, argv: readonly string[]): { args: Arguments; js
       const value = values[option];
       return typeof value === 'string' ? value : undefined;
     };
-    return { args: { positionals, text }, json: values.json === true, help: values.help === true };
+    const flag = (option: string) => values[option] === true;
+    return { args: { positionals, text, flag }, json: values.json === true, help: values.help === true };
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message.replace(/\.$/, '') : 'cannot be read');
   }

@@ -118,7 +118,7 @@ describe('shapes that move', () => {
 
 describe('capo, key and degree', () => {
   const sounding = (shape: string, capo: number) =>
-    nameGrip(tuning('standard'), frets(shape), { capo }).soundingName;
+    nameGrip(tuning('standard'), frets(shape), { soundingShift: capo }).soundingName;
   test('capo 4: shapes C, G7, D, Am, G', () => {
     expect(['x32010', '320001', 'xx0232', 'x02210', '320003'].map((shape) => sounding(shape, 4))).toEqual([
       'E',

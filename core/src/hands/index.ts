@@ -1,1 +1,16 @@
+export { gripCosts } from './cost-table.ts';
+export type { CostTerm } from './grip-cost.ts';
+export {
+  fingerGrip,
+  fingerings,
+  judgeFingers,
+  type FingeredGrip,
+  type JudgedFingers,
+  type PinnedFingers,
+} from './finger-grip.ts';
+export { gripChange, type FingerMove, type GripChange } from './grip-change.ts';
+export { fingerSequence, type GripToFinger } from './grip-sequence.ts';
+export { mediumHand, spanOf, type FrettingFinger, type Hand, type HandSize } from './hand.ts';
+export type { Neck } from './legality.ts';
+export { pressesOf, type GripFingers, type Press } from './presses.ts';
 export { reachFindings, reachLimitsMm, reaches, type Reach } from './reach.ts';

@@ -1,5 +1,22 @@
-export { beatRateHz, type ReferenceRelation } from './beats.ts';
-export { capoFor, soundingKey } from './capo.ts';
+export {
+  beatRateHz,
+  beatTrend,
+  goodEnoughCents,
+  homeBeatS,
+  type BeatStep,
+  type ReferenceRelation,
+} from './beats.ts';
+export {
+  capoFor,
+  capoSentence,
+  capoWays,
+  compareSources,
+  soundingChords,
+  soundingKey,
+  type CapoWay,
+  type SourceInterval,
+  type SourceKey,
+} from './capo.ts';
 export {
   defaultFretCount,
   defaultScaleMm,
@@ -8,16 +25,15 @@ export {
   highestFret,
   placesOf,
   soundingMidi,
+  soundingShift,
+  stringSpacingMm,
   writtenMidi,
   type Instrument,
   type NeckPlace,
 } from './fretboard.ts';
-export {
-  planRetuning,
-  type RetuningPlan,
-  type StringRetuning,
-  type TuningReference,
-} from './retuning-plan.ts';
+export { planRetuning, type RetuningPlan, type StringRetuning } from './retuning-plan.ts';
+export { neckPull, type NeckPull } from './string-pull.ts';
+export { stringSets } from './string-table.ts';
 export {
   isStringNumber,
   lowToHighIndex,
@@ -25,16 +41,22 @@ export {
   stringsLowToHigh,
   type StringNumber,
 } from './strings.ts';
-export { parseGauges, plainTensionN, type GaugeSet, type StringGauge } from './tension.ts';
+export { kilograms, parseGauges, stringTensionN, type GaugeSet, type StringGauge } from './tension.ts';
+export type { TuningReference } from './tuning-reference.ts';
 export { tuningTable, type ShippedTuning } from './tuning-table.ts';
 export {
   checkTuning,
+  concertPitchHz,
   openMidi,
   openMidiLowToHigh,
   openPitch,
   parseTuning,
+  realMidi,
+  realPitch,
+  realPitchText,
   shippedTuningOf,
   standardTuning,
   tuningLetters,
+  tuningRemarks,
   type Tuning,
 } from './tuning.ts';

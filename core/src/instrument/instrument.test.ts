@@ -6,10 +6,8 @@ import {
   capoFor,
   fretSpanMm,
   openMidiLowToHigh,
-  parseGauges,
   parseTuning,
   placesOf,
-  plainTensionN,
   planRetuning,
   soundingKey,
   soundingMidi,
@@ -230,31 +228,4 @@ describe('capo and key (common practice)', () => {
     expect(capoFor(key('G'), key('A'))).toBe(2);
     expect(capoFor(c, key('E'))).toBe(4);
   });
-});
-
-describe('tension of plain steel (Mersenne’s law)', () => {
-  const gauge = (text: string, string: StringNumber) => {
-    const set = parseGauges(text);
-    if (!set.ok) throw new Error(set.fault.reason);
-    return set.value.get(string)!;
-  };
-  const set = '12,16,24w,32w,42w,53w';
-  test('a .012 at E4 on a 647.7 mm scale pulls about 23.3 pounds (string makers’ charts, from memory)', () => {
-    const newtons = plainTensionN(gauge(set, 1), 647.7, 329.63)!;
-    expect(newtons / 4.44822).toBeCloseTo(23.4, 0);
-  });
-  test('moves with the square of frequency, scale and diameter', () => {
-    const one = gauge(set, 1);
-    const base = plainTensionN(one, 650, 200)!;
-    expect(plainTensionN(one, 650, 400)! / base).toBeCloseTo(4, 9);
-    expect(plainTensionN(one, 325, 200)! / base).toBeCloseTo(0.25, 9);
-    expect(plainTensionN({ ...one, diameterMm: one.diameterMm * 2 }, 650, 200)! / base).toBeCloseTo(4, 9);
-  });
-  test('nothing is claimed of wound strings; the thickest is string 6 whichever way the set is written', () => {
-    expect(plainTensionN(gauge(set, 6), 650, 82.4)).toBeUndefined();
-    expect(gauge('53w,42w,32w,24w,16,12', 1)).toEqual(gauge(set, 1));
-  });
-  test.each(['12,16,24w', '12,16,24w,32w,42w,rope', '1,2,3,4,5,6', ''])('“%s” is refused', (text) =>
-    expect(parseGauges(text).ok).toBe(false),
-  );
 });

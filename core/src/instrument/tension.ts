@@ -1,8 +1,9 @@
 import type { Hertz } from '../pitch/index.ts';
 import { fail, ok, type Result } from '../fault/index.ts';
+import { bronzeDensity, coreTable, steelDensity, stringSets } from './string-table.ts';
 import { stringsLowToHigh, type StringNumber } from './strings.ts';
 
-/** One string of a set: its diameter in mm, and whether it is wound. */
+/** One string of a set: its overall diameter in mm, and whether it is wound. */
 export interface StringGauge {
   readonly diameterMm: number;
   readonly isWound: boolean;
@@ -10,29 +11,45 @@ export interface StringGauge {
 
 export type GaugeSet = ReadonlyMap<StringNumber, StringGauge>;
 
-/** Density of plain steel wire in kg/m³ (handbook value for carbon steel). */
-const steelDensity = 7850;
 const mmPerInch = 25.4;
+const thousandthMm = mmPerInch / 1000;
+
+/** Standard acceleration of free fall in m/s² (CGPM 1901): what turns newtons into the kilograms players speak of. */
+const standardGravity = 9.80665;
+
+export const kilograms = (newtons: number): number => newtons / standardGravity;
 
 /**
- * Tension in newtons of a plain steel string: Mersenne's law, T = μ·(2·L·f)², with μ = ρ·π·d²/4. Undefined for a wound
- * string: its mass is not a matter of its diameter alone.
+ * Mass of a metre of string in kg. Plain: ρ·π·d²/4. Wound: a steel core of diameter d under one layer of bronze wire of
+ * diameter w = (D − d)/2, whose turns lie side by side: π·(d + w)/w metres of wire on each metre of string.
  */
-export function plainTensionN(
-  { diameterMm, isWound }: StringGauge,
-  scaleMm: number,
-  hz: Hertz,
-): number | undefined {
-  if (isWound) return undefined;
-  const massPerMetre = (steelDensity * Math.PI * (diameterMm / 1000) ** 2) / 4;
-  return massPerMetre * (2 * (scaleMm / 1000) * hz) ** 2;
+function massPerMetreKg({ diameterMm, isWound }: StringGauge): number {
+  const wire = (density: number, mm: number) => (density * Math.PI * (mm / 1000) ** 2) / 4;
+  if (!isWound) return wire(steelDensity, diameterMm);
+  const coreMm = coreOf(diameterMm);
+  const wrapMm = (diameterMm - coreMm) / 2;
+  return wire(steelDensity, coreMm) + wire(bronzeDensity, wrapMm) * ((Math.PI * (coreMm + wrapMm)) / wrapMm);
 }
+
+function coreOf(diameterMm: number): number {
+  const thousandths = diameterMm / thousandthMm;
+  const row = coreTable.find(({ upTo }) => thousandths <= upTo + 0.01) ?? coreTable.at(-1);
+  return (row?.core ?? 0) * thousandthMm;
+}
+
+/** Tension in newtons of a string sounding at `hz` (Mersenne's law): T = μ·(2·L·f)². */
+export const stringTensionN = (gauge: StringGauge, scaleMm: number, hz: Hertz): number =>
+  massPerMetreKg(gauge) * (2 * (scaleMm / 1000) * hz) ** 2;
 
 const howToWrite = 'Write six gauges in thousandths of an inch, w behind a wound one: 12,16,24w,32w,42w,53w';
 
-/** Reads a set of gauges from thin to thick or from thick to thin; the thickest is string 6. */
+/**
+ * Reads a set by its name (`light`) or as six gauges from thin to thick or from thick to thin; the thickest is string 6.
+ * A wound string thinner than 18 thousandths is not made.
+ */
 export function parseGauges(text: string): Result<GaugeSet> {
-  const tokens = text
+  const known = stringSets.find(({ id }) => id === text.trim().toLowerCase());
+  const tokens = (known?.gauges ?? text)
     .trim()
     .toLowerCase()
     .split(/[\s,-]+/);
@@ -41,8 +58,10 @@ export function parseGauges(text: string): Result<GaugeSet> {
   for (const token of tokens) {
     const match = /^\.?0?(\d{1,2}(?:\.5)?)(w?)$/.exec(token);
     const thousandths = Number(match?.[1]);
-    if (!match || thousandths < 7 || thousandths > 80) return fail(`“${token}” is not a gauge`, howToWrite);
-    gauges.push({ diameterMm: (thousandths / 1000) * mmPerInch, isWound: match[2] === 'w' });
+    const isWound = match?.[2] === 'w';
+    if (!match || thousandths < (isWound ? 18 : 7) || thousandths > 80)
+      return fail(`“${token}” is not a gauge`, howToWrite);
+    gauges.push({ diameterMm: thousandths * thousandthMm, isWound });
   }
   const thickFirst =
     (gauges[0]?.diameterMm ?? 0) > (gauges[5]?.diameterMm ?? 0) ? gauges : [...gauges].reverse();

@@ -1,11 +1,16 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import {
+  concertA4Hz,
+  letters,
   midiOf,
+  modulo,
   parseNoteName,
   parsePitch,
   pitchAtMidi,
   pitchClassOf,
   pitchText,
+  spellAs,
+  type Hertz,
   type Midi,
   type NoteName,
   type Pitch,
@@ -13,10 +18,17 @@ import {
 import { lowToHighIndex, type StringNumber } from './strings.ts';
 import { standardPitches, tuningTable, type ShippedTuning } from './tuning-table.ts';
 
-/** Six open pitches from string 6 to string 1 in scientific notation ("D2", …), and what the tuning is called. */
+/**
+ * Six open pitches from string 6 to string 1 in scientific notation ("D2", …), and what the tuning is called. Shapes are
+ * named by `pitches`; a guitar that is tuned lower as a whole, or to another concert pitch, sounds elsewhere.
+ */
 export interface Tuning {
   readonly name: string;
   readonly pitches: readonly string[];
+  /** Semitones by which every string lies above (+) or below (−) `pitches`, to match a record. Absent: none. */
+  readonly wholeSemitones?: number | undefined;
+  /** Frequency of A4 the guitar is tuned to. Absent: 440 Hz. */
+  readonly a4Hz?: Hertz | undefined;
 }
 
 export const standardTuning: Tuning = { name: 'Standard', pitches: standardPitches };
@@ -33,6 +45,28 @@ export function openPitch(tuning: Tuning, string: StringNumber): Pitch {
 }
 
 export const openMidi = (tuning: Tuning, string: StringNumber): Midi => midiOf(openPitch(tuning, string));
+
+/** The open string's real pitch: as written, moved by as much as the whole guitar is tuned away. */
+export const realMidi = (tuning: Tuning, string: StringNumber): Midi =>
+  openMidi(tuning, string) + (tuning.wholeSemitones ?? 0);
+
+export const concertPitchHz = (tuning: Pick<Tuning, 'a4Hz'>): Hertz => tuning.a4Hz ?? concertA4Hz;
+
+/** Real pitch of an open string, spelled; a guitar tuned away as a whole is spelled with flats going down. */
+export function realPitch(tuning: Tuning, string: StringNumber): Pitch {
+  const whole = tuning.wholeSemitones ?? 0;
+  const written = openPitch(tuning, string);
+  if (whole === 0) return written;
+  const midi = midiOf(written) + whole;
+  const names: NoteName[] = letters
+    .map((letter) => spellAs(letter, modulo(midi, 12)))
+    .filter(({ alter }) => alter === 0 || alter === Math.sign(whole));
+  const plain = names.find(({ alter }) => alter === 0) ?? names[0] ?? written;
+  return pitchAtMidi(plain, midi);
+}
+
+export const realPitchText = (tuning: Tuning, string: StringNumber): string =>
+  pitchText(realPitch(tuning, string));
 
 /** Open strings from 6 to 1 as MIDI numbers. */
 export const openMidiLowToHigh = (tuning: Tuning): Midi[] =>
@@ -90,6 +124,20 @@ export function checkTuning(tuning: Tuning): Result<Tuning> {
   }
   return ok(tuning);
 }
+
+/**
+ * What is odd about a readable tuning, in plain words: strings that cross (a thicker string above a thinner one) or that
+ * share a pitch. Neither is forbidden; both surprise whoever expects each string to lie above the one before.
+ */
+export const tuningRemarks = (tuning: Tuning): string[] =>
+  ([6, 5, 4, 3, 2] as const).flatMap((string) => {
+    const next = (string - 1) as StringNumber;
+    const step = openMidi(tuning, next) - openMidi(tuning, string);
+    if (step > 0) return [];
+    return step === 0
+      ? [`strings ${string} and ${next} are at the same pitch`]
+      : [`string ${string} lies above string ${next}, so one of them may be an octave off`];
+  });
 
 /** The shipped tuning with exactly these pitches (by sound, however spelled), if there is one. */
 export function shippedTuningOf(tuning: Pick<Tuning, 'pitches'>): ShippedTuning | undefined {

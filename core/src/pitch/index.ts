@@ -1,4 +1,5 @@
 export { noteAtDegree, plainDegrees, semitonesOfDegree, type Degree } from './degree.ts';
+export { intervalName } from './interval.ts';
 export {
   keyFifths,
   keyText,
@@ -28,3 +29,4 @@ export {
   type Pitch,
 } from './pitch.ts';
 export { centsBetween, concertA4Hz, frequencyHz, type Hertz } from './temperament.ts';
+export { parseSymbol, symbolIn, symbolText, transposeSymbol, type SymbolParts } from './symbol.ts';

@@ -50,6 +50,10 @@ export const barSchema = z.strictObject({
 export const tuningSchema = z.strictObject({
   name: text.min(1),
   pitches: z.array(z.string().max(6)).length(6),
+  /** Semitones the whole guitar is tuned away from `pitches`; −1 is a half step down. Absent: none. */
+  wholeSemitones: z.int().min(-7).max(5).optional(),
+  /** Concert pitch in Hz. Absent: 440. */
+  a4Hz: z.number().min(390).max(490).optional(),
 });
 
 export const keySchema = z.strictObject({

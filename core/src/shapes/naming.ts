@@ -11,6 +11,7 @@ import {
   semitonesOfDegree,
   spellAs,
   spellInKey,
+  tonicOf,
   transposeKey,
   type Degree,
   type Key,
@@ -20,6 +21,7 @@ import {
 } from '../pitch/index.ts';
 import type { GripFrets } from '../score/index.ts';
 import { chordTable, type ChordKind } from './chord-table.ts';
+import { functionInKey } from './function.ts';
 import { gripTones, type GripTone } from './grip.ts';
 
 /** A sounding string with its spelled pitch and its place in the chord. */
@@ -39,7 +41,9 @@ export interface GripName {
   readonly tones: readonly NamedTone[];
   /** Degrees of the named chord that do not sound. */
   readonly missing: readonly Degree[];
-  /** The name a listener would give with the capo on. */
+  /** What the named chord is in the key: "V7". Null without a key or a name. */
+  readonly functionName: string | null;
+  /** The name a listener would give. */
   readonly soundingName: string | null;
 }
 
@@ -47,7 +51,10 @@ export interface NamingSettings {
   /** The key spells roots that have two names; without it the spelling with fewer signs is taken. */
   readonly key?: Key;
   readonly language?: NameLanguage;
-  readonly capo?: number;
+  /** Semitones from the shapes to what is heard: the capo, and how far the whole guitar is tuned away. */
+  readonly soundingShift?: number;
+  /** What comes next: it tells which of its tones a symmetrical chord is named by. */
+  readonly next?: NoteName | undefined;
 }
 
 interface Reading {
@@ -61,48 +68,57 @@ interface Reading {
 const inversionCost = 1;
 const missingCost: Record<string, number> = { '5': 1, '3': 3, b3: 3 };
 const missingOtherCost = 2;
+/** What a symmetrical chord gains as the name that leads a half step up into the next root, or that keeps it. */
+const leadsToNext = 2;
+const leadsToTonic = 0.4;
 
 /** Names a grip in any tuning by its sounding tones. Throws only when no string is played. */
 export function nameGrip(tuning: Tuning, frets: GripFrets, settings: NamingSettings = {}): GripName {
-  const { key, language = 'english', capo = 0 } = settings;
+  const { key, language = 'english', soundingShift = 0 } = settings;
   const tones = gripTones(tuning, frets);
   const lowest = tones.reduce((low, tone) => (tone.midi < low.midi ? tone : low));
   const bassClass = modulo(lowest.midi, 12);
-  const readings = readTones(new Set(tones.map(({ midi }) => modulo(midi, 12))), bassClass, key);
+  const readings = readTones(new Set(tones.map(({ midi }) => modulo(midi, 12))), bassClass, settings);
   const best = readings[0];
   const root = best?.root ?? spell(bassClass, key);
   const symbols = readings.map((reading) => symbolOf(reading, bassClass, language));
   return {
     name: symbols[0] ?? null,
-    alternatives: [...new Set(symbols.slice(1, 6))],
+    alternatives: [...new Set(symbols.slice(1))].filter((symbol) => symbol !== symbols[0]),
     root: noteNameIn(root, language),
     bass: noteNameIn(best ? spellAgainst(best, bassClass) : root, language),
     tones: tones.map((tone) => nameTone(tone, root, best)),
     missing: best?.missing ?? [],
+    functionName: best && key ? functionInKey(best.root, best.kind.suffix, key) : null,
     soundingName:
-      capo === 0
+      soundingShift === 0
         ? (symbols[0] ?? null)
-        : nameGrip(raised(tuning, capo), frets, soundingSettings(settings)).name,
+        : nameGrip(raised(tuning, soundingShift), frets, soundingSettings(settings)).name,
   };
 }
 
 /** The name of a single pitch class set, for the open strings of a tuning. */
 export const openStringsName = (tuning: Tuning): string | null => nameGrip(tuning, [0, 0, 0, 0, 0, 0]).name;
 
-const soundingSettings = ({ key, language, capo = 0 }: NamingSettings): NamingSettings => ({
-  ...(key ? { key: transposeKey(key, capo) } : {}),
+const soundingSettings = ({ key, language, next, soundingShift = 0 }: NamingSettings): NamingSettings => ({
+  ...(key ? { key: transposeKey(key, soundingShift) } : {}),
   ...(language ? { language } : {}),
+  ...(next ? { next: spell(modulo(pitchClassOf(next) + soundingShift, 12)) } : {}),
 });
 
-function raised(tuning: Tuning, capo: number): Tuning {
+function raised(tuning: Tuning, semitones: number): Tuning {
   const pitches = ([6, 5, 4, 3, 2, 1] as const).map((string) => {
-    const midi = openMidi(tuning, string) + capo;
+    const midi = openMidi(tuning, string) + semitones;
     return pitchText(pitchAtMidi(spell(modulo(midi, 12)), midi));
   });
   return { name: tuning.name, pitches };
 }
 
-function readTones(classes: ReadonlySet<number>, bassClass: number, key?: Key): Reading[] {
+function readTones(
+  classes: ReadonlySet<number>,
+  bassClass: number,
+  { key, next }: NamingSettings,
+): Reading[] {
   const readings = [...classes].flatMap((rootClass) =>
     chordTable.flatMap((kind) => {
       const missing = missingDegrees(kind, classes, rootClass);
@@ -110,11 +126,44 @@ function readTones(classes: ReadonlySet<number>, bassClass: number, key?: Key): 
       const cost =
         kind.rarity +
         missing.reduce((sum, degree) => sum + (missingCost[degree] ?? missingOtherCost), 0) +
-        (rootClass === bassClass ? 0 : inversionCost);
+        (rootClass === bassClass ? 0 : inversionCost) -
+        (kind.suffix === 'dim7' || kind.suffix === 'aug' ? contextGain(kind, rootClass, key, next) : 0);
       return [{ kind, root: spellRoot(rootClass, kind, key), missing, cost }];
     }),
   );
-  return readings.sort((a, b) => a.cost - b.cost);
+  const rootless = readings.length > 0 ? readRootless(classes, key) : [];
+  return [...readings.sort((a, b) => a.cost - b.cost), ...rootless];
+}
+
+/**
+ * Names whose root is left to the listener: B D F# A also is E9 without its root. Only for chords of four tones and more of
+ * which nothing else is missing, and only after every name that has its root.
+ */
+function readRootless(classes: ReadonlySet<number>, key?: Key): Reading[] {
+  return Array.from({ length: 12 }, (_, rootClass) => rootClass)
+    .filter((rootClass) => !classes.has(rootClass))
+    .flatMap((rootClass) =>
+      chordTable
+        .filter(({ degrees }) => degrees.length > 3)
+        .flatMap((kind): Reading[] => {
+          const missing = missingDegrees(kind, new Set([...classes, rootClass]), rootClass);
+          if (missing?.length !== 0) return [];
+          return [{ kind, root: spellRoot(rootClass, kind, key), missing: ['1'], cost: kind.rarity }];
+        }),
+    )
+    .sort((a, b) => a.cost - b.cost);
+}
+
+/**
+ * Every tone of a diminished seventh or an augmented triad could be its root; context decides (common practice): a
+ * diminished chord is the leading tone of what follows, an augmented one its dominant; with nothing to follow, that of the
+ * key counts a little.
+ */
+function contextGain(kind: ChordKind, rootClass: number, key?: Key, next?: NoteName): number {
+  const below = kind.suffix === 'dim7' ? 1 : 5;
+  const leadsTo = (target: NoteName) => modulo(pitchClassOf(target) - rootClass, 12) === below;
+  if (next) return leadsTo(next) ? leadsToNext : 0;
+  return key && leadsTo(tonicOf(key)) ? leadsToTonic : 0;
 }
 
 /** Degrees of a kind that do not sound, or undefined when the kind does not explain every tone. */
@@ -124,12 +173,12 @@ function missingDegrees(
   rootClass: number,
 ): Degree[] | undefined {
   const classOf = (degree: Degree) => (rootClass + semitonesOfDegree(degree)) % 12;
-  const explained = new Set(kind.degrees.map(classOf));
+  const explained = new Set([...kind.degrees, ...kind.optional].map(classOf));
   if ([...classes].some((pitchClass) => !explained.has(pitchClass))) return undefined;
   if (kind.needs.some((degree) => !classes.has(classOf(degree)))) return undefined;
   const missing = kind.degrees.filter((degree) => !classes.has(classOf(degree)));
   const bareRoot = classes.size === 1 && kind.suffix !== '';
-  const twoMissing = missing.length > 1 && classes.size > 1;
+  const twoMissing = missing.length > (kind.rarity > 2.5 ? 2 : 1) && classes.size > 1;
   return bareRoot || twoMissing ? undefined : missing;
 }
 
@@ -143,7 +192,9 @@ function symbolOf(reading: Reading, bassClass: number, language: NameLanguage): 
 }
 
 const degreeOfClass = ({ kind, root }: Reading, pitchClass: number): Degree | undefined =>
-  kind.degrees.find((degree) => (pitchClassOf(root) + semitonesOfDegree(degree)) % 12 === pitchClass);
+  [...kind.degrees, ...kind.optional].find(
+    (degree) => (pitchClassOf(root) + semitonesOfDegree(degree)) % 12 === pitchClass,
+  );
 
 /** A chord tone's name as the chord spells it: the bass of C9 over its seventh is Bb, not A#. */
 function spellAgainst(reading: Reading, pitchClass: number): NoteName {
@@ -170,6 +221,6 @@ function spellRoot(rootClass: number, kind: ChordKind, key?: Key): NoteName {
   return names.reduce((best, name) => (signs(name) < signs(best) ? name : best));
 }
 
-const major: ChordKind = { suffix: '', degrees: ['1', '3', '5'], needs: [], rarity: 0 };
+const major: ChordKind = { suffix: '', degrees: ['1', '3', '5'], needs: [], rarity: 0, optional: [] };
 
 const spell = (pitchClass: Midi, key?: Key): NoteName => spellRoot(pitchClass, major, key);

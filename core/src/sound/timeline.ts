@@ -1,5 +1,5 @@
-import { soundingMidi, type StringNumber } from '../instrument/index.ts';
-import type { Midi } from '../pitch/index.ts';
+import { concertPitchHz, soundingMidi, type StringNumber } from '../instrument/index.ts';
+import { centsBetween, concertA4Hz, type Midi } from '../pitch/index.ts';
 import {
   barStarts,
   beatStarts,
@@ -22,6 +22,7 @@ export type Seconds = number;
 export interface SoundEvent {
   readonly voice: Voice;
   readonly string: StringNumber;
+  /** As heard; fractional when the guitar is not tuned to A 440. */
   readonly midi: Midi;
   readonly startS: Seconds;
   /** When the string is damped: its written end, earlier when stopped, later when left to ring. */
@@ -150,7 +151,7 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
 const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds): SoundEvent => ({
   voice: note.voice,
   string: note.string,
-  midi: soundingMidi(study, note),
+  midi: soundingMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
   startS,
   endS,
   attack: note.arrival ? 'fretting-hand' : 'picked',

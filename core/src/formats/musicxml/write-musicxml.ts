@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
-import { soundingMidi, openPitch } from '../../instrument/index.ts';
-import { keyFifths, parsePitch, spellMidi, transposeKey, type Key, type Pitch } from '../../pitch/index.ts';
+import { realPitch, soundingMidi, soundingShift, stringsLowToHigh } from '../../instrument/index.ts';
+import { keyFifths, spellMidi, transposeKey, type Key } from '../../pitch/index.ts';
 import {
   barTicks,
   placeOfFinding,
@@ -22,7 +22,8 @@ const prologue = `<?xml version="1.0" encoding="UTF-8"?>
 /**
  * Writes a study as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
  * one part, one tab staff with tuning and capo; voice 1 is the melody, stems up, voice 2 the thumb, stems down. Pitches are
- * as heard: the capo raises the open strings, as the format defines its `capo` element. Swing is a `sound` swing element.
+ * as heard: the capo raises the open strings, as the format defines its `capo` element; a guitar tuned away as a whole has
+ * its real open strings. A concert pitch other than 440 has no place in the format. Swing is a `sound` swing element.
  * Refuses a study in which a voice overflows its bar or overlaps itself: no file could say that.
  */
 export function writeMusicXml(study: Study): Result<string> {
@@ -49,7 +50,7 @@ function write(study: Study): string {
   scorePart.ele('midi-instrument', { id: 'P1-I1' }).ele('midi-program').txt('26');
 
   const part = score.ele('part', { id: 'P1' });
-  const soundingKey = transposeKey(study.key, study.capo);
+  const soundingKey = transposeKey(study.key, soundingShift(study));
   const voices = { melody: writtenEvents(study, 'melody'), thumb: writtenEvents(study, 'thumb') };
   study.bars.forEach((bar, index) => {
     const measure = part.ele('measure', { number: String(index + 1) });
@@ -90,9 +91,8 @@ function addStaff(attributes: Element, study: Study): void {
   clef.ele('line').txt('5');
   const details = attributes.ele('staff-details');
   details.ele('staff-lines').txt('6');
-  study.tuning.pitches.forEach((text, index) => {
-    const pitch = parsePitch(text);
-    const open: Pitch = pitch.ok ? pitch.value : openPitch(study.tuning, 6);
+  stringsLowToHigh.forEach((string, index) => {
+    const open = realPitch(study.tuning, string);
     const tuning = details.ele('staff-tuning', { line: String(index + 1) });
     tuning.ele('tuning-step').txt(open.letter);
     if (open.alter !== 0) tuning.ele('tuning-alter').txt(String(open.alter));

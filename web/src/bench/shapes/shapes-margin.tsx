@@ -1,4 +1,4 @@
-import { highestFret } from '@jocund/core/instrument';
+import { highestFret, soundingShift } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
 import {
   beatAt,
@@ -94,7 +94,7 @@ function GripForm({ bar, tick, beat }: { bar: number; tick: number; beat: number
 
 /** The box, the literal name, what is missing, and the other names of the same tones. */
 function NamedGrip({ study, frets }: { study: Study; frets: GripFrets }) {
-  const named = nameGrip(study.tuning, frets, { key: study.key, capo: study.capo });
+  const named = nameGrip(study.tuning, frets, { key: study.key, soundingShift: soundingShift(study) });
   const tones = named.tones.map(({ pitch }) => withSigns(pitch.replace(/-?\d+$/, ''))).join(' ');
   return (
     <div className="mt-3 flex items-start gap-4" aria-live="polite">
@@ -106,7 +106,7 @@ function NamedGrip({ study, frets }: { study: Study; frets: GripFrets }) {
           {named.name ? withSigns(named.name) : 'no plain name'}
         </p>
         <p className="text-note">{tones}</p>
-        {study.capo > 0 && named.soundingName && (
+        {soundingShift(study) !== 0 && named.soundingName && (
           <p className="text-note">sounds {withSigns(named.soundingName)}</p>
         )}
         {named.missing.length > 0 && (

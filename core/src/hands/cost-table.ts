@@ -1,0 +1,26 @@
+/**
+ * What makes a grip hard to hold, each weighed in millimetres of stretch: a grip that costs 30 is about as hard as reaching
+ * 30 mm past what is comfortable. First estimates from memory and common practice (barres, the little finger and two
+ * strings under one tip are what players name as hard); compare Radicioni & Lombardo's and Heijink & Meulenbroek's costs by
+ * span, position and finger. Set on half of an open chord data set and measured on the other half (docs/models.md).
+ */
+export const gripCosts = {
+  /** For each finger that presses. */
+  finger: 1,
+  /** On top, for the finger itself. */
+  weakFinger: { 1: 0, 2: 0, 3: 0, 4: 1, T: 8 },
+  /** Share of the distance in mm by which fingers lie away from one fret each, in the best position of the hand. */
+  outOfPosition: 0.08,
+  /** Two neighbouring strings under one tip. */
+  pair: { 1: 10, 2: 10, 3: 30, 4: 30, T: 12 },
+  /** A barre, and each of its strings. */
+  barre: { 1: 4, 2: 24, 3: 18, 4: 24, T: 0 },
+  barreString: 1,
+  /** A barre that leaves a thinner string ringing. */
+  liftedBarre: 12,
+  /** An open string that a pressing finger's tip may lean on. */
+  muteRisk: 2,
+  /** Room one fingertip takes along the neck in mm, and the share of missing room that counts. */
+  fingertipMm: 15,
+  crowding: 0.1,
+} as const;

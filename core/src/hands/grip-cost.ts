@@ -1,0 +1,97 @@
+import { fretSpanMm, lowToHighIndex, type StringNumber } from '../instrument/index.ts';
+import type { GripFrets } from '../score/index.ts';
+import { gripCosts } from './cost-table.ts';
+import { spanOf, type Hand } from './hand.ts';
+import { isLifted, type Neck } from './legality.ts';
+import type { Press } from './presses.ts';
+
+/** One reason why a grip is hard, in mm. */
+export interface CostTerm {
+  readonly name:
+    | 'fingers'
+    | 'weak fingers'
+    | 'stretch'
+    | 'out of position'
+    | 'pairs'
+    | 'barres'
+    | 'mute risk'
+    | 'crowding';
+  readonly mm: number;
+}
+
+/** The cost of holding a legally fingered grip, term by term, in mm. Terms that are nought are left out. */
+export function gripCostTerms(
+  frets: GripFrets,
+  presses: readonly Press[],
+  neck: Neck,
+  hand: Hand,
+): CostTerm[] {
+  const fingers = presses.filter(({ finger }) => finger !== 'T');
+  const terms: CostTerm[] = [
+    { name: 'fingers', mm: presses.length * gripCosts.finger },
+    { name: 'weak fingers', mm: sum(presses, ({ finger }) => gripCosts.weakFinger[finger]) },
+    { name: 'stretch', mm: stretchMm(fingers, neck, hand) },
+    { name: 'out of position', mm: gripCosts.outOfPosition * outOfPositionMm(fingers, neck) },
+    { name: 'pairs', mm: sum(presses, ({ kind, finger }) => (kind === 'pair' ? gripCosts.pair[finger] : 0)) },
+    { name: 'barres', mm: sum(presses, (press) => barreCost(frets, press)) },
+    { name: 'mute risk', mm: gripCosts.muteRisk * leanedOn(frets, presses) },
+    { name: 'crowding', mm: gripCosts.crowding * missingRoomMm(fingers, neck) },
+  ];
+  return terms.filter(({ mm }) => mm > 0);
+}
+
+const sum = <T>(items: readonly T[], of: (item: T) => number): number =>
+  items.reduce((total, item) => total + of(item), 0);
+
+function stretchMm(fingers: readonly Press[], neck: Neck, { size }: Hand): number {
+  let total = 0;
+  for (let lower = 0; lower < fingers.length; lower += 1) {
+    for (let higher = lower + 1; higher < fingers.length; higher += 1) {
+      const [a, b] = [fingers[lower], fingers[higher]];
+      if (!a || !b || a.finger === 'T' || b.finger === 'T') continue;
+      const spanMm = fretSpanMm(neck, a.fret, b.fret);
+      total += Math.max(0, spanMm - spanOf(a.finger, b.finger, size).comfortableMm);
+    }
+  }
+  return total;
+}
+
+/** How far the fingers lie from one fret each, in the position where that is least. */
+function outOfPositionMm(fingers: readonly Press[], neck: Neck): number {
+  if (fingers.length === 0) return 0;
+  let least = Infinity;
+  const lowest = Math.min(...fingers.map(({ fret }) => fret));
+  for (let position = lowest - 3; position <= lowest + 1; position += 1) {
+    const off = sum(fingers, ({ finger, fret }) =>
+      finger === 'T' ? 0 : fretSpanMm(neck, fret, position + finger - 1),
+    );
+    least = Math.min(least, off);
+  }
+  return least;
+}
+
+function barreCost(frets: GripFrets, { kind, finger, fret, strings }: Press): number {
+  if (kind !== 'barre') return 0;
+  const [thickest = 1] = strings;
+  const thinnest = strings.at(-1) ?? thickest;
+  const lifted = isLifted(frets, fret, thinnest) ? gripCosts.liftedBarre : 0;
+  return gripCosts.barre[finger] + gripCosts.barreString * (thickest - thinnest + 1) + lifted;
+}
+
+/** Open strings right beside a pressing finger, on its thinner side, where the tip leans. */
+function leanedOn(frets: GripFrets, presses: readonly Press[]): number {
+  return presses.filter(({ strings, kind }) => {
+    const thinnest = strings.at(-1) ?? 1;
+    return kind !== 'thumb' && thinnest > 1 && frets[lowToHighIndex((thinnest - 1) as StringNumber)] === 0;
+  }).length;
+}
+
+/** Room that the tips lack where several press at one fret. */
+function missingRoomMm(fingers: readonly Press[], neck: Neck): number {
+  const frets = new Set(fingers.map(({ fret }) => fret));
+  return sum([...frets], (fret) => {
+    const tips = fingers.filter((press) => press.fret === fret).length;
+    const roomMm = fretSpanMm(neck, fret - 1, fret);
+    return tips > 1 ? Math.max(0, tips * gripCosts.fingertipMm - roomMm) : 0;
+  });
+}
