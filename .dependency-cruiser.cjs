@@ -9,6 +9,7 @@ const coreFloors = [
   'score',
   'hands',
   'shapes',
+  'tuning-finder',
   'thumb',
   'checking',
   'melody',

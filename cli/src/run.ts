@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { describeFault } from '@jocund/core/fault';
 import { InputError, UsageError, table, type Answer, type Arguments, type Command } from './command.ts';
 import { convert, ladder } from './commands/files.ts';
+import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
@@ -15,6 +16,7 @@ const commands: readonly Command[] = [
   name,
   grips,
   move,
+  findtuning,
   thumb,
   check,
   call,

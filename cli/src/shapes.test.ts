@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { answer } from './answer.ts';
 import { run } from './run.ts';
@@ -78,6 +79,34 @@ describe('name', () => {
     expect(answer('name', '--tuning', 'standard', '--frets', 'x02020', '--key', 'D')).toMatchObject({
       functionName: 'V7',
     }));
+});
+
+describe('findtuning', () => {
+  const demo = join(import.meta.dirname, '../../demo/widows-kettle.jocund.json');
+  test('a piece in open G lies best in open G; the answer has the promised keys', () => {
+    const found = answer('findtuning', demo, '--tunings', 'standard,open-g,drop-d', '--max-capo', '2') as {
+      tuning: { name: string };
+    }[];
+    expect(found[0]).toMatchObject({
+      tuning: { name: 'Open G' },
+      capo: 0,
+      shapeKey: 'G',
+      unplayable: 0,
+      openBassShare: expect.any(Number) as number,
+      maxSpanMm: expect.any(Number) as number,
+      reasons: expect.arrayContaining(['3 strings to retune']) as string[],
+    });
+  });
+  test.each([
+    [[demo, '--tunings', 'standard,nonsense'], 1, 'is neither a known tuning nor note names'],
+    [['missing.jocund.json'], 1, 'missing.jocund.json'],
+    [[demo, '--max-capo', '13'], 2, '--max-capo wants a whole number from 0 to 12'],
+    [[], 2, 'wants FILE'],
+  ] as const)('%j is refused', (argv, exitCode, message) => {
+    const outcome = run(['findtuning', ...argv]);
+    expect(outcome.exitCode).toBe(exitCode);
+    expect(outcome.stderr).toContain(message);
+  });
 });
 
 describe('tune', () => {

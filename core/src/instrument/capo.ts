@@ -24,7 +24,7 @@ export const capoFor = (shapeKey: Key, wanted: Key): number =>
   modulo(pitchClassOf(tonicOf(wanted)) - pitchClassOf(tonicOf(shapeKey)), 12);
 
 /** The keys whose everyday grips lie open in standard tuning (common practice). */
-const familiarShapes = {
+export const familiarShapes = {
   major: ['C', 'A', 'G', 'E', 'D'],
   minor: ['A', 'E', 'D', 'B'],
 } as const;

@@ -11,6 +11,7 @@ export {
   capoSentence,
   capoWays,
   compareSources,
+  familiarShapes,
   soundingChords,
   soundingKey,
   type CapoWay,

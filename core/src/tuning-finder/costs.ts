@@ -1,0 +1,38 @@
+/**
+ * What makes a tuning lie well or badly for a passage, in mm for each bar unless said otherwise (from memory, to be tuned):
+ * the same unit in which grips are weighed.
+ */
+export const tuningCosts = {
+  /** A note that has no place under the hand. */
+  impossible: 120,
+  /** A thumb stroke that needs a fretting finger, and a melody note that does. */
+  frettedBass: 8,
+  frettedMelody: 2,
+  /** A thumb stroke on a string of the fingers, or a melody note on a string of the thumb. */
+  wrongSide: 10,
+  /** A sounding note cut short because its string is needed. */
+  cutNote: 8,
+  /** Share of a shift's way along the neck, and of a stretch past what is comfortable. */
+  shiftShare: 0.3,
+  stretchShare: 1,
+  /** Share of a note's distance from the nut. */
+  heightShare: 0.02,
+  /** Once for the passage: each semitone turned, each string turned, each string turned up. */
+  semitone: 1,
+  turnedString: 1,
+  raisedString: 3,
+  /** Once: each fret of capo, and each one past the fifth. */
+  capoFret: 1,
+  highCapoFret: 4,
+  /** Once: the sounding key moved at all, and each semitone of it. */
+  otherKey: 8,
+  keySemitone: 1,
+  /** Once: how few of I, IV and V have an open bass string, from all three to none. */
+  familiarity: [12, 7, 3, 0],
+  /** Once, at most, for an everyday key whose grips are those of standard tuning. */
+  everydayKey: 3,
+} as const;
+
+/** Span along the neck that is comfortable for the whole hand, and the most it holds, in mm (finger 1 to 4, medium hand). */
+export const comfortableSpanMm = 100;
+export const largestSpanMm = 130;

@@ -1,0 +1,200 @@
+import {
+  familiarShapes,
+  openMidiLowToHigh,
+  planRetuning,
+  soundingKey,
+  type Instrument,
+  type Tuning,
+} from '../instrument/index.ts';
+import { keyText, modulo, pitchClassOf, tonicOf, transposeKey, type Key } from '../pitch/index.ts';
+import { tuningCosts } from './costs.ts';
+import { layPassage, waysToPlay, type LaidPassage, type PassageWays } from './lay-passage.ts';
+import type { Passage } from './passage.ts';
+import { reasonsFor } from './reasons.ts';
+
+/** What to try. Semitones of transposition are how far the sounding key may move either way; 0 keeps it. */
+export interface TuningSearch {
+  readonly tunings: readonly Tuning[];
+  /** The tuning the guitar is in today. */
+  readonly today: Tuning;
+  readonly guitar: Pick<Instrument, 'scaleMm' | 'fretCount'>;
+  readonly maxCapo: number;
+  readonly maxTranspose: number;
+  readonly limit?: number;
+}
+
+/** One part of what a tuning costs, in mm. */
+export interface TuningTerm {
+  readonly name: 'the hand, each bar' | 'retuning' | 'capo' | 'another key' | 'unfamiliar key';
+  readonly mm: number;
+}
+
+/** A tuning, capo and key for a passage, with the passage laid out in it and what it costs. */
+export interface FoundTuning {
+  readonly tuning: Tuning;
+  readonly capo: number;
+  /** Semitones by which it sounds away from the passage. */
+  readonly transpose: number;
+  readonly shapeKey: Key;
+  readonly costMm: number;
+  readonly terms: readonly TuningTerm[];
+  readonly unplayable: number;
+  /** Shares of the voice's notes on open strings, 0 to 1. */
+  readonly openBassShare: number;
+  readonly openMelodyShare: number;
+  readonly maxSpanMm: number;
+  readonly shifts: number;
+  readonly reasons: readonly string[];
+  readonly laid: LaidPassage;
+}
+
+type Ranked = Omit<FoundTuning, 'reasons'>;
+
+/**
+ * Ranks tunings, capos and keys for a passage, cheapest first. One entry for each tuning while there are as many tunings as
+ * entries wanted; with fewer tunings, several capos and keys of each. Yields the share done, 0 to 1.
+ */
+export function* findTunings(passage: Passage, search: TuningSearch): Generator<number, FoundTuning[]> {
+  const { tunings, limit = 10 } = search;
+  const perTuning = Math.max(1, Math.ceil(limit / Math.max(1, tunings.length)));
+  const best: Ranked[] = [];
+  for (const [index, tuning] of tunings.entries()) {
+    const ofTuning: Ranked[] = [];
+    for (let capo = 0; capo <= search.maxCapo; capo += 1) {
+      ofTuning.push(...rankCapo(passage, search, tuning, capo));
+      yield (index + (capo + 1) / (search.maxCapo + 1)) / tunings.length;
+    }
+    best.push(...ofTuning.sort(byCost).slice(0, perTuning));
+  }
+  return best
+    .sort(byCost)
+    .slice(0, limit)
+    .map((found) => ({ ...found, reasons: reasonsFor(found, passage, search.today) }));
+}
+
+const byCost = (a: Ranked, b: Ranked): number => a.costMm - b.costMm;
+
+/** Every transposition of one tuning under one capo. */
+function rankCapo(passage: Passage, search: TuningSearch, tuning: Tuning, capo: number): Ranked[] {
+  const instrument: Instrument = { ...search.guitar, tuning, capo };
+  const open = openMidiLowToHigh(tuning);
+  const ranked: Ranked[] = [];
+  for (const transpose of transpositions(search.maxTranspose)) {
+    const shift = transpose - capo - (tuning.wholeSemitones ?? 0);
+    const ways: PassageWays = waysToPlay(passage, open, shift, instrument);
+    ranked.push(rank(passage, layPassage(passage, ways, instrument), instrument, transpose, search.today));
+  }
+  return ranked;
+}
+
+/** 0, then −1, 1, −2, 2 … without counting the tritone twice. */
+const transpositions = (most: number): number[] =>
+  Array.from({ length: 2 * most + 1 }, (_, index) => index - most).filter((by) => by > -6);
+
+function rank(
+  passage: Passage,
+  laid: LaidPassage,
+  instrument: Instrument,
+  transpose: number,
+  today: Tuning,
+): Ranked {
+  const { tuning, capo } = instrument;
+  const shapeKey = transposeKey(passage.key, transpose - capo - (tuning.wholeSemitones ?? 0));
+  const terms: TuningTerm[] = [
+    { name: 'the hand, each bar', mm: laid.handMm / Math.max(1, passage.barCount) },
+    { name: 'retuning', mm: retuningMm(today, tuning) },
+    { name: 'capo', mm: capo * tuningCosts.capoFret + Math.max(0, capo - 5) * tuningCosts.highCapoFret },
+    {
+      name: 'another key',
+      mm: transpose === 0 ? 0 : tuningCosts.otherKey + Math.abs(transpose) * tuningCosts.keySemitone,
+    },
+    { name: 'unfamiliar key', mm: unfamiliarMm(tuning, shapeKey) },
+  ];
+  return {
+    tuning,
+    capo,
+    transpose,
+    shapeKey,
+    costMm: terms.reduce((sum, { mm }) => sum + mm, 0),
+    terms: terms.filter(({ mm }) => mm > 0),
+    ...counts(passage, laid),
+    maxSpanMm: laid.maxSpanMm,
+    shifts: laid.shifts,
+    laid,
+  };
+}
+
+function retuningMm(today: Tuning, tuning: Tuning): number {
+  const turned = planRetuning(today, tuning).strings.filter(({ cents }) => cents !== 0);
+  return turned.reduce(
+    (sum, { cents, direction }) =>
+      sum +
+      (Math.abs(cents) / 100) * tuningCosts.semitone +
+      tuningCosts.turnedString +
+      (direction === 'up' ? tuningCosts.raisedString : 0),
+    0,
+  );
+}
+
+/**
+ * Keys whose bass lies open are familiar; so are the everyday keys wherever strings 4 to 1 lie as in standard or with string 1
+ * a whole step down, as players bring those grips along.
+ */
+function unfamiliarMm(tuning: Tuning, key: Key): number {
+  const byBass = tuningCosts.familiarity[openFunctions(tuning, key).length] ?? 0;
+  const [, , fourth = 0, third = 0, second = 0] = openMidiLowToHigh(tuning);
+  const keepsGrips = third - fourth === 5 && second - third === 4;
+  const isEveryday = familiarShapes[key.mode].some((tonic) => tonic === key.tonic);
+  return keepsGrips && isEveryday ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
+}
+
+/** Which of I, IV and V have their root on an open bass string (6, 5 or 4). */
+export function openFunctions(tuning: Tuning, key: Key): ('I' | 'IV' | 'V')[] {
+  const bass = openMidiLowToHigh(tuning)
+    .slice(0, 3)
+    .map((midi) => modulo(midi, 12));
+  const tonic = pitchClassOf(tonicOf(key));
+  return (
+    [
+      ['I', 0],
+      ['IV', 5],
+      ['V', 7],
+    ] as const
+  ).flatMap(([name, step]) => (bass.includes(modulo(tonic + step, 12)) ? [name] : []));
+}
+
+function counts(passage: Passage, laid: LaidPassage) {
+  let [unplayable, thumb, openThumb, melody, openMelody] = [0, 0, 0, 0, 0];
+  passage.moments.forEach(({ notes }, moment) =>
+    notes.forEach(({ voice }, index) => {
+      const place = laid.places[moment]?.[index];
+      const isOpen = place?.fret === 0 ? 1 : 0;
+      if (!place) unplayable += 1;
+      if (voice === 'thumb') {
+        thumb += 1;
+        openThumb += isOpen;
+      } else {
+        melody += 1;
+        openMelody += isOpen;
+      }
+    }),
+  );
+  return {
+    unplayable,
+    openBassShare: thumb === 0 ? 0 : openThumb / thumb,
+    openMelodyShare: melody === 0 ? 0 : openMelody / melody,
+  };
+}
+
+/** "D shapes, capo 2, sounds E": where an entry stands. */
+export const keyWords = ({
+  shapeKey,
+  capo,
+  tuning,
+}: Pick<FoundTuning, 'shapeKey' | 'capo' | 'tuning'>): string => {
+  const heard = keyText(soundingKey(shapeKey, capo + (tuning.wholeSemitones ?? 0)));
+  const shapes = keyText(shapeKey);
+  return heard === shapes
+    ? `in ${shapes}`
+    : `${shapes} shapes${capo > 0 ? `, capo ${capo}` : ''}, sounds ${heard}`;
+};

@@ -1,0 +1,53 @@
+import { soundingMidi, soundingShift } from '../instrument/index.ts';
+import { transposeKey, type Key, type Midi } from '../pitch/index.ts';
+import { placedNotes, type Note, type Study, type Ticks, type Voice } from '../score/index.ts';
+
+/** One note of a passage as it is heard, wherever it was played. */
+export interface PassageNote {
+  readonly atTicks: Ticks;
+  readonly endTicks: Ticks;
+  readonly midi: Midi;
+  readonly voice: Voice;
+  /** The note of the study it was taken from. */
+  readonly source: Note;
+}
+
+/** Notes struck together. */
+export interface PassageMoment {
+  readonly atTicks: Ticks;
+  readonly notes: readonly PassageNote[];
+}
+
+/** A passage free of strings and frets: what sounds, when, in which voice, and in which key it is heard. */
+export interface Passage {
+  readonly moments: readonly PassageMoment[];
+  readonly noteCount: number;
+  readonly barCount: number;
+  readonly key: Key;
+}
+
+/** Takes the strings and frets off a study: pitches as heard, moments in order. Tied continuations are not struck again. */
+export function passageOf(study: Study): Passage {
+  const moments = new Map<Ticks, PassageNote[]>();
+  for (const { atTicks, note } of placedNotes(study)) {
+    if (note.tied) continue;
+    const heard: PassageNote = {
+      atTicks,
+      endTicks: atTicks + note.durationTicks,
+      midi: soundingMidi(study, note),
+      voice: note.voice,
+      source: note,
+    };
+    moments.set(atTicks, [...(moments.get(atTicks) ?? []), heard]);
+  }
+  const ordered = [...moments.entries()].sort(([a], [b]) => a - b);
+  return {
+    moments: ordered.map(([atTicks, notes]) => ({
+      atTicks,
+      notes: notes.sort((a, b) => a.midi - b.midi),
+    })),
+    noteCount: ordered.reduce((sum, [, notes]) => sum + notes.length, 0),
+    barCount: study.bars.length,
+    key: transposeKey(study.key, soundingShift(study)),
+  };
+}

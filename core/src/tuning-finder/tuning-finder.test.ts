@@ -1,0 +1,139 @@
+import { describe, expect, test } from 'vitest';
+import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
+import { placedNotes, validateStudy, type Study } from '../score/index.ts';
+import { inventedStudy, note } from '../testing/invented.ts';
+import { tuning } from '../testing/parsed.ts';
+import { findTunings, keyWords, layStudy, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
+import { inventedPassages, studyOf } from './invented-passages.ts';
+
+const search = (over: Partial<TuningSearch> = {}): TuningSearch => ({
+  tunings: tuningTable,
+  today: tuning('std'),
+  guitar: { scaleMm: 650, fretCount: 20 },
+  maxCapo: 2,
+  maxTranspose: 0,
+  limit: 40,
+  ...over,
+});
+
+function found(study: Study, over: Partial<TuningSearch> = {}): { ranked: FoundTuning[]; shares: number[] } {
+  const steps = findTunings(passageOf(study), search(over));
+  const shares: number[] = [];
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return { ranked: step.value, shares };
+    shares.push(step.value);
+  }
+}
+
+describe('a passage written for a tuning finds it again', () => {
+  const placeOf = (ranked: readonly FoundTuning[], wanted: Tuning) =>
+    ranked.findIndex(({ tuning: each }) => each.pitches.join() === wanted.pitches.join());
+  test('there are at least twelve passages, three for each tuning', () => {
+    expect(inventedPassages.length).toBeGreaterThanOrEqual(12);
+    for (const id of ['open-d', 'open-g', 'drop-d', 'dadgad'])
+      expect(inventedPassages.filter(({ tuning: each }) => each === id)).toHaveLength(3);
+  });
+  test.each(inventedPassages.map((passage) => [passage.name, passage] as const))('%s', (_, passage) => {
+    const { ranked } = found(studyOf(passage));
+    const [own, standard] = [placeOf(ranked, tuning(passage.tuning)), placeOf(ranked, tuning('std'))];
+    expect(own).toBeGreaterThanOrEqual(0);
+    expect(own).toBeLessThan(standard);
+    expect(ranked[own]!.unplayable).toBe(0);
+    expect(ranked[own]!.capo).toBe(0);
+  });
+  test('eight of the twelve rank their own tuning first of all twenty', () => {
+    const first = inventedPassages.filter((passage) => {
+      const { ranked } = found(studyOf(passage));
+      return placeOf(ranked, tuning(passage.tuning)) === 0;
+    });
+    expect(first.length).toBeGreaterThanOrEqual(8);
+  });
+});
+
+describe('every entry is what it says', () => {
+  const study = studyOf(inventedPassages[0]!);
+  const { ranked, shares } = found(study, { maxCapo: 4, maxTranspose: 2 });
+  test('costs add up and come in order; one entry a tuning', () => {
+    for (const { costMm, terms } of ranked)
+      expect(terms.reduce((sum, { mm }) => sum + mm, 0)).toBeCloseTo(costMm, 9);
+    expect(ranked.map(({ costMm }) => costMm)).toEqual(
+      ranked.map(({ costMm }) => costMm).sort((a, b) => a - b),
+    );
+  });
+  test('progress rises to 1', () => {
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.at(-1)).toBe(1);
+  });
+  test('the passage laid out sounds as it did, moved by the transposition, and can be read', () => {
+    for (const each of ranked.slice(0, 10)) {
+      const laid = layStudy(study, each);
+      const heard = (of: Study) => placedNotes(of).map(({ note: one }) => soundingMidi(of, one));
+      const moved = heard(study).map((midi) => midi + each.transpose);
+      if (each.unplayable === 0)
+        expect([...heard(laid)].sort((a, b) => a - b)).toEqual([...moved].sort((a, b) => a - b));
+      expect(validateStudy(laid).filter(({ severity }) => severity === 'error')).toEqual([]);
+      const thumb = placedNotes(laid, 'thumb');
+      const open = thumb.filter(({ note: one }) => one.fret === 0).length;
+      expect(open / thumb.length).toBeCloseTo(each.openBassShare, 9);
+    }
+  });
+  test('with one tuning, several capos and keys of it are given', () => {
+    const { ranked: ways } = found(study, {
+      tunings: [tuning('std')],
+      maxCapo: 5,
+      maxTranspose: 3,
+      limit: 10,
+    });
+    expect(ways.length).toBe(10);
+    expect(new Set(ways.map(({ capo, transpose }) => `${capo} ${transpose}`)).size).toBe(10);
+  });
+  test('a capo and a guitar tuned down are counted in the key', () => {
+    const { ranked: ways } = found(study, {
+      tunings: [{ ...tuning('open-d'), wholeSemitones: -1 }],
+      maxCapo: 1,
+      limit: 2,
+    });
+    const withCapo = ways.find(({ capo }) => capo === 1)!;
+    expect(keyWords(withCapo)).toBe('in D');
+    expect(withCapo.unplayable).toBe(0);
+  });
+  test('retuning effort is from the guitar’s tuning of today', () => {
+    const openD = (today: string) =>
+      found(study, { today: tuning(today) }).ranked.find(({ tuning: each }) => each.name === 'Open D')!;
+    expect(openD('open-d').reasons).toContain('nothing to retune');
+    expect(openD('std').reasons).toContain('4 strings to retune');
+    expect(openD('open-d').costMm).toBeLessThan(openD('std').costMm);
+  });
+});
+
+describe('what no hand can play', () => {
+  test('is left out, counted and said', () => {
+    const blank = inventedStudy();
+    const tooWide: Study = {
+      ...blank,
+      bars: [
+        {
+          ...blank.bars[0]!,
+          thumbPattern: 'by-hand',
+          notes: [
+            note({ string: 6, fret: 1, voice: 'thumb' }),
+            note({ string: 5, fret: 14, voice: 'melody' }),
+            note({ string: 4, fret: 2, voice: 'melody' }),
+            note({ string: 3, fret: 13, voice: 'melody' }),
+            note({ string: 2, fret: 1, voice: 'melody' }),
+            note({ string: 1, fret: 14, voice: 'melody' }),
+          ],
+        },
+      ],
+    };
+    const [only] = found(tooWide, { tunings: [tuning('std')], maxCapo: 0, limit: 1 }).ranked;
+    expect(only!.unplayable).toBeGreaterThan(0);
+    expect(only!.reasons[0]).toMatch(/cannot be played/);
+  });
+  test('an empty passage costs nothing to hold and finds today’s tuning first', () => {
+    const empty = { ...inventedStudy(), bars: inventedStudy().bars.map((bar) => ({ ...bar, notes: [] })) };
+    const { ranked } = found(empty);
+    expect(ranked[0]!.tuning.name).toBe('Standard');
+  });
+});
