@@ -21,6 +21,7 @@ const coreFloors = [
   'engraving',
   'sound',
   'listening',
+  'stand-ins',
   'practice',
   'formats',
 ];

@@ -1,4 +1,5 @@
 export { renderClick, renderVoice, samplesOf, tailS } from './render.ts';
+export { renderStringTones, type StringTone } from './string-tones.ts';
 export {
   layTimeline,
   swungTick,

@@ -6,47 +6,13 @@ import {
   type Instrument,
   type Tuning,
 } from '../instrument/index.ts';
-import { keyText, modulo, pitchClassOf, tonicOf, transposeKey, type Key } from '../pitch/index.ts';
+import { keyText, transposeKey, type Key } from '../pitch/index.ts';
 import { tuningCosts } from './costs.ts';
 import { layPassage, waysToPlay, type LaidPassage, type PassageWays } from './lay-passage.ts';
+import type { FoundTuning, TuningSearch, TuningTerm } from './found-tuning.ts';
+import { openFunctions } from './open-functions.ts';
 import type { Passage } from './passage.ts';
 import { reasonsFor } from './reasons.ts';
-
-/** What to try. Semitones of transposition are how far the sounding key may move either way; 0 keeps it. */
-export interface TuningSearch {
-  readonly tunings: readonly Tuning[];
-  /** The tuning the guitar is in today. */
-  readonly today: Tuning;
-  readonly guitar: Pick<Instrument, 'scaleMm' | 'fretCount'>;
-  readonly maxCapo: number;
-  readonly maxTranspose: number;
-  readonly limit?: number;
-}
-
-/** One part of what a tuning costs, in mm. */
-export interface TuningTerm {
-  readonly name: 'the hand, each bar' | 'retuning' | 'capo' | 'another key' | 'unfamiliar key';
-  readonly mm: number;
-}
-
-/** A tuning, capo and key for a passage, with the passage laid out in it and what it costs. */
-export interface FoundTuning {
-  readonly tuning: Tuning;
-  readonly capo: number;
-  /** Semitones by which it sounds away from the passage. */
-  readonly transpose: number;
-  readonly shapeKey: Key;
-  readonly costMm: number;
-  readonly terms: readonly TuningTerm[];
-  readonly unplayable: number;
-  /** Shares of the voice's notes on open strings, 0 to 1. */
-  readonly openBassShare: number;
-  readonly openMelodyShare: number;
-  readonly maxSpanMm: number;
-  readonly shifts: number;
-  readonly reasons: readonly string[];
-  readonly laid: LaidPassage;
-}
 
 type Ranked = Omit<FoundTuning, 'reasons'>;
 
@@ -146,21 +112,6 @@ function unfamiliarMm(tuning: Tuning, key: Key): number {
   const keepsGrips = third - fourth === 5 && second - third === 4;
   const isEveryday = familiarShapes[key.mode].some((tonic) => tonic === key.tonic);
   return keepsGrips && isEveryday ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
-}
-
-/** Which of I, IV and V have their root on an open bass string (6, 5 or 4). */
-export function openFunctions(tuning: Tuning, key: Key): ('I' | 'IV' | 'V')[] {
-  const bass = openMidiLowToHigh(tuning)
-    .slice(0, 3)
-    .map((midi) => modulo(midi, 12));
-  const tonic = pitchClassOf(tonicOf(key));
-  return (
-    [
-      ['I', 0],
-      ['IV', 5],
-      ['V', 7],
-    ] as const
-  ).flatMap(([name, step]) => (bass.includes(modulo(tonic + step, 12)) ? [name] : []));
 }
 
 function counts(passage: Passage, laid: LaidPassage) {

@@ -9,7 +9,7 @@ import {
   type PlacedGrip,
   type Study,
 } from '../score/index.ts';
-import type { FoundTuning } from './find-tunings.ts';
+import type { FoundTuning } from './found-tuning.ts';
 import type { NotePlacement } from './placements.ts';
 import { passageOf } from './passage.ts';
 

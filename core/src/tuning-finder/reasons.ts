@@ -1,7 +1,8 @@
 import { planRetuning, type Tuning } from '../instrument/index.ts';
 import { keyText } from '../pitch/index.ts';
 import type { Passage } from './passage.ts';
-import { openFunctions, type FoundTuning } from './find-tunings.ts';
+import type { FoundTuning } from './found-tuning.ts';
+import { openFunctions } from './open-functions.ts';
 
 const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;

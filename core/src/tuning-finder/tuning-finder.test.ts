@@ -4,7 +4,7 @@ import { placedNotes, validateStudy, type Study } from '../score/index.ts';
 import { inventedStudy, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
 import { findTunings, keyWords, layStudy, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
-import { inventedPassages, studyOf } from './invented-passages.ts';
+import { inventedPassages, studyOf } from '../testing/invented-passages.ts';
 
 const search = (over: Partial<TuningSearch> = {}): TuningSearch => ({
   tunings: tuningTable,

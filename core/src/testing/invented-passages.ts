@@ -1,5 +1,5 @@
 import { blankStudy, type Note, type Study } from '../score/index.ts';
-import { key, tuning } from '../testing/parsed.ts';
+import { key, tuning } from './parsed.ts';
 import type { StringNumber } from '../instrument/index.ts';
 
 /** A passage made up for tests: bars of four thumb strokes and of melody notes, written `string.fret` and `eighth:string.fret`. */
