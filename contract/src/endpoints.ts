@@ -1,4 +1,4 @@
-import { keySchema, studySchema } from '@jocund/core/score/schema';
+import { keySchema, studySchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -57,6 +57,20 @@ const playerSchema = z.object({
 
 const studentSchema = z.object({ id, name, note: z.string() });
 
+const ownTuningSchema = z.object({ id, name, pitches: tuningSchema.shape.pitches });
+
+const newDrillSchema = z.strictObject({
+  relation: z.enum(['unison', 'octave']),
+  targetMidi: z.int().min(21).max(76),
+  referenceMidi: z.int().min(21).max(100),
+  /** How far the string was off; positive is sharp. */
+  detuneCents: z.number().min(-200).max(200),
+  seconds: z.number().min(1).max(60),
+  countedBeats: z.number().min(0).max(600),
+});
+
+const loggedDrillSchema = newDrillSchema.extend({ id, drilledAt: timestamp });
+
 const savedSchema = z.object({ version: z.int(), savedAt: timestamp });
 
 /** A save made from an older version: what stands now, and what was sent, so that neither is lost. */
@@ -102,6 +116,16 @@ export const endpoints = {
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
+  listTunings: endpoint('GET', '/api/tunings', undefined, z.array(ownTuningSchema)),
+  keepTuning: endpoint(
+    'POST',
+    '/api/tunings',
+    z.strictObject({ name, pitches: tuningSchema.shape.pitches }),
+    ownTuningSchema,
+  ),
+  dropTuning: endpoint('DELETE', '/api/tunings/:id', undefined, nothing),
+  listDrills: endpoint('GET', '/api/ear-drills', undefined, z.array(loggedDrillSchema)),
+  logDrill: endpoint('POST', '/api/ear-drills', newDrillSchema, loggedDrillSchema),
 } as const;
 
 export type User = z.infer<typeof userSchema>;
@@ -110,7 +134,13 @@ export type Arrangement = z.infer<typeof arrangementSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;
 export type Student = z.infer<typeof studentSchema>;
+export type OwnTuning = z.infer<typeof ownTuningSchema>;
+export type NewDrill = z.infer<typeof newDrillSchema>;
+export type LoggedDrill = z.infer<typeof loggedDrillSchema>;
 export type StaleSave = z.infer<typeof staleSaveSchema>;
+
+/** Tunings of its own that a studio keeps beside the shipped ones. */
+export const mostOwnTunings = 60;
 
 /** Largest request body, in bytes: a study of 400 full bars is well below. */
 export const largestBodyBytes = 2_000_000;

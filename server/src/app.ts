@@ -9,12 +9,14 @@ import { pinoHttp } from 'pino-http';
 import { arrangementRoutes } from './arrangements/routes.ts';
 import type { Config } from './config.ts';
 import type { Database } from './database/connect.ts';
+import { earDrillRoutes } from './ear-drills/routes.ts';
 import { errorHandler, unknownRoute } from './http/error-handler.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
+import { tuningRoutes } from './tunings/routes.ts';
 
 export interface AppSettings extends Pick<
   Config,
@@ -58,7 +60,14 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
       next();
     },
   );
-  app.use(signInRoutes(database), pieceRoutes(database), arrangementRoutes(database), peopleRoutes(database));
+  app.use(
+    signInRoutes(database),
+    pieceRoutes(database),
+    arrangementRoutes(database),
+    peopleRoutes(database),
+    tuningRoutes(database),
+    earDrillRoutes(database),
+  );
   app.use('/api', unknownRoute);
   if (settings.WEB_FOLDER) serveWeb(app, settings.WEB_FOLDER);
   app.use(errorHandler);

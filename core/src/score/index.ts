@@ -25,6 +25,7 @@ export {
   pinchTicks,
   placedNotes,
   previousOnString,
+  soundingFrets,
   type PlacedNote,
 } from './reading.ts';
 export type { Arrival, Bar, GripFrets, Note, NoteEnding, PlacedGrip, Study, Voice } from './schema.ts';

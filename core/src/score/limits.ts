@@ -5,4 +5,5 @@ export const studyLimits = {
   gripsPerBar: 16,
   textLength: 200,
   fret: 24,
+  sources: 12,
 } as const;

@@ -1,5 +1,5 @@
 import type { StringNumber } from '../instrument/index.ts';
-import type { Bar, Note, PlacedGrip, Study, Voice } from './schema.ts';
+import type { Bar, GripFrets, Note, PlacedGrip, Study, Voice } from './schema.ts';
 import { barTicks, type Ticks } from './ticks.ts';
 
 /** A note with its place in the whole study. `bar` counts from 0; `atTicks` from the start of the study. */
@@ -50,6 +50,10 @@ export function gripAt(study: Pick<Study, 'bars'>, barIndex: number, tick: Ticks
   }
   return undefined;
 }
+
+/** The frets of a grip that are meant to sound: strings held silently count as not played. */
+export const soundingFrets = ({ frets, silent }: Pick<PlacedGrip, 'frets' | 'silent'>): GripFrets =>
+  silent ? frets.map((fret, index) => (silent.some((string) => 6 - string === index) ? null : fret)) : frets;
 
 export const noteAt = (
   bar: Bar | undefined,

@@ -33,6 +33,13 @@ export const placedGripSchema = z.strictObject({
   tick,
   /** Fret per string from string 6 to string 1; null is not played. */
   frets: gripFretsSchema,
+  /** Finger per string from string 6 to string 1, T the thumb over the edge; null where none presses. Absent: worked out. */
+  fingers: z
+    .array(z.literal([1, 2, 3, 4, 'T']).nullable())
+    .length(6)
+    .optional(),
+  /** Strings that a finger holds though they need not sound. */
+  silent: z.array(string).max(6).optional(),
   /** The teacher's own name for what the grip does here; the literal name is always computed. */
   functionName: z.string().trim().min(1).max(24).optional(),
 });
@@ -77,6 +84,13 @@ export const studySchema = z.strictObject({
   swingPercent: z.number().min(50).max(80),
   /** The piece's thumb pattern. */
   thumbPattern: z.string().min(1).max(40),
+  /** Gauges of the strings, a known set or six numbers. Absent: a light set. */
+  gauges: z.string().trim().min(1).max(60).optional(),
+  /** Recordings and versions of the tune, and the key each sounds in. */
+  sources: z
+    .array(z.strictObject({ name: text.min(1), key: keySchema }))
+    .max(studyLimits.sources)
+    .optional(),
   /** How this player's bass notes end; absent: as the pattern says. */
   bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
   bars: z.array(barSchema).min(1).max(studyLimits.bars),
@@ -87,6 +101,7 @@ export type Voice = Note['voice'];
 export type Arrival = NonNullable<Note['arrival']>;
 export type NoteEnding = NonNullable<Note['ending']>;
 export type GripFrets = z.infer<typeof gripFretsSchema>;
+export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;
 export type Bar = z.infer<typeof barSchema>;
 export type Study = z.infer<typeof studySchema>;

@@ -4,6 +4,7 @@ import {
   beatStarts,
   gripAt,
   inPlayingOrder,
+  soundingFrets,
   type Bar,
   type Metre,
   type Note,
@@ -78,7 +79,7 @@ function stringFor(
   { tick, role, grip }: Stroke,
   { tuning, takenAt }: BassSetting,
 ): { string: StringNumber; fret: number } | undefined {
-  const strings = bassStrings(tuning, grip.frets);
+  const strings = bassStrings(tuning, soundingFrets(grip));
   if (!strings) return undefined;
   const taken = takenAt?.(tick);
   const string = [strings[role], strings.alternate, strings.low, strings['other-low']].find(

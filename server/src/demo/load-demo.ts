@@ -11,7 +11,14 @@ import { hashPassword } from '../sign-in/password.ts';
 const studioFileSchema = z.strictObject({
   studio: z.string(),
   teacher: z.strictObject({ name: z.string(), email: z.email() }),
-  players: z.array(z.strictObject({ name: z.string(), thumbPattern: z.string(), bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']), note: z.string() })),
+  players: z.array(
+    z.strictObject({
+      name: z.string(),
+      thumbPattern: z.string(),
+      bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']),
+      note: z.string(),
+    }),
+  ),
   students: z.array(z.strictObject({ name: z.string(), note: z.string() })),
   pieces: z.array(z.string().regex(/^[a-z-]+$/)),
 });
@@ -25,12 +32,25 @@ export async function loadDemo(database: Database, folder: string, password: str
   const passwordHash = await hashPassword(password);
 
   const studioId = await database.transaction(async (transaction) => {
-    const [studio] = await transaction('studios').insert({ name: demo.studio }).returning<{ id: string }[]>('id');
+    const [studio] = await transaction('studios')
+      .insert({ name: demo.studio })
+      .returning<{ id: string }[]>('id');
     if (!studio) throw new Error('the demo studio was not stored');
     const studio_id = studio.id;
-    await transaction('users').insert({ studio_id, ...demo.teacher, role: 'teacher', password_hash: passwordHash });
+    await transaction('users').insert({
+      studio_id,
+      ...demo.teacher,
+      role: 'teacher',
+      password_hash: passwordHash,
+    });
     await transaction('players').insert(
-      demo.players.map(({ name, thumbPattern, bassEnding, note }) => ({ studio_id, name, note, thumb_pattern: thumbPattern, bass_ending: bassEnding })),
+      demo.players.map(({ name, thumbPattern, bassEnding, note }) => ({
+        studio_id,
+        name,
+        note,
+        thumb_pattern: thumbPattern,
+        bass_ending: bassEnding,
+      })),
     );
     await transaction('students').insert(demo.students.map((student) => ({ studio_id, ...student })));
     return studio_id;

@@ -58,6 +58,20 @@ function parseBody(endpoint: AnyEndpoint, body: unknown): unknown {
   );
 }
 
+/** Adds a route for anybody signed in, teacher or student: it may answer only what is that person's own. */
+export function memberRoute<E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  answer: (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>,
+): void {
+  const handler: RequestHandler = async (request, response) => {
+    const who = signedIn(request);
+    const body = parseBody(endpoint, request.body) as BodyOf<E>;
+    response.json(await answer({ body, request, response, who }));
+  };
+  router[methods[endpoint.method]](endpoint.path, handler);
+}
+
 /** A path parameter that must be a UUID; anything else names nothing. */
 export function idOf(request: Request, what: string): string {
   const parsed = z.uuid().safeParse(request.params.id);

@@ -1,6 +1,6 @@
 import { xOfTick, type BarLayout } from '@jocund/core/engraving';
 import { withSigns } from '@jocund/core/pitch';
-import { gripAt, type PlacedGrip, type Study } from '@jocund/core/score';
+import { gripAt, soundingFrets, type PlacedGrip, type Study } from '@jocund/core/score';
 import { nameGrip } from '@jocund/core/shapes';
 import { GripDrawing } from './grip-drawing.tsx';
 import { gutter, rows } from './geometry.ts';
@@ -14,7 +14,9 @@ interface GripRowProps {
 export function shownName({ tuning, key }: Pick<Study, 'tuning' | 'key'>, grip: PlacedGrip): string {
   const known = remembered.get(grip);
   if (known?.tuning === tuning && known.key === key) return known.name;
-  const name = withSigns(grip.functionName ?? nameGrip(tuning, grip.frets, { key }).name ?? 'no name');
+  const name = withSigns(
+    grip.functionName ?? nameGrip(tuning, soundingFrets(grip), { key }).name ?? 'no name',
+  );
   remembered.set(grip, { tuning, key, name });
   return name;
 }

@@ -1,6 +1,6 @@
 import type { Element } from './element.ts';
 import { parseNoteName } from '../../pitch/index.ts';
-import type { PlacedGrip, Study } from '../../score/index.ts';
+import { soundingFrets, type PlacedGrip, type Study } from '../../score/index.ts';
 import { nameGrip, pressedRange } from '../../shapes/index.ts';
 
 /** MusicXML `kind` values of our chord suffixes; a kind the format does not know is "other" with our text. */
@@ -28,7 +28,7 @@ const kinds: Record<string, string> = {
 
 /** Adds a `harmony` with the grip's literal name and its frame; tones without a plain name give a frame alone. */
 export function addHarmony(measure: Element, study: Study, grip: PlacedGrip): void {
-  const { name, root, bass } = nameGrip(study.tuning, grip.frets, { key: study.key });
+  const { name, root, bass } = nameGrip(study.tuning, soundingFrets(grip), { key: study.key });
   const harmony = measure.ele('harmony');
   const rootName = parseNoteName(root);
   const rootElement = harmony.ele('root');
@@ -50,7 +50,7 @@ export function addHarmony(measure: Element, study: Study, grip: PlacedGrip): vo
   if (grip.tick > 0) harmony.ele('offset').txt(String(grip.tick));
 }
 
-function addFrame(harmony: Element, { frets }: PlacedGrip): void {
+function addFrame(harmony: Element, { frets, fingers }: PlacedGrip): void {
   const range = pressedRange(frets);
   const first = !range || range.highest <= 4 ? 1 : range.lowest;
   const frame = harmony.ele('frame');
@@ -62,5 +62,7 @@ function addFrame(harmony: Element, { frets }: PlacedGrip): void {
     const note = frame.ele('frame-note');
     note.ele('string').txt(String(6 - index));
     note.ele('fret').txt(String(fret));
+    const finger = fingers?.[index];
+    if (finger) note.ele('fingering').txt(String(finger));
   });
 }

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import * as studioTables from './2026-11-25-studio-tables.ts';
+import * as tuningRoom from './2026-11-25-tuning-room.ts';
 
 interface NamedMigration {
   readonly name: string;
@@ -7,7 +8,10 @@ interface NamedMigration {
 }
 
 /** In order. A migration that has landed is never edited: add one below. */
-const inOrder: readonly NamedMigration[] = [{ name: '2026-11-25-studio-tables', migration: studioTables }];
+const inOrder: readonly NamedMigration[] = [
+  { name: '2026-11-25-studio-tables', migration: studioTables },
+  { name: '2026-11-25-tuning-room', migration: tuningRoom },
+];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */
 export const migrations: Knex.MigrationSource<NamedMigration> = {

@@ -1,0 +1,56 @@
+import type { LoggedDrill, NewDrill } from '@jocund/contract';
+import type { Database } from '../database/connect.ts';
+import type { SignedIn } from '../http/session.ts';
+
+interface DrillRow {
+  studio_id: string;
+  user_id: string;
+  id: string;
+  drilled_at: Date;
+  relation: LoggedDrill['relation'];
+  target_midi: number;
+  reference_midi: number;
+  detune_cents: number;
+  seconds: number;
+  counted_beats: number;
+}
+
+const fromRow = (row: DrillRow): LoggedDrill => ({
+  id: row.id,
+  drilledAt: row.drilled_at.toISOString(),
+  relation: row.relation,
+  targetMidi: row.target_midi,
+  referenceMidi: row.reference_midi,
+  detuneCents: row.detune_cents,
+  seconds: row.seconds,
+  countedBeats: row.counted_beats,
+});
+
+/** How far back the log is shown. */
+const shownDrills = 50;
+
+/** The latest drills of one person, newest first. */
+export async function listDrills(database: Database, who: SignedIn): Promise<LoggedDrill[]> {
+  const rows = await database<DrillRow>('ear_drills')
+    .where({ studio_id: who.studioId, user_id: who.userId })
+    .orderBy('drilled_at', 'desc')
+    .limit(shownDrills);
+  return rows.map(fromRow);
+}
+
+export async function logDrill(database: Database, who: SignedIn, drill: NewDrill): Promise<LoggedDrill> {
+  const [row] = await database<DrillRow>('ear_drills')
+    .insert({
+      studio_id: who.studioId,
+      user_id: who.userId,
+      relation: drill.relation,
+      target_midi: drill.targetMidi,
+      reference_midi: drill.referenceMidi,
+      detune_cents: drill.detuneCents,
+      seconds: drill.seconds,
+      counted_beats: drill.countedBeats,
+    })
+    .returning('*');
+  if (!row) throw new Error('the logged drill was not answered');
+  return fromRow(row as DrillRow);
+}
