@@ -49,7 +49,7 @@ const betweenWorkspaces = Object.entries(mayUse).map(([from, allowed]) => ({
   },
 }));
 
-const webFeatures = ['sign-in', 'repertoire', 'bench', 'people'];
+const webFeatures = ['sign-in', 'repertoire', 'bench', 'people', 'tuning-room'];
 
 module.exports = {
   forbidden: [

@@ -1,4 +1,4 @@
-import { mediumHand, type Hand } from '@jocund/core/hands';
+import { fingersText, mediumHand, type Hand } from '@jocund/core/hands';
 import { defaultFretCount, defaultScaleMm, parseTuning, type Instrument } from '@jocund/core/instrument';
 import { parseNoteName } from '@jocund/core/pitch';
 import {
@@ -73,7 +73,6 @@ export const grips: Command = {
 };
 
 const round = (value: number) => Math.round(value * 10) / 10;
-const fingersText = (fingers: FoundGrip['fingers']) => fingers.map((finger) => finger ?? '-').join('');
 
 function toJson({ frets, fingers, presses, name, spanMm, costMm, terms, missing }: FoundGrip) {
   const barre = presses.find(({ kind }) => kind === 'barre');

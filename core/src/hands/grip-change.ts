@@ -22,12 +22,18 @@ export interface FingerMove {
 export interface GripChange {
   readonly moves: readonly FingerMove[];
   readonly travelMm: number;
-  /** What the change costs, in mm: the travel, and something for every finger that must find its place or let go. */
+  /**
+   * What the change costs, in mm: mostly the longest way, as fingers travel together; a share of all ways; and something for
+   * every finger that must find its place or let go.
+   */
   readonly costMm: number;
 }
 
 /** A finger that lands from the air, one that lifts and lands, and one that lets go, in mm (from memory, to be tuned). */
-const changeCosts = { lands: 12, moves: 8, slides: 2, lifts: 2, stays: 0 } as const;
+const changeCosts = { lands: 6, moves: 3, slides: 1, lifts: 1, stays: 0 } as const;
+/** Shares of the longest way and of all ways together. */
+const longestShare = 0.3;
+const togetherShare = 0.1;
 
 const fingersInOrder: readonly FrettingFinger[] = [1, 2, 3, 4, 'T'];
 
@@ -44,7 +50,10 @@ export function gripChange(from: FingeredGrip, to: FingeredGrip, neck: Neck): Gr
   return {
     moves,
     travelMm,
-    costMm: moves.reduce((sum, { kind }) => sum + changeCosts[kind], travelMm),
+    costMm: moves.reduce(
+      (sum, { kind }) => sum + changeCosts[kind],
+      togetherShare * travelMm + longestShare * Math.max(0, ...moves.map((move) => move.travelMm)),
+    ),
   };
 }
 

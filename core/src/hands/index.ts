@@ -8,6 +8,7 @@ export {
   type JudgedFingers,
   type PinnedFingers,
 } from './finger-grip.ts';
+export { fingersText, parseFingers } from './finger-text.ts';
 export { gripChange, type FingerMove, type GripChange } from './grip-change.ts';
 export { fingerSequence, type GripToFinger } from './grip-sequence.ts';
 export { mediumHand, spanOf, type FrettingFinger, type Hand, type HandSize } from './hand.ts';

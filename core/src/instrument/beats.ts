@@ -14,10 +14,13 @@ export function beatRateHz(
   relation: ReferenceRelation,
   a4Hz: Hertz = 440,
 ): Hertz {
-  const string = frequencyHz(midi, a4Hz);
-  const reference = frequencyHz(referenceMidi, a4Hz);
-  if (relation === 'unison') return Math.abs(string - reference);
-  return midi < referenceMidi ? Math.abs(2 * string - reference) : Math.abs(string - 2 * reference);
+  return beatsBetweenHz(frequencyHz(midi, a4Hz), frequencyHz(referenceMidi, a4Hz), relation);
+}
+
+/** {@link beatRateHz} for two strings whose frequencies are known. */
+export function beatsBetweenHz(hz: Hertz, referenceHz: Hertz, relation: ReferenceRelation): Hertz {
+  if (relation === 'unison') return Math.abs(hz - referenceHz);
+  return hz < referenceHz ? Math.abs(2 * hz - referenceHz) : Math.abs(hz - 2 * referenceHz);
 }
 
 /**

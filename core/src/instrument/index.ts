@@ -1,5 +1,6 @@
 export {
   beatRateHz,
+  beatsBetweenHz,
   beatTrend,
   goodEnoughCents,
   homeBeatS,

@@ -13,4 +13,5 @@ export {
   type GripFragment,
   type NeighbourGrip,
 } from './neighbours.ts';
+export { pieceGrips, type PieceChange, type PieceGrip } from './piece-grips.ts';
 export { retuningTemplate, type RetuningTemplate } from './template.ts';

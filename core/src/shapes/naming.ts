@@ -131,7 +131,7 @@ function readTones(
       return [{ kind, root: spellRoot(rootClass, kind, key), missing, cost }];
     }),
   );
-  const rootless = readings.length > 0 ? readRootless(classes, key) : [];
+  const rootless = readings.length > 0 && classes.size >= 4 ? readRootless(classes, key) : [];
   return [...readings.sort((a, b) => a.cost - b.cost), ...rootless];
 }
 

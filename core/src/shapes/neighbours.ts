@@ -6,7 +6,7 @@ import {
   type Instrument,
   type StringNumber,
 } from '../instrument/index.ts';
-import { fingerGrip, type Hand } from '../hands/index.ts';
+import { fingerGrip, type GripFingers, type Hand } from '../hands/index.ts';
 import { modulo, semitonesOfDegree } from '../pitch/index.ts';
 import type { GripFrets } from '../score/index.ts';
 import { fretsText, gripTones } from './grip.ts';
@@ -113,7 +113,7 @@ const isWithinHand = (frets: GripFrets): boolean => {
 /** A part of a grip, fingered anew, beside what it costs to hold. */
 export interface GripFragment extends NeighbourGrip {
   readonly costMm: number;
-  readonly fingers: readonly (number | 'T' | null)[];
+  readonly fingers: GripFingers;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { PageError } from './page-error.tsx';
-import { Shell } from './shell.tsx';
+import { OpenShell, Shell } from './shell.tsx';
 
 /** Each place is loaded when it is first opened; the bench with its score is the largest of them. */
 export const router = createBrowserRouter([
@@ -9,6 +9,20 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     errorElement: <PageError />,
     lazy: async () => ({ Component: (await import('../sign-in/sign-in-page.tsx')).SignInPage }),
+  },
+  {
+    path: '/tuning-room',
+    Component: OpenShell,
+    errorElement: <PageError />,
+    HydrateFallback: () => null,
+    children: [
+      {
+        index: true,
+        lazy: async () => ({
+          Component: (await import('../tuning-room/tuning-room-page.tsx')).TuningRoomPage,
+        }),
+      },
+    ],
   },
   {
     path: '/',

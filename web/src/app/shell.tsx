@@ -1,3 +1,4 @@
+import type { User } from '@jocund/contract';
 import { Navigate, Outlet, useLocation, useNavigation } from 'react-router';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
@@ -7,7 +8,6 @@ import { Spine } from './spine.tsx';
 export function Shell() {
   const user = useUser();
   const location = useLocation();
-  const navigation = useNavigation();
   if (user.isPending) return <LoadingNote title="Opening the studio" text="One moment." />;
   if (user.isError) {
     return (
@@ -21,9 +21,20 @@ export function Shell() {
     );
   }
   if (!user.data) return <Navigate to={`/sign-in?next=${encodeURIComponent(location.pathname)}`} replace />;
+  return <House user={user.data} />;
+}
+
+/** The rooms that anybody may enter, signed in or not: a student with a link needs no account to tune a guitar. */
+export function OpenShell() {
+  const user = useUser();
+  return <House user={user.data ?? undefined} />;
+}
+
+function House({ user }: { user: User | undefined }) {
+  const navigation = useNavigation();
   return (
     <div className="flex h-dvh flex-col-reverse md:flex-row print:block print:h-auto">
-      <Spine user={user.data} />
+      {user && <Spine user={user} />}
       <div className="min-h-0 min-w-0 flex-1" aria-busy={navigation.state === 'loading'}>
         <Outlet />
       </div>

@@ -33,6 +33,9 @@ export function Spine({ user }: { user: User }) {
           Bench
         </NavLink>
       )}
+      <NavLink to="/tuning-room" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+        Tuning room
+      </NavLink>
       <NavLink to="/people" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
         People
       </NavLink>

@@ -12,6 +12,7 @@ const TuningPlan = lazy(async () => ({ default: (await import('./tuning/tuning-p
 const TuningMargin = lazy(async () => ({
   default: (await import('./tuning/tuning-margin.tsx')).TuningMargin,
 }));
+const GripsPage = lazy(async () => ({ default: (await import('./shapes/grips-page.tsx')).GripsPage }));
 const ShapesMargin = lazy(async () => ({
   default: (await import('./shapes/shapes-margin.tsx')).ShapesMargin,
 }));
@@ -39,7 +40,12 @@ const sheets: Record<StageId, ReactNode> = {
       {score({ voice: undefined, hasCursor: false })}
     </>
   ),
-  shapes: score({ voice: undefined, hasCursor: true }),
+  shapes: (
+    <>
+      <GripsPage />
+      {score({ voice: undefined, hasCursor: true })}
+    </>
+  ),
   thumb: score({ voice: 'thumb', hasCursor: true }),
   melody: score({ voice: 'melody', hasCursor: true }),
   studies: <Ladder />,

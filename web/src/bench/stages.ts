@@ -1,5 +1,4 @@
 import { countRungs } from '@jocund/core/grading';
-import { withSigns } from '@jocund/core/pitch';
 import { beatStarts, placedNotes, type Finding, type Study } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { counted } from '../ui/words.ts';
@@ -43,7 +42,7 @@ export function stageStatuses(study: Study, findings: readonly Finding[]): Recor
     words: counted(count, 'query', 'queries'),
   });
   return {
-    tuning: { state: 'done', words: withSigns(study.tuning.name) + capo },
+    tuning: { state: 'done', words: study.tuning.name + capo },
     shapes:
       grips > 0
         ? { state: 'done', words: counted(grips, 'grip') }

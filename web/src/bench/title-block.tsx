@@ -1,7 +1,7 @@
-import { withSigns } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
 import { useBench } from './bench-context.tsx';
 import { Button } from '../ui/button.tsx';
+import { useNames } from '../ui/use-names.ts';
 import { counted } from '../ui/words.ts';
 import { SaveStatus } from './saving/save-status.tsx';
 import type { SaveState } from './saving/autosave.ts';
@@ -24,16 +24,26 @@ export const swingWords = (percent: number): string =>
   percent === 50 ? 'straight' : `${Math.round(percent)} : ${100 - Math.round(percent)}`;
 
 /** The figures that head every sheet. */
-export const SheetFigures = ({ study }: { study: Study }) => (
-  <dl className="flex flex-wrap gap-y-1">
-    <Figure label="tuning, 6 to 1">
-      {withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}
-    </Figure>
-    <Figure label="capo">{study.capo === 0 ? 'none' : String(study.capo)}</Figure>
-    <Figure label="tempo">{`♩ ${study.tempoBpm}`}</Figure>
-    <Figure label="swing">{swingWords(study.swingPercent)}</Figure>
-  </dl>
-);
+export function SheetFigures({ study }: { study: Study }) {
+  const shown = useNames();
+  const { wholeSemitones = 0, a4Hz = 440 } = study.tuning;
+  return (
+    <dl className="flex flex-wrap gap-y-1">
+      <Figure label="tuning, 6 to 1">
+        {shown(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}
+      </Figure>
+      {wholeSemitones !== 0 && (
+        <Figure label="whole guitar">
+          {`${Math.abs(wholeSemitones)} ${wholeSemitones < 0 ? 'lower' : 'higher'}`}
+        </Figure>
+      )}
+      {a4Hz !== 440 && <Figure label="concert pitch">{`A ${a4Hz}`}</Figure>}
+      <Figure label="capo">{study.capo === 0 ? 'none' : String(study.capo)}</Figure>
+      <Figure label="tempo">{`♩ ${study.tempoBpm}`}</Figure>
+      <Figure label="swing">{swingWords(study.swingPercent)}</Figure>
+    </dl>
+  );
+}
 
 /** Title, player and figures over the sheet, with what can be taken back and where the work stands. */
 export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockProps) {

@@ -1,7 +1,8 @@
 import type { PieceSummary } from '@jocund/contract';
-import { keyText, withSigns } from '@jocund/core/pitch';
+import { keyText } from '@jocund/core/pitch';
 import { Link } from 'react-router';
 import { Button } from '../ui/button.tsx';
+import { useNames } from '../ui/use-names.ts';
 import { counted } from '../ui/words.ts';
 import { QueryMark } from '../ui/query-mark.tsx';
 
@@ -20,6 +21,7 @@ const saved = new Intl.DateTimeFormat('en-GB', {
 
 /** One piece: what it is, how hard, what is open, when it was last saved. */
 export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
+  const shown = useNames();
   const capo = piece.capo > 0 ? ` · capo ${piece.capo}` : '';
   return (
     <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_minmax(11rem,1fr)_7rem_7rem_9rem_auto]">
@@ -33,11 +35,11 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
         <p className="text-note text-ink1-80">{piece.player ? `after ${piece.player}` : 'no player named'}</p>
       </div>
       <p>
-        {withSigns(piece.tuningName)}
+        {piece.tuningName}
         {capo}
         <br />
         <span className="text-note text-ink1-80">
-          shapes in {withSigns(keyText(piece.key))} · ♩ {piece.tempoBpm}
+          shapes in {shown(keyText(piece.key))} · ♩ {piece.tempoBpm}
         </span>
       </p>
       <p>{counted(piece.barCount, 'bar')}</p>

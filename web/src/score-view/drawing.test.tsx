@@ -4,7 +4,8 @@ import { cleanup, render } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { rows, yOfString } from './geometry.ts';
 import { GripDrawing } from './grip-drawing.tsx';
-import { shownName } from './grip-row.tsx';
+import { withSigns } from '@jocund/core/pitch';
+import { shownName } from './grip-name.ts';
 import { Sheet } from './sheet.tsx';
 
 afterEach(cleanup);
@@ -128,7 +129,7 @@ describe('grips', () => {
   const marks = (frets: (number | null)[]) => {
     const { container } = render(
       <svg>
-        <GripDrawing frets={frets} x={20} y={0} />
+        <GripDrawing grip={{ frets }} x={20} y={0} />
       </svg>,
     );
     return {
@@ -146,8 +147,10 @@ describe('grips', () => {
   });
   test('what the teacher calls it comes first, else what sounds', () => {
     const { tuning, key } = blankStudy({ title: 'Named' });
-    expect(shownName({ tuning, key }, { tick: 0, frets: [2, 0, 0, 2, 1, 2] })).toBe('D7/F♯');
-    expect(shownName({ tuning, key }, { tick: 0, frets: [2, 0, 0, 2, 1, 2], functionName: 'V7' })).toBe('V7');
-    expect(shownName({ tuning, key }, { tick: 0, frets: [null, 0, 4, 5, 4, 0] })).toBe('no name');
+    expect(shownName({ tuning, key }, { tick: 0, frets: [2, 0, 0, 2, 1, 2] }, withSigns)).toBe('D7/F♯');
+    expect(
+      shownName({ tuning, key }, { tick: 0, frets: [2, 0, 0, 2, 1, 2], functionName: 'V7' }, withSigns),
+    ).toBe('V7');
+    expect(shownName({ tuning, key }, { tick: 0, frets: [null, 0, 4, 5, 4, 0] }, withSigns)).toBe('no name');
   });
 });

@@ -15,15 +15,18 @@ export const Excerpt = memo(function Excerpt({
   study,
   barCount,
   width,
+  lineWidth = 500,
 }: {
   study: Study;
   barCount: number;
   width: number;
+  /** Units across the line: fewer make larger digits. */
+  lineWidth?: number;
 }) {
   const short = useMemo(() => ({ ...study, bars: study.bars.slice(0, barCount) }), [study, barCount]);
   const layout = useMemo(
-    () => layoutSheet(short, { ...sheetMeasures, width: 500, momentGap: 20 })[0],
-    [short],
+    () => layoutSheet(short, { ...sheetMeasures, width: lineWidth, momentGap: 20 })[0],
+    [short, lineWidth],
   );
   if (!layout) return null;
   return (

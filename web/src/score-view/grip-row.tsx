@@ -1,28 +1,14 @@
 import { xOfTick, type BarLayout } from '@jocund/core/engraving';
-import { withSigns } from '@jocund/core/pitch';
-import { gripAt, soundingFrets, type PlacedGrip, type Study } from '@jocund/core/score';
-import { nameGrip } from '@jocund/core/shapes';
+import { gripAt, type PlacedGrip, type Study } from '@jocund/core/score';
+import { useNames } from '../ui/use-names.ts';
 import { GripDrawing } from './grip-drawing.tsx';
+import { shownName } from './grip-name.ts';
 import { gutter, rows } from './geometry.ts';
 
 interface GripRowProps {
   readonly study: Study;
   readonly layout: BarLayout;
 }
-
-/** The name a grip goes by here: what the teacher says it does, else what sounds. */
-export function shownName({ tuning, key }: Pick<Study, 'tuning' | 'key'>, grip: PlacedGrip): string {
-  const known = remembered.get(grip);
-  if (known?.tuning === tuning && known.key === key) return known.name;
-  const name = withSigns(
-    grip.functionName ?? nameGrip(tuning, soundingFrets(grip), { key }).name ?? 'no name',
-  );
-  remembered.set(grip, { tuning, key, name });
-  return name;
-}
-
-/** Grips are immutable and named on every redraw, so a name is worked out once. */
-const remembered = new WeakMap<PlacedGrip, Pick<Study, 'tuning' | 'key'> & { readonly name: string }>();
 
 /** Rough widths of Besley's letters in ems: enough to set the box beside its name. */
 const letterWidths: Record<string, number> = { m: 0.98, M: 0.98, '/': 0.46, i: 0.38, '♯': 0.46, '♭': 0.4 };
@@ -31,6 +17,7 @@ const nameWidth = (name: string): number =>
 
 /** Bar number, and each grip of the bar with its name and box; a grip carried over is named and held. */
 export function GripRow({ study, layout }: GripRowProps) {
+  const shown = useNames();
   const bar = study.bars[layout.bar];
   if (!bar) return null;
   const left = gutter + layout.x;
@@ -51,11 +38,11 @@ export function GripRow({ study, layout }: GripRowProps) {
           fontStyle="italic"
           fill="var(--color-ink1-80)"
         >
-          hold {shownName(study, carried)}
+          hold {shownName(study, carried, shown)}
         </text>
       )}
       {bar.grips.map((grip, index) => {
-        const name = shownName(study, grip);
+        const name = shownName(study, grip, shown);
         const until = bar.grips[index + 1]
           ? gutter + xOfTick(layout, bar.grips[index + 1]?.tick ?? 0) - 12
           : left + layout.width;
@@ -74,12 +61,7 @@ export function GripRow({ study, layout }: GripRowProps) {
               {name}
             </text>
             {until - boxX > 26 && (
-              <GripDrawing
-                frets={grip.frets}
-                x={boxX}
-                y={rows.gripTop + 3}
-                width={Math.min(68, until - boxX - 2)}
-              />
+              <GripDrawing grip={grip} x={boxX} y={rows.gripTop + 3} width={Math.min(68, until - boxX - 2)} />
             )}
           </g>
         );

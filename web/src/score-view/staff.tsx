@@ -1,7 +1,7 @@
 import { stringNumbers } from '@jocund/core/instrument';
 import type { BarLayout, SystemLayout } from '@jocund/core/engraving';
-import { withSigns } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
+import { useNames } from '../ui/use-names.ts';
 import { gutter, rows, stringBottom, stringWidth, yOfString } from './geometry.ts';
 
 interface StaffProps {
@@ -11,6 +11,7 @@ interface StaffProps {
 
 /** Six strings, string 1 on top, with their open notes; bar lines; the metre where it changes. */
 export function Staff({ study, layout }: StaffProps) {
+  const shown = useNames();
   const right = gutter + layout.width;
   return (
     <g>
@@ -41,7 +42,7 @@ export function Staff({ study, layout }: StaffProps) {
             fontSize="15"
             fill="var(--color-ink1-65)"
           >
-            {withSigns((study.tuning.pitches[6 - string] ?? '').replace(/-?\d+$/, ''))}
+            {shown((study.tuning.pitches[6 - string] ?? '').replace(/-?\d+$/, ''))}
           </text>
         </g>
       ))}

@@ -1,7 +1,7 @@
 import { gradeStudy } from '@jocund/core/grading';
-import { withSigns } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
 import { Sheet } from '../../score-view/sheet.tsx';
+import { useNames } from '../../ui/use-names.ts';
 import { SheetFigures } from '../title-block.tsx';
 import type { Inks } from './use-handout.ts';
 
@@ -16,7 +16,8 @@ const lineUnits = 1180;
 
 /** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
 export function PrintSheet({ study, inks, student }: PrintSheetProps) {
-  const letters = withSigns(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '));
+  const shown = useNames();
+  const letters = shown(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '));
   return (
     <article
       className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0"

@@ -1,7 +1,8 @@
 import { valueOf } from '@jocund/core/engraving';
-import { soundingMidi, writtenMidi } from '@jocund/core/instrument';
-import { pitchText, spellMidi, transposeKey, withSigns } from '@jocund/core/pitch';
+import { soundingMidi, soundingShift, writtenMidi } from '@jocund/core/instrument';
+import { pitchText, spellMidi, transposeKey } from '@jocund/core/pitch';
 import type { Note } from '@jocund/core/score';
+import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { applyNoteKey, noteKeys } from './note-keys.ts';
@@ -9,6 +10,7 @@ import { applyNoteKey, noteKeys } from './note-keys.ts';
 /** The note the cursor stands on: place, pitch, length, and every mark it can carry. */
 export function NoteUnderCursor({ note }: { note: Note | undefined }) {
   const { study, cursor, edit } = useBench();
+  const shown = useNames();
   if (!note) {
     return (
       <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
@@ -19,17 +21,19 @@ export function NoteUnderCursor({ note }: { note: Note | undefined }) {
     );
   }
   const written = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
-  const heard = pitchText(spellMidi(soundingMidi(study, note), transposeKey(study.key, study.capo)));
+  const heard = pitchText(
+    spellMidi(soundingMidi(study, note), transposeKey(study.key, soundingShift(study))),
+  );
   return (
     <MarginPart
       title={`String ${note.string}, ${note.fret === 0 ? 'open' : `fret ${note.fret}`}`}
       note={`bar ${cursor.bar + 1}`}
     >
       <p>
-        <span className="figure text-head">{withSigns(written)}</span>
+        <span className="figure text-head">{shown(written)}</span>
         <span className="text-note text-ink1-80">
           {' '}
-          {study.capo > 0 ? `sounds ${withSigns(heard)} · ` : ''}
+          {soundingShift(study) !== 0 ? `sounds ${shown(heard)} · ` : ''}
           {lengthWords(note.durationTicks)}
         </span>
       </p>

@@ -1,7 +1,7 @@
 import { gripAt, type Study } from '@jocund/core/score';
 import { Slider } from 'radix-ui';
-import { useMemo } from 'react';
-import { shownName } from '../../score-view/grip-row.tsx';
+import { shownName } from '../../score-view/grip-name.ts';
+import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import type { Transport } from './use-transport.ts';
 
@@ -15,14 +15,11 @@ interface BarStripProps {
 export function BarStrip({ study, transport, bar }: BarStripProps) {
   const { cursor, setCursor } = useBench();
   const count = study.bars.length;
-  const names = useMemo(
-    () =>
-      study.bars.map((each, index) => {
-        const grip = each.grips[0] ?? gripAt(study, index, 0);
-        return grip ? shownName(study, grip) : '–';
-      }),
-    [study],
-  );
+  const shown = useNames();
+  const names = study.bars.map((each, index) => {
+    const grip = each.grips[0] ?? gripAt(study, index, 0);
+    return grip ? shownName(study, grip, shown) : '–';
+  });
   const { loop, setLoop } = transport;
   const goTo = (index: number) => {
     setCursor({ ...cursor, bar: index, tick: 0 });

@@ -1,76 +1,102 @@
-import {
-  planRetuning,
-  standardTuning,
-  type StringRetuning,
-  type TuningReference,
-} from '@jocund/core/instrument';
-import { withSigns } from '@jocund/core/pitch';
-import { QueryMark } from '../../ui/query-mark.tsx';
+import { kilograms, neckPull, planRetuning, stringNumbers, type RetuningPlan } from '@jocund/core/instrument';
+import { mediumHand } from '@jocund/core/hands';
+import { placedNotes, type Voice } from '@jocund/core/score';
+import { fretsText, retuningTemplate } from '@jocund/core/shapes';
+import { PlanTable } from '../../tuning-view/plan-table.tsx';
+import { gaugesOf, tuningOf } from '../../ui/guitar.ts';
+import { useSettings } from '../../ui/settings.ts';
+import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 
-const referenceWords = ({ string, fret, ownFret, relation }: TuningReference): string => {
-  const other = fret === 0 ? `string ${string} open` : `string ${string} at fret ${fret}`;
-  const self = ownFret > 0 ? `its fret ${ownFret} with ` : '';
-  return relation === 'unison' ? `same as ${self}${other}` : `an octave from ${other}`;
-};
+const numberWords = ['no', 'one', 'two', 'three', 'four', 'five', 'six'];
 
-/** The way from standard tuning into this one, in the order in which each reference string is already right. */
+function turnWords({ order, strings }: RetuningPlan): string {
+  if (order.length === 0) return 'nothing to turn';
+  const stay = strings.length - order.length;
+  const turns = `${numberWords[order.length] ?? ''} ${order.length === 1 ? 'string turns' : 'strings turn'}`;
+  return stay === 0 ? turns : `${turns}, ${numberWords[stay] ?? ''} ${stay === 1 ? 'stays' : 'stay'}`;
+}
+
+/** The way from the tuning the guitar is in today into the piece's, string by string, and what it buys. */
 export function TuningPlan() {
   const { study } = useBench();
-  const { strings, order } = planRetuning(standardTuning, study.tuning);
-  const steps = order.flatMap((string) => strings.find((each) => each.string === string) ?? []);
-  const stays = strings.filter(({ semitones }) => semitones === 0).map(({ string }) => string);
+  const [settings] = useSettings();
+  const today = tuningOf(settings.today);
+  const gauges = gaugesOf(study.gauges ?? settings.gauges);
+  const plan = planRetuning(today, study.tuning);
+  const pull = neckPull(plan, gauges, study.scaleMm);
+  const template = retuningTemplate(today, study.tuning, study, mediumHand);
+  const [before, after] = [kilograms(pull.beforeN).toFixed(1), kilograms(pull.afterN).toFixed(1)];
   return (
-    <section aria-label="The way from standard" className="mx-4.5 mt-4">
-      <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-ink1 pb-1">
-        <h2 className="text-lg">
-          {steps.length === 0
-            ? 'Standard tuning: nothing to turn'
-            : `From standard, ${steps.length === 1 ? 'one string turns' : `${steps.length} strings turn`}`}
-        </h2>
-        {steps.length > 0 && stays.length > 0 && (
-          <p className="text-note text-ink1-80">
-            {stays.length === 1 ? 'string' : 'strings'} {stays.join(', ')}{' '}
-            {stays.length === 1 ? 'stays' : 'stay'}
-          </p>
-        )}
-      </div>
-      <ol>
-        {steps.map((step, index) => (
-          <Step key={step.string} step={step} number={index + 1} />
-        ))}
-      </ol>
-      {steps.length > 0 && (
-        <p className="text-note pt-2">
-          Check every string again at the end: the pull of one moves the others. Bring a lowered string below
-          its note and up to it, so that it holds.
+    <section aria-label={`The way from ${today.name}`} className="mx-4.5 mt-4">
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 border-b-[1.5px] border-ink1 pb-1">
+        <div>
+          <h2 className="text-lg">
+            {plan.order.length === 0 ? study.tuning.name : `${today.name} to ${study.tuning.name}`}
+          </h2>
+          <p className="text-note text-ink1-80">{turnWords(plan)}</p>
+        </div>
+        <p className="text-note">
+          pull on the neck{' '}
+          <span className="figure text-[17px]">
+            {after} kg{before === after ? '' : `, was ${before}`}
+          </span>
         </p>
+      </div>
+      {plan.order.length > 0 && (
+        <>
+          <PlanTable plan={plan} to={study.tuning} gauges={gauges} scaleMm={study.scaleMm} />
+          <div className="text-note flex flex-col gap-0.5 pt-2">
+            {plan.passes.map(({ afterString, name }) => (
+              <p key={afterString}>
+                After string {afterString} the guitar is in {name}.
+              </p>
+            ))}
+            {template && (
+              <p>
+                To hear it first, in {today.name}: <span className="figure">{fretsText(template.frets)}</span>{' '}
+                sounds{' '}
+                {template.aboveSemitones === 0 ? 'the open strings' : 'the open strings an octave higher'}.
+              </p>
+            )}
+            <p>
+              Check every string again at the end: the pull of one moves the others. Bring a lowered string
+              below its note and up to it, so that it holds.
+            </p>
+          </div>
+        </>
       )}
+      <WhatItBuys />
     </section>
   );
 }
 
-function Step({ step, number }: { step: StringRetuning; number: number }) {
+/** How many notes of each voice fall on open strings. */
+function WhatItBuys() {
+  const { study } = useBench();
+  const count = (voice: Voice) => {
+    const notes = placedNotes(study, voice).filter(({ note }) => !note.tied);
+    return { open: notes.filter(({ note }) => note.fret === 0).length, all: notes.length };
+  };
+  const [thumb, melody] = [count('thumb'), count('melody')];
+  if (thumb.all + melody.all === 0) return null;
+  const strings = stringNumbers.filter((string) =>
+    placedNotes(study).some(({ note }) => note.string === string && note.fret === 0),
+  );
   return (
-    <li className="grid items-center gap-x-4 border-b border-ink1-40 py-1.5 sm:grid-cols-[2rem_5rem_8rem_4rem_1fr_9rem]">
-      <span className="figure text-xl">{number}</span>
-      <span>string {step.string}</span>
-      <span className="figure">
-        {withSigns(step.from)} → {withSigns(step.to)}
-      </span>
-      <span className="figure">
-        {step.semitones > 0 ? '+' : '−'}
-        {Math.abs(step.semitones)}
-      </span>
-      <span>{step.reference ? referenceWords(step.reference) : 'by a tuner: no string is right yet'}</span>
-      <span className="text-note text-ink1-80">
-        tension {Math.round(step.tensionRatio * 100)} % of before
-      </span>
-      {step.caution && (
-        <span className="text-note flex items-center gap-1.5 sm:col-span-6 sm:pl-12">
-          <QueryMark size={15} /> {step.caution}
-        </span>
-      )}
-    </li>
+    <div className="mt-4 flex flex-wrap items-baseline gap-x-6 gap-y-1 border-t-[1.5px] border-ink1 pt-2">
+      <h3 className="text-base">What it buys</h3>
+      <p className="flex items-center gap-2">
+        <span className="inline-block size-3 bg-ink1" aria-hidden />
+        <span className="figure">{thumb.open}</span> of {counted(thumb.all, 'thumb note')} open
+      </p>
+      <p className="flex items-center gap-2">
+        <span className="inline-block size-3 rounded-full border-[1.7px] border-ink2" aria-hidden />
+        <span className="figure">{melody.open}</span> of {counted(melody.all, 'melody note')} open
+      </p>
+      <p className="text-note text-ink1-80">
+        {strings.length === 0 ? 'no string sounds open' : `open strings in use: ${strings.join(', ')}`}
+      </p>
+    </div>
   );
 }

@@ -1,0 +1,95 @@
+import { fingerSequence, gripChange, type FingeredGrip, type GripChange, type Hand } from '../hands/index.ts';
+import { soundingFrets, type PlacedGrip, type Study } from '../score/index.ts';
+import { fretsText } from './grip.ts';
+import { nameGrip } from './naming.ts';
+
+/** One grip of a piece, however often it is laid. */
+export interface PieceGrip {
+  readonly grip: PlacedGrip;
+  /** What really sounds, in the piece's key. */
+  readonly name: string | null;
+  readonly functionName: string | null;
+  readonly uses: number;
+  /** Bar of the first use, from 1. */
+  readonly firstBar: number;
+  /** Undefined when no hand holds it. */
+  readonly fingered: FingeredGrip | undefined;
+}
+
+/** A change from one laid grip to the next, with every finger's part in it. Bars count from 1. */
+export interface PieceChange {
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly from: FingeredGrip;
+  readonly to: FingeredGrip;
+  readonly fromName: string | null;
+  readonly toName: string | null;
+  readonly change: GripChange;
+  /** How often the piece makes this change. */
+  readonly times: number;
+}
+
+/**
+ * The grips of a piece, most used first, and its changes, hardest first. Fingers are chosen for the whole piece in order, so
+ * that each grip is held as its neighbours make easiest; a grip whose fingers the teacher set keeps them.
+ */
+export function pieceGrips(
+  study: Study,
+  hand: Hand,
+): { readonly grips: PieceGrip[]; readonly changes: PieceChange[] } {
+  const laid = study.bars.flatMap((bar, index) => bar.grips.map((grip) => ({ grip, bar: index + 1 })));
+  const fingered = fingerSequence(
+    laid.map(({ grip }) => ({ frets: grip.frets, pinned: grip.fingers })),
+    study,
+    { ...hand, thumbOver: hand.thumbOver || laid.some(({ grip }) => grip.fingers?.includes('T')) },
+  );
+  const named = laid.map(({ grip }) => {
+    const frets = soundingFrets(grip);
+    return frets.some((fret) => fret !== null)
+      ? nameGrip(study.tuning, frets, { key: study.key })
+      : { name: null, functionName: null };
+  });
+  const grips = new Map<string, PieceGrip>();
+  const changes = new Map<string, PieceChange>();
+  laid.forEach(({ grip, bar }, index) => {
+    const key = fretsText(grip.frets);
+    const known = grips.get(key);
+    grips.set(
+      key,
+      known
+        ? { ...known, uses: known.uses + 1 }
+        : {
+            grip,
+            name: named[index]?.name ?? null,
+            functionName: named[index]?.functionName ?? null,
+            uses: 1,
+            firstBar: bar,
+            fingered: fingered[index],
+          },
+    );
+    const [from, to] = [fingered[index - 1], fingered[index]];
+    const before = laid[index - 1];
+    if (!from || !to || !before || fretsText(before.grip.frets) === key) return;
+    const pair = `${fretsText(before.grip.frets)} ${from.fingers.join('')} ${key} ${to.fingers.join('')}`;
+    const met = changes.get(pair);
+    changes.set(
+      pair,
+      met
+        ? { ...met, times: met.times + 1 }
+        : {
+            fromBar: before.bar,
+            toBar: bar,
+            from,
+            to,
+            fromName: before.grip.functionName ?? named[index - 1]?.name ?? null,
+            toName: grip.functionName ?? named[index]?.name ?? null,
+            change: gripChange(from, to, study),
+            times: 1,
+          },
+    );
+  });
+  return {
+    grips: [...grips.values()].sort((a, b) => b.uses - a.uses),
+    changes: [...changes.values()].sort((a, b) => b.change.costMm - a.change.costMm),
+  };
+}

@@ -1,0 +1,146 @@
+import { soundingShift } from '@jocund/core/instrument';
+import { mediumHand } from '@jocund/core/hands';
+import { layGrip, removeGrip, soundingFrets, type GripFrets, type PlacedGrip } from '@jocund/core/score';
+import { fretsText } from '@jocund/core/shapes';
+import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { useSettings } from '../../ui/settings.ts';
+import { useBench } from '../bench-context.tsx';
+import { MarginPart } from '../margin.tsx';
+import { Claim } from './claim.tsx';
+import { placedGripOf, readDraft, type Draft, type ReadDraft } from './draft.ts';
+import { GripName } from './grip-name.tsx';
+import { HandFacts } from './hand-facts.tsx';
+import { HandSettings } from './hand-settings.tsx';
+import { NeckBoard } from './neck-board.tsx';
+
+interface GripPartProps {
+  readonly bar: number;
+  readonly tick: number;
+  readonly beat: number;
+  readonly draft: Draft;
+  readonly setDraft: (draft: Draft) => void;
+  readonly laid: PlacedGrip | undefined;
+  readonly held: PlacedGrip | undefined;
+}
+
+const nothingPlayed: GripFrets = [null, null, null, null, null, null];
+
+/** One grip: typed or laid on the neck, named by what sounds, with the fingers that hold it. */
+export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripPartProps) {
+  const { study, edit, cursor, setCursor } = useBench();
+  const [settings] = useSettings();
+  const hand = { ...mediumHand, size: settings.handSize, thumbOver: settings.thumbOver };
+  const read = readDraft(draft, study, hand);
+  const grip = placedGripOf(draft, read, tick);
+  const frets = read.frets ?? nothingPlayed;
+
+  const lay = () => {
+    if (!grip) return;
+    edit((each) => layGrip(each, bar, grip));
+    if (bar + 1 < study.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
+  };
+  const board = boardActions(draft, read, frets, setDraft);
+  const sounding = grip && soundingFrets(grip);
+
+  return (
+    <MarginPart
+      title={`Bar ${bar + 1}, beat ${beat}`}
+      note={laid ? 'laid here' : held ? `holds ${fretsText(held.frets)}` : 'nothing held'}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          lay();
+        }}
+      >
+        <TextField
+          label="Frets, string 6 to 1"
+          autoComplete="off"
+          spellCheck={false}
+          placeholder="x32010"
+          value={draft.frets}
+          onChange={({ target }) => setDraft({ ...draft, frets: target.value })}
+          error={read.fretsFault && `${read.fretsFault.reason}. ${read.fretsFault.remedy}.`}
+        />
+        <NeckBoard
+          study={study}
+          frets={frets}
+          fingers={read.ownFingers ?? (read.fingered ? [...read.fingered.fingers] : undefined)}
+          silent={draft.silent}
+          {...board}
+        />
+        {grip && sounding?.some((fret) => fret !== null) && (
+          <GripName study={study} frets={sounding} shift={soundingShift(study)} bar={bar} tick={tick} />
+        )}
+        {read.frets && (
+          <TextField
+            label="Fingers, string 6 to 1 (optional)"
+            className="mt-3"
+            autoComplete="off"
+            spellCheck={false}
+            placeholder={
+              read.fingered?.fingers.map((finger) => finger ?? '-').join('') ?? 'no hand holds this'
+            }
+            value={draft.fingers}
+            onChange={({ target }) => setDraft({ ...draft, fingers: target.value })}
+            hint={
+              read.ownFingers
+                ? 'Yours; empty the field to have them worked out.'
+                : 'Worked out; type to set your own.'
+            }
+            error={read.fingersFault && `${read.fingersFault.reason}. ${read.fingersFault.remedy}.`}
+          />
+        )}
+        {read.frets && <HandFacts read={read} study={study} hand={hand} />}
+        <TextField
+          label="What you call it (optional)"
+          className="mt-3"
+          maxLength={24}
+          value={draft.functionName}
+          onChange={({ target }) => setDraft({ ...draft, functionName: target.value })}
+        />
+        {sounding?.some((fret) => fret !== null) && (
+          <Claim
+            study={study}
+            frets={sounding}
+            claim={draft.functionName}
+            onTake={(next) => setDraft({ ...draft, frets: fretsText(next), fingers: '' })}
+          />
+        )}
+        <div className="mt-3 flex gap-2">
+          <Button type="submit" look="solid" disabled={!grip || read.fingersFault !== undefined}>
+            Lay grip
+          </Button>
+          {laid && <Button onClick={() => edit((each) => removeGrip(each, bar, tick))}>Lift it</Button>}
+        </div>
+      </form>
+      <HandSettings />
+    </MarginPart>
+  );
+}
+
+/** What a press on the neck does to the draft. */
+function boardActions(draft: Draft, read: ReadDraft, frets: GripFrets, setDraft: (draft: Draft) => void) {
+  const withFret = (string: number, fret: number | null) =>
+    frets.map((each, index) => (index === 6 - string ? fret : each));
+  return {
+    onFret: (string: number, fret: number | null) => {
+      const next = withFret(string, fret);
+      const isEmpty = next.every((each) => each === null);
+      setDraft({ ...draft, frets: isEmpty ? '' : fretsText(next), fingers: '' });
+    },
+    onFinger: (string: number, finger: 1 | 2 | 3 | 4 | 'T') => {
+      const now = read.ownFingers ?? read.fingered?.fingers ?? frets.map(() => null);
+      const fingers = now.map((each, index) => (index === 6 - string ? finger : each));
+      setDraft({ ...draft, fingers: fingers.map((each) => each ?? '-').join('') });
+    },
+    onSilent: (string: number) =>
+      setDraft({
+        ...draft,
+        silent: draft.silent.includes(string)
+          ? draft.silent.filter((each) => each !== string)
+          : [...draft.silent, string],
+      }),
+  };
+}

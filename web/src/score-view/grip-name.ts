@@ -1,0 +1,25 @@
+import { withSigns } from '@jocund/core/pitch';
+import { soundingFrets, type PlacedGrip, type Study } from '@jocund/core/score';
+import { nameGrip } from '@jocund/core/shapes';
+
+type Named = Pick<Study, 'tuning' | 'key'>;
+
+/** Grips are immutable and named on every redraw, so a name is worked out once. */
+const remembered = new WeakMap<PlacedGrip, Named & { readonly name: string | null }>();
+
+/** What the sounding tones of a grip are called in the key, in ASCII; null when there is no plain name. */
+export function literalName({ tuning, key }: Named, grip: PlacedGrip): string | null {
+  const known = remembered.get(grip);
+  if (known?.tuning === tuning && known.key === key) return known.name;
+  const frets = soundingFrets(grip);
+  const name = frets.some((fret) => fret !== null) ? nameGrip(tuning, frets, { key }).name : null;
+  remembered.set(grip, { tuning, key, name });
+  return name;
+}
+
+/** The name a grip goes by here: what the teacher says it does, word for word, else what sounds. */
+export function shownName(study: Named, grip: PlacedGrip, shown: (name: string) => string): string {
+  if (grip.functionName) return withSigns(grip.functionName);
+  const name = literalName(study, grip);
+  return name === null ? 'no name' : shown(name);
+}

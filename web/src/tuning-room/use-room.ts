@@ -1,0 +1,54 @@
+import {
+  concertPitchHz,
+  planRetuning,
+  realMidi,
+  type GaugeSet,
+  type RetuningPlan,
+  type StringNumber,
+  type Tuning,
+} from '@jocund/core/instrument';
+import { frequencyHz } from '@jocund/core/pitch';
+import { useMemo } from 'react';
+import { gaugesOf, tuningOf } from '../ui/guitar.ts';
+import { useSettings } from '../ui/settings.ts';
+import { useAddress } from '../ui/use-address.ts';
+
+export type Way = 'ear' | 'tuner' | 'drill';
+const ways: readonly Way[] = ['ear', 'tuner', 'drill'];
+
+/** What the address says: from which tuning to which, on which guitar, and by which way. */
+export interface Room {
+  readonly from: Tuning;
+  readonly to: Tuning;
+  readonly plan: RetuningPlan;
+  readonly gauges: GaugeSet;
+  readonly scaleMm: number;
+  readonly way: Way;
+  readonly write: (name: string, value: string) => void;
+}
+
+const numberIn = (text: string, low: number, high: number, usual: number): number => {
+  const value = Number(text);
+  return text !== '' && Number.isFinite(value) && value >= low && value <= high ? value : usual;
+};
+
+export function useRoom(): Room {
+  const { read, write } = useAddress();
+  const [settings] = useSettings();
+  const fromText = read('from') || settings.today;
+  const toText = read('to') || 'open-d';
+  const whole = Math.round(numberIn(read('whole'), -7, 5, 0));
+  const a4Hz = numberIn(read('a4'), 390, 490, 440);
+  const gaugeText = read('gauges') || settings.gauges;
+  const scaleMm = numberIn(read('scale'), 400, 800, 650);
+  const way = ways.find((each) => each === read('way')) ?? 'ear';
+  return useMemo(() => {
+    const from = tuningOf(fromText);
+    const to: Tuning = { ...tuningOf(toText), wholeSemitones: whole, a4Hz };
+    return { from, to, plan: planRetuning(from, to), gauges: gaugesOf(gaugeText), scaleMm, way, write };
+  }, [fromText, toText, whole, a4Hz, gaugeText, scaleMm, way, write]);
+}
+
+/** Frequency a string is to have. */
+export const goalHz = (to: Tuning, string: StringNumber): number =>
+  frequencyHz(realMidi(to, string), concertPitchHz(to));

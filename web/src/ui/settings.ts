@@ -1,0 +1,87 @@
+import { useSyncExternalStore } from 'react';
+
+/** What a person sets once for this browser: how names are written, which hand, and the guitar on the knee. */
+export interface Settings {
+  readonly noteNames: 'english' | 'german';
+  readonly leftHanded: boolean;
+  readonly handSize: 'small' | 'medium' | 'large';
+  readonly thumbOver: boolean;
+  /** The tuning the guitar is in today, by name or pitches. */
+  readonly today: string;
+  /** Strings of a guitar that no piece says anything about. */
+  readonly gauges: string;
+}
+
+const usual: Settings = {
+  noteNames: 'english',
+  leftHanded: false,
+  handSize: 'medium',
+  thumbOver: false,
+  today: 'standard',
+  gauges: 'light',
+};
+
+const choices: { readonly [Name in 'noteNames' | 'handSize']: readonly Settings[Name][] } = {
+  noteNames: ['english', 'german'],
+  handSize: ['small', 'medium', 'large'],
+};
+
+const place = 'jocund-settings';
+const listeners = new Set<() => void>();
+let settings = read();
+
+/** What the browser kept, field by field; whatever cannot be read is as usual. */
+function read(): Settings {
+  const kept = readKept();
+  const one = <T>(options: readonly T[], value: unknown, otherwise: T): T =>
+    options.find((each) => each === value) ?? otherwise;
+  const text = (value: unknown, otherwise: string) =>
+    typeof value === 'string' && value.length < 80 ? value : otherwise;
+  return {
+    noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
+    handSize: one(choices.handSize, kept.handSize, usual.handSize),
+    leftHanded: kept.leftHanded === true,
+    thumbOver: kept.thumbOver === true,
+    today: text(kept.today, usual.today),
+    gauges: text(kept.gauges, usual.gauges),
+  };
+}
+
+function readKept(): Partial<Record<keyof Settings, unknown>> {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(place) ?? '{}');
+    return typeof kept === 'object' && kept !== null ? kept : {};
+  } catch {
+    return {};
+  }
+}
+
+function write(next: Settings): void {
+  settings = next;
+  try {
+    localStorage.setItem(place, JSON.stringify(next));
+  } catch {
+    // A browser that keeps nothing still works until it is closed.
+  }
+  for (const listener of listeners) listener();
+}
+
+const subscribe = (listener: () => void) => {
+  const onStorage = (event: StorageEvent) => {
+    if (event.key !== place) return;
+    settings = read();
+    listener();
+  };
+  listeners.add(listener);
+  addEventListener('storage', onStorage);
+  return () => {
+    listeners.delete(listener);
+    removeEventListener('storage', onStorage);
+  };
+};
+
+/** This browser's settings and a way to change some of them. */
+export function useSettings(): readonly [Settings, (change: Partial<Settings>) => void] {
+  const current = useSyncExternalStore(subscribe, () => settings);
+  return [current, (change) => write({ ...settings, ...change })];
+}

@@ -1,0 +1,66 @@
+import { ok } from '@jocund/core/fault';
+import { findGrips, parseChord } from '@jocund/core/shapes';
+import { renderStringTones } from '@jocund/core/sound';
+import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
+
+/** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
+const tasks: {
+  readonly [Name in TaskName]: (input: Tasks[Name]['input']) => Generator<number, Tasks[Name]['output']>;
+} = {
+  *findTunings({ study, ...search }) {
+    return yield* findTunings(passageOf(study), { ...search, guitar: study });
+  },
+  *findGrips({ chord, ...search }) {
+    const parsed = parseChord(chord);
+    if (!parsed.ok) return parsed;
+    yield 0;
+    return ok(findGrips(parsed.value, search));
+  },
+  *soundString({ hz, seconds, sampleRate }) {
+    yield 0;
+    return renderStringTones([{ hz, atS: 0 }], seconds, sampleRate, Math.random);
+  },
+};
+
+const cancelled = new Set<number>();
+const answer = (message: WorkAnswer) => self.postMessage(message);
+const breathe = () => new Promise((resolve) => setTimeout(resolve));
+
+self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
+  if (data.kind === 'cancel') {
+    cancelled.add(data.id);
+    return;
+  }
+  void work(data.id, stepsOf(data)).catch((error: unknown) =>
+    answer({
+      kind: 'failed',
+      id: data.id,
+      message: error instanceof Error ? error.message : 'The work broke off',
+    }),
+  );
+};
+
+function stepsOf(
+  request: Extract<WorkRequest, { kind: 'start' }>,
+): Generator<number, Tasks[TaskName]['output']> {
+  switch (request.task) {
+    case 'findTunings':
+      return tasks.findTunings(request.input);
+    case 'findGrips':
+      return tasks.findGrips(request.input);
+    case 'soundString':
+      return tasks.soundString(request.input);
+  }
+}
+
+async function work(id: number, steps: Generator<number, Tasks[TaskName]['output']>): Promise<void> {
+  let step = steps.next();
+  while (!step.done) {
+    answer({ kind: 'progress', id, share: step.value });
+    await breathe();
+    if (cancelled.delete(id)) return;
+    step = steps.next();
+  }
+  answer({ kind: 'done', id, output: step.value });
+}
