@@ -19,14 +19,40 @@ test('sign-in page', async ({ page }) => {
   await expectNoSeriousViolation(page);
 });
 
-for (const path of ['/repertoire', '/repertoire?shelf=archived&search=zzz', '/people', '/nowhere']) {
+for (const path of [
+  '/repertoire',
+  '/repertoire?shelf=archived&search=zzz',
+  '/people',
+  '/nowhere',
+  '/tuning-room',
+  '/tuning-room?way=tuner',
+  '/tuning-room?way=drill',
+]) {
   test(`page ${path}`, async ({ signedIn: page }) => {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
     await expectNoSeriousViolation(page);
+    await page.setViewportSize({ width: 390, height: 844 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 }
+
+test('every part of the tuning and shapes margins', async ({ signedIn: page }) => {
+  const id = await makePiece(page);
+  for (const part of [
+    'tuning?part=key',
+    'tuning?part=find',
+    'tuning?part=piece',
+    'shapes?part=find',
+    'shapes?part=near',
+    'shapes?part=lists',
+  ]) {
+    await openBench(page, id, part);
+    await expect(page.getByRole('complementary')).toBeVisible();
+    await expectNoSeriousViolation(page);
+  }
+});
 
 for (const stage of ['tuning', 'shapes', 'thumb', 'melody', 'studies', 'handout']) {
   test(`bench, ${stage}: full, empty and at phone width`, async ({ signedIn: page }) => {

@@ -1,4 +1,4 @@
-import { stringsLowToHigh, lowToHighIndex } from '../instrument/index.ts';
+import { lowToHighIndex, stringsLowToHigh, type Tuning } from '../instrument/index.ts';
 import {
   barStarts,
   barTicks,
@@ -33,8 +33,18 @@ export function layStudy(study: Study, found: FoundTuning): Study {
     ...study,
     key: found.shapeKey,
     capo: found.capo,
-    tuning: { ...found.tuning, pitches: [...found.tuning.pitches] },
+    tuning: plainTuning(found.tuning),
     bars,
+  };
+}
+
+/** What a study keeps of a tuning: a shipped one carries more. */
+function plainTuning({ name, pitches, wholeSemitones, a4Hz }: Tuning): Study['tuning'] {
+  return {
+    name,
+    pitches: [...pitches],
+    ...(wholeSemitones ? { wholeSemitones } : {}),
+    ...(a4Hz === undefined ? {} : { a4Hz }),
   };
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
 import { placedNotes, validateStudy, type Study } from '../score/index.ts';
+import { studySchema } from '../score/schema.ts';
 import { inventedStudy, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
 import { findTunings, keyWords, layStudy, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
@@ -72,6 +73,7 @@ describe('every entry is what it says', () => {
       const moved = heard(study).map((midi) => midi + each.transpose);
       if (each.unplayable === 0)
         expect([...heard(laid)].sort((a, b) => a - b)).toEqual([...moved].sort((a, b) => a - b));
+      expect(studySchema.safeParse(laid).success).toBe(true);
       expect(validateStudy(laid).filter(({ severity }) => severity === 'error')).toEqual([]);
       const thumb = placedNotes(laid, 'thumb');
       const open = thumb.filter(({ note: one }) => one.fret === 0).length;

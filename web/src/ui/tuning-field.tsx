@@ -17,7 +17,7 @@ interface TuningFieldProps {
   readonly label: string;
   readonly value: Tuning;
   /** Tunings the studio keeps beside the shipped ones. */
-  readonly kept?: readonly Tuning[];
+  readonly kept?: readonly (Tuning & { readonly id: string })[];
   readonly onChange: (tuning: Tuning) => void;
 }
 
@@ -26,21 +26,20 @@ export function TuningField({ label, value, kept = [], onChange }: TuningFieldPr
   const known = [...tuningTable, ...kept];
   const same = known.find((each) => tuningText(each) === tuningText(value)) ?? shippedTuningOf(value);
   const [isOwn, setOwn] = useState(!same);
-  const options = known.map((each) => ({ key: tuningText(each), tuning: each }));
   return (
     <>
       <SelectField
         label={label}
-        value={isOwn || !same ? own : tuningText(same)}
+        value={isOwn || !same ? own : same.id}
         onChange={({ target }) => {
           setOwn(target.value === own);
-          const chosen = options.find(({ key }) => key === target.value);
-          if (chosen) onChange({ name: chosen.tuning.name, pitches: chosen.tuning.pitches });
+          const chosen = known.find(({ id }) => id === target.value);
+          if (chosen) onChange({ name: chosen.name, pitches: chosen.pitches });
         }}
       >
-        {options.map(({ key, tuning }) => (
-          <option key={key} value={key}>
-            {tuning.name}
+        {known.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
           </option>
         ))}
         <option value={own}>own tuning</option>

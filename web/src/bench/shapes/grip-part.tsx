@@ -1,5 +1,5 @@
 import { soundingShift } from '@jocund/core/instrument';
-import { mediumHand } from '@jocund/core/hands';
+import { fingersText, mediumHand } from '@jocund/core/hands';
 import { layGrip, removeGrip, soundingFrets, type GripFrets, type PlacedGrip } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { Button } from '../../ui/button.tsx';
@@ -79,9 +79,7 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripP
             className="mt-3"
             autoComplete="off"
             spellCheck={false}
-            placeholder={
-              read.fingered?.fingers.map((finger) => finger ?? '-').join('') ?? 'no hand holds this'
-            }
+            placeholder={read.fingered ? fingersText(read.fingered.fingers) : 'no hand holds this'}
             value={draft.fingers}
             onChange={({ target }) => setDraft({ ...draft, fingers: target.value })}
             hint={
@@ -128,12 +126,19 @@ function boardActions(draft: Draft, read: ReadDraft, frets: GripFrets, setDraft:
     onFret: (string: number, fret: number | null) => {
       const next = withFret(string, fret);
       const isEmpty = next.every((each) => each === null);
-      setDraft({ ...draft, frets: isEmpty ? '' : fretsText(next), fingers: '' });
+      const fingers = read.ownFingers?.map((each, index) => (index === 6 - string ? null : each));
+      const keepsFingers = fingers?.some((each) => each !== null) === true && (fret === null || fret === 0);
+      setDraft({
+        ...draft,
+        frets: isEmpty ? '' : fretsText(next),
+        fingers: keepsFingers ? fingersText(fingers) : '',
+      });
     },
-    onFinger: (string: number, finger: 1 | 2 | 3 | 4 | 'T') => {
+    onFinger: (string: number, finger: 1 | 2 | 3 | 4 | 'T', fret: number) => {
+      if (fret === 0) return;
       const now = read.ownFingers ?? read.fingered?.fingers ?? frets.map(() => null);
       const fingers = now.map((each, index) => (index === 6 - string ? finger : each));
-      setDraft({ ...draft, fingers: fingers.map((each) => each ?? '-').join('') });
+      setDraft({ ...draft, frets: fretsText(withFret(string, fret)), fingers: fingersText(fingers) });
     },
     onSilent: (string: number) =>
       setDraft({

@@ -12,7 +12,8 @@ interface NeckBoardProps {
   readonly fingers: PlacedGrip['fingers'];
   readonly silent: readonly number[];
   readonly onFret: (string: number, fret: number | null) => void;
-  readonly onFinger: (string: number, finger: 1 | 2 | 3 | 4 | 'T') => void;
+  /** Lays a finger on a string, at a fret where it is not pressed yet. */
+  readonly onFinger: (string: number, finger: 1 | 2 | 3 | 4 | 'T', fret: number) => void;
   readonly onSilent: (string: number) => void;
 }
 
@@ -54,8 +55,7 @@ export function NeckBoard({ study, frets, fingers, silent, onFret, onFinger, onS
     else if (key === 'arrowleft') go(string, fret - toBody);
     else if (key === 'enter' || key === ' ') toggle(string, fret);
     else if (/^[1-4t]$/.test(key)) {
-      if (fret > 0 && frets[6 - string] !== fret) onFret(string, fret);
-      onFinger(string, key === 't' ? 'T' : (Number(key) as 1 | 2 | 3 | 4));
+      onFinger(string, key === 't' ? 'T' : (Number(key) as 1 | 2 | 3 | 4), fret);
     } else if (key === '0') onFret(string, 0);
     else if (key === 'x') onFret(string, null);
     else if (key === 's') onSilent(string);

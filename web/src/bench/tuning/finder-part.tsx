@@ -23,11 +23,13 @@ export function FinderPart() {
   const { state, start, cancel } = useWork('findTunings');
   const [maxCapo, setMaxCapo] = useState(5);
   const [maxTranspose, setMaxTranspose] = useState(0);
+  const { wholeSemitones, a4Hz } = study.tuning;
+  // A guitar tuned away as a whole stays so whatever tuning is weighed.
   const tunings = [
     ...(shippedTuningOf(study.tuning) ? [] : [study.tuning]),
     ...tuningTable,
     ...kept.filter((each) => !shippedTuningOf(each)),
-  ];
+  ].map(({ name, pitches }) => ({ name, pitches, wholeSemitones, a4Hz }));
   if (placedNotes(study).length === 0)
     return (
       <div className="mt-4">

@@ -1,4 +1,4 @@
-import { parseGauges, stringSets } from '@jocund/core/instrument';
+import { parseGauges, shippedTuningOf, stringSets } from '@jocund/core/instrument';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOwnTunings } from '../../api/tunings.ts';
@@ -157,7 +157,7 @@ function KeepTuning() {
   const { kept, keep, drop } = useOwnTunings();
   const say = useSay();
   const known = kept.find((each) => tuningText(each) === tuningText(study.tuning));
-  const isShipped = tuningText(tuningOf(study.tuning.name)) === tuningText(study.tuning);
+  const isShipped = shippedTuningOf(study.tuning) !== undefined;
   const [name, setName] = useState('');
   if (known)
     return (
