@@ -11,7 +11,16 @@ interface ParsedDegree {
   readonly alter: number;
 }
 
+/** There are few degrees and naming asks for them thousands of times. */
+const known = new Map<Degree, ParsedDegree>();
+
 function parseDegree(degree: Degree): ParsedDegree {
+  const read = known.get(degree) ?? readDegree(degree);
+  known.set(degree, read);
+  return read;
+}
+
+function readDegree(degree: Degree): ParsedDegree {
   const match = /^([#b]*)(\d+)$/.exec(degree);
   if (!match) throw new Error(`not a degree: ${degree}`);
   const signs = match[1] ?? '';

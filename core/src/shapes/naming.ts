@@ -119,18 +119,20 @@ function readTones(
   bassClass: number,
   { key, next }: NamingSettings,
 ): Reading[] {
-  const readings = [...classes].flatMap((rootClass) =>
-    chordTable.flatMap((kind) => {
-      const missing = missingDegrees(kind, classes, rootClass);
+  const readings = [...classes].flatMap((rootClass) => {
+    const sounding = aboveRoot(classes, rootClass);
+    return kindMasks.flatMap((mask) => {
+      const missing = missingDegrees(mask, sounding);
       if (!missing) return [];
+      const { kind } = mask;
       const cost =
         kind.rarity +
         missing.reduce((sum, degree) => sum + (missingCost[degree] ?? missingOtherCost), 0) +
         (rootClass === bassClass ? 0 : inversionCost) -
         (kind.suffix === 'dim7' || kind.suffix === 'aug' ? contextGain(kind, rootClass, key, next) : 0);
       return [{ kind, root: spellRoot(rootClass, kind, key), missing, cost }];
-    }),
-  );
+    });
+  });
   const rootless = readings.length > 0 && classes.size >= 4 ? readRootless(classes, key) : [];
   return [...readings.sort((a, b) => a.cost - b.cost), ...rootless];
 }
@@ -142,15 +144,16 @@ function readTones(
 function readRootless(classes: ReadonlySet<number>, key?: Key): Reading[] {
   return Array.from({ length: 12 }, (_, rootClass) => rootClass)
     .filter((rootClass) => !classes.has(rootClass))
-    .flatMap((rootClass) =>
-      chordTable
-        .filter(({ degrees }) => degrees.length > 3)
-        .flatMap((kind): Reading[] => {
-          const missing = missingDegrees(kind, new Set([...classes, rootClass]), rootClass);
-          if (missing?.length !== 0) return [];
+    .flatMap((rootClass) => {
+      const sounding = aboveRoot(classes, rootClass) | 1;
+      return kindMasks
+        .filter(({ kind }) => kind.degrees.length > 3)
+        .flatMap((mask): Reading[] => {
+          const { kind } = mask;
+          if (missingDegrees(mask, sounding)?.length !== 0) return [];
           return [{ kind, root: spellRoot(rootClass, kind, key), missing: ['1'], cost: kind.rarity }];
-        }),
-    )
+        });
+    })
     .sort((a, b) => a.cost - b.cost);
 }
 
@@ -166,20 +169,39 @@ function contextGain(kind: ChordKind, rootClass: number, key?: Key, next?: NoteN
   return key && leadsTo(tonicOf(key)) ? leadsToTonic : 0;
 }
 
-/** Degrees of a kind that do not sound, or undefined when the kind does not explain every tone. */
-function missingDegrees(
-  kind: ChordKind,
-  classes: ReadonlySet<number>,
-  rootClass: number,
-): Degree[] | undefined {
-  const classOf = (degree: Degree) => (rootClass + semitonesOfDegree(degree)) % 12;
-  const explained = new Set([...kind.degrees, ...kind.optional].map(classOf));
-  if ([...classes].some((pitchClass) => !explained.has(pitchClass))) return undefined;
-  if (kind.needs.some((degree) => !classes.has(classOf(degree)))) return undefined;
-  const missing = kind.degrees.filter((degree) => !classes.has(classOf(degree)));
-  const bareRoot = classes.size === 1 && kind.suffix !== '';
-  const twoMissing = missing.length > (kind.rarity > 2.5 ? 2 : 1) && classes.size > 1;
-  return bareRoot || twoMissing ? undefined : missing;
+/** A kind as twelve bits above its root: what it is built of, what may sound too, and what must. */
+interface KindMask {
+  readonly kind: ChordKind;
+  readonly tones: number;
+  readonly allowed: number;
+  readonly needed: number;
+}
+
+const maskOf = (degrees: readonly Degree[]): number =>
+  degrees.reduce((mask, degree) => mask | (1 << semitonesOfDegree(degree)), 0);
+
+const kindMasks: readonly KindMask[] = chordTable.map((kind) => ({
+  kind,
+  tones: maskOf(kind.degrees),
+  allowed: maskOf([...kind.degrees, ...kind.optional]),
+  needed: maskOf(kind.needs),
+}));
+
+/** The sounding classes as bits above a root. */
+const aboveRoot = (classes: ReadonlySet<number>, rootClass: number): number => {
+  let mask = 0;
+  for (const pitchClass of classes) mask |= 1 << modulo(pitchClass - rootClass, 12);
+  return mask;
+};
+
+/** Degrees of a kind that do not sound, or undefined when the kind does not explain every tone or lacks what it needs. */
+function missingDegrees({ kind, tones, allowed, needed }: KindMask, sounding: number): Degree[] | undefined {
+  if ((sounding & ~allowed) !== 0 || (needed & ~sounding) !== 0) return undefined;
+  if ((tones & ~sounding) === 0) return [];
+  const missing = kind.degrees.filter((degree) => (sounding & (1 << semitonesOfDegree(degree))) === 0);
+  const isBareRoot = (sounding & (sounding - 1)) === 0;
+  if (isBareRoot) return kind.suffix === '' ? missing : undefined;
+  return missing.length > (kind.rarity > 2.5 ? 2 : 1) ? undefined : missing;
 }
 
 function symbolOf(reading: Reading, bassClass: number, language: NameLanguage): string {

@@ -8,7 +8,7 @@ type Named = Pick<Study, 'tuning' | 'key'>;
 const remembered = new WeakMap<PlacedGrip, Named & { readonly name: string | null }>();
 
 /** What the sounding tones of a grip are called in the key, in ASCII; null when there is no plain name. */
-export function literalName({ tuning, key }: Named, grip: PlacedGrip): string | null {
+function literalName({ tuning, key }: Named, grip: PlacedGrip): string | null {
   const known = remembered.get(grip);
   if (known?.tuning === tuning && known.key === key) return known.name;
   const frets = soundingFrets(grip);

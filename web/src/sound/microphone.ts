@@ -3,7 +3,7 @@ import captureUrl from './capture.worklet.ts?worker&url';
 import type { TunerMessage } from './tuner.worker.ts';
 
 /** What keeps the microphone from being heard, in plain words, and what to do. */
-export interface MicrophoneFault {
+interface MicrophoneFault {
   readonly title: string;
   readonly text: string;
 }

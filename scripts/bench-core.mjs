@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs';
+import { mediumHand } from '@jocund/core/hands';
+import { parseTuning, tuningTable } from '@jocund/core/instrument';
+import { findGrips, nameGrip, parseChord } from '@jocund/core/shapes';
+import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import { Chord } from 'tonal';
+
+/** Bundled and run by bench.mjs, as a worker runs it. The first argument is the demo piece for the tuning finder. */
+const standard = parseTuning('standard');
+if (!standard.ok) throw new Error(standard.fault.reason);
+const instrument = { tuning: standard.value, capo: 0, scaleMm: 650, fretCount: 20 };
+
+/** @param {readonly number[]} values */
+const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
+/** @param {string} figure @param {string} value @param {string} aim */
+const report = (figure, value, aim) => console.log(`${figure.padEnd(52)} ${value.padStart(12)}   aim ${aim}`);
+
+/** @param {() => void} work */
+function milliseconds(work) {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+}
+
+benchGrips();
+benchFinder();
+benchNaming();
+
+function benchGrips() {
+  const symbols = ['D7', 'G', 'Am', 'E7', 'F#m7b5', 'Bdim7', 'C13', 'F'];
+  const times = symbols.map((symbol) => {
+    const chord = parseChord(symbol);
+    if (!chord.ok) throw new Error(symbol);
+    const runs = Array.from({ length: 9 }, () =>
+      milliseconds(() => findGrips(chord.value, { instrument, hand: mediumHand })),
+    );
+    return median(runs);
+  });
+  report('grip search, one chord, full neck, median of eight', `${median(times).toFixed(0)} ms`, '< 50 ms');
+  report('grip search, slowest of the eight (C13)', `${Math.max(...times).toFixed(0)} ms`, '–');
+}
+
+function benchFinder() {
+  const { study } = JSON.parse(readFileSync(process.argv[2] ?? '', 'utf8'));
+  const passage = passageOf(study);
+  const totals = [];
+  let longest = 0;
+  for (let run = 0; run < 3; run += 1) {
+    const steps = findTunings(passage, {
+      tunings: tuningTable,
+      today: instrument.tuning,
+      guitar: instrument,
+      maxCapo: 7,
+      maxTranspose: 6,
+    });
+    const start = performance.now();
+    let before = start;
+    while (!steps.next().done) {
+      const now = performance.now();
+      longest = Math.max(longest, now - before);
+      before = now;
+    }
+    totals.push(performance.now() - start);
+  }
+  report(
+    `tuning finder, ${tuningTable.length} tunings × capo 0–7 × 12 keys, ${passage.barCount} bars`,
+    `${(median(totals) / 1000).toFixed(1)} s`,
+    '< 5 s',
+  );
+  report('tuning finder, longest wait between two reports', `${longest.toFixed(0)} ms`, '< 200 ms');
+}
+
+function benchNaming() {
+  let state = 7;
+  const random = () => {
+    state = (state * 48271) % 2147483647;
+    return state / 2147483647;
+  };
+  const grips = Array.from({ length: 10_000 }, () =>
+    Array.from({ length: 6 }, (_, string) =>
+      string > 0 && random() < 0.2 ? null : Math.floor(random() * 13),
+    ),
+  );
+  const ours = milliseconds(() => {
+    for (const grip of grips) nameGrip(instrument.tuning, grip);
+  });
+  const notes = grips.map((grip) =>
+    nameGrip(instrument.tuning, grip).tones.map(({ pitch }) => pitch.replace(/-?\d+$/, '')),
+  );
+  const theirs = milliseconds(() => {
+    for (const each of notes) Chord.detect(each);
+  });
+  report('naming 10,000 random grips', `${ours.toFixed(0)} ms`, '–');
+  report('… beside tonal’s Chord.detect on the same notes', `${(ours / theirs).toFixed(2)} ×`, '–');
+}
