@@ -168,11 +168,11 @@ async function benchFinder(page) {
   const pieces = await (await page.request.get('/api/pieces')).json();
   const piece = pieces.find((/** @type {{ title: string }} */ { title }) => title.startsWith('Gravel'));
   await page.goto(`/bench/${piece.arrangementId}/tuning?part=find`);
-  for (const [label, value] of [
-    ['Capo up to fret', '7'],
-    ['Key may move', '6'],
+  for (const { label, value } of [
+    { label: 'Capo up to fret', value: '7' },
+    { label: 'Key may move', value: '6' },
   ]) {
-    await page.getByRole('spinbutton', { name: label }).fill(value ?? '');
+    await page.getByRole('spinbutton', { name: label }).fill(value);
     await page.getByRole('spinbutton', { name: label }).press('Enter');
   }
   await page.getByRole('button', { name: /^Weigh/ }).click();

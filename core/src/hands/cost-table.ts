@@ -12,7 +12,9 @@ export const gripCosts = {
   /** Share of the distance in mm by which fingers lie away from one fret each, in the best position of the hand. */
   outOfPosition: 0.08,
   /** Two neighbouring strings under one tip. */
-  pair: { 1: 10, 2: 10, 3: 30, 4: 30, T: 12 },
+  pair: { 1: 10, 2: 10, 3: 30, 4: 30, T: 30 },
+  /** The thumb on string 5, where it pulls the other fingers out of their grip. */
+  thumbOnFive: 15,
   /** A barre, and each of its strings. */
   barre: { 1: 4, 2: 24, 3: 18, 4: 24, T: 0 },
   barreString: 1,

@@ -32,7 +32,7 @@ export function gripCostTerms(
     { name: 'weak fingers', mm: sum(presses, ({ finger }) => gripCosts.weakFinger[finger]) },
     { name: 'stretch', mm: stretchMm(fingers, neck, hand) },
     { name: 'out of position', mm: gripCosts.outOfPosition * outOfPositionMm(fingers, neck) },
-    { name: 'pairs', mm: sum(presses, ({ kind, finger }) => (kind === 'pair' ? gripCosts.pair[finger] : 0)) },
+    { name: 'pairs', mm: sum(presses, pairCost) },
     { name: 'barres', mm: sum(presses, (press) => barreCost(frets, press)) },
     { name: 'mute risk', mm: gripCosts.muteRisk * leanedOn(frets, presses) },
     { name: 'crowding', mm: gripCosts.crowding * missingRoomMm(fingers, neck) },
@@ -42,6 +42,13 @@ export function gripCostTerms(
 
 const sum = <T>(items: readonly T[], of: (item: T) => number): number =>
   items.reduce((total, item) => total + of(item), 0);
+
+/** Two strings under one tip; the thumb on two strings, or on string 5 alone. */
+function pairCost({ kind, finger, strings }: Press): number {
+  if (kind === 'pair') return gripCosts.pair[finger];
+  if (kind !== 'thumb') return 0;
+  return strings.length > 1 ? gripCosts.pair.T : strings[0] === 5 ? gripCosts.thumbOnFive : 0;
+}
 
 function stretchMm(fingers: readonly Press[], neck: Neck, { size }: Hand): number {
   let total = 0;

@@ -157,8 +157,9 @@ export function studyOf({ name, tuning: tuningName, key: keyName, bars }: Invent
   return {
     ...blank,
     key: key(keyName),
-    bars: bars.map(([thumb, melody], index) => ({
-      ...blank.bars[index]!,
+    bars: bars.map(([thumb, melody]) => ({
+      metre: { beats: 4, unit: 4 },
+      grips: [],
       thumbPattern: 'by-hand',
       notes: [
         ...thumb.split(' ').map((text, beat): Note => ({

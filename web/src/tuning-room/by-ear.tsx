@@ -34,7 +34,7 @@ const coarseCents = 20;
 export function ByEar({ room, chosen, onChoose, done, onHome }: PanelProps) {
   const { plan, to } = room;
   const step = plan.strings.find(({ string }) => string === chosen);
-  const reference = step?.reference ?? checkReference(room, chosen);
+  const reference = step?.direction === 'stays' ? checkReference(room, chosen) : (step?.reference ?? null);
   const ear = useEarGuitar(room, chosen, reference);
   const [showsCents, setShowsCents] = useState(true);
   const say = useSay();

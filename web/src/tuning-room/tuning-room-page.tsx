@@ -5,7 +5,9 @@ import { useUser } from '../api/queries.ts';
 import { PlanTable } from '../tuning-view/plan-table.tsx';
 import { Choice } from '../ui/choice.tsx';
 import { tuningText } from '../ui/guitar.ts';
+import { DecimalField } from '../ui/decimal-field.tsx';
 import { useSettings } from '../ui/settings.ts';
+import { Stepper } from '../ui/stepper.tsx';
 import { TuningField } from '../ui/tuning-field.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { ByEar } from './by-ear.tsx';
@@ -146,6 +148,20 @@ function Endpoints({ room }: { room: Room }) {
       <div>
         <TuningField label="Tune it to" value={to} onChange={(tuning) => write('to', tuningText(tuning))} />
       </div>
+      <Stepper
+        label="Whole guitar, semitones"
+        value={to.wholeSemitones ?? 0}
+        low={-7}
+        high={5}
+        onChange={(whole) => write('whole', whole === 0 ? '' : String(whole))}
+      />
+      <DecimalField
+        label="Concert pitch, A in Hz"
+        value={to.a4Hz ?? 440}
+        low={390}
+        high={490}
+        onChange={(hz) => write('a4', hz === 440 ? '' : String(hz))}
+      />
       <BackPlan room={room} />
     </section>
   );

@@ -28,6 +28,8 @@ export function TurnDrawing({
   const letter = (pitch: string) => shown(pitch.replace(/-?\d+$/, ''));
   const [from, to] = [turnX(scale, 0), turnX(scale, cents)];
   const side = Math.sign(cents);
+  /** Too small a turn for two plates: a mark where the string is now. */
+  const isNear = Math.abs(to - from) < 32;
   const ink = string <= 3 ? 'var(--color-ink2)' : 'var(--color-ink1)';
   return (
     <svg
@@ -45,7 +47,10 @@ export function TurnDrawing({
         stroke="var(--color-ink1)"
         strokeWidth={stringWidth(string) * 1.3}
       />
-      {cents !== 0 && <Pitch x={from} string={string} ink={ink} letter={letter(step.from)} solid={false} />}
+      {cents !== 0 && !isNear && (
+        <Pitch x={from} string={string} ink={ink} letter={letter(step.from)} solid={false} />
+      )}
+      {cents !== 0 && isNear && <line x1={from} x2={from} y1={6} y2={42} stroke={ink} strokeWidth="1.7" />}
       <Pitch x={to} string={string} ink={ink} letter={letter(step.to)} solid />
       {Math.abs(to - from) > 36 && (
         <path

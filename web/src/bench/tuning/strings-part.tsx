@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useOwnTunings } from '../../api/tunings.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { DecimalField } from '../../ui/decimal-field.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { tuningOf, tuningText } from '../../ui/guitar.ts';
 import { useSettings } from '../../ui/settings.ts';
@@ -13,7 +14,6 @@ import { TuningField } from '../../ui/tuning-field.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
-import { DecimalField } from './decimal-field.tsx';
 
 /** The piece's tuning and the guitar it is for: where it is today, how far it is tuned away, its strings and its scale. */
 export function StringsPart() {
