@@ -17,6 +17,15 @@ const views = [
   { name: 'repertoire', path: '/repertoire', size: desk },
   { name: 'people', path: '/people', size: desk },
   { name: 'bench-tuning', path: '/bench/{Nine}/tuning', size: desk },
+  {
+    name: 'bench-finder',
+    path: '/bench/{Widow}/tuning?part=find',
+    size: desk,
+    press: /^Weigh/,
+    until: 'Tunings weighed',
+  },
+  { name: 'tuning-room', path: '/tuning-room', size: desk },
+  { name: 'phone-tuning-room', path: '/tuning-room?way=drill', size: phone },
   { name: 'bench-shapes', path: '/bench/{Tin}/shapes', size: desk },
   { name: 'bench-thumb', path: '/bench/{Sixpence}/thumb', size: desk },
   { name: 'bench-melody', path: '/bench/{Tin}/melody', size: desk },
@@ -43,7 +52,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, signedIn = true } of views) {
+for (const { name, path, size, signedIn = true, press, until } of views) {
   if (signedIn) await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = signedIn ? await (await page.request.get('/api/pieces')).json() : [];
@@ -54,6 +63,8 @@ for (const { name, path, size, signedIn = true } of views) {
   await page.setViewportSize(size);
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
+  if (press) await page.getByRole('button', { name: press }).click();
+  if (until) await page.getByText(until).waitFor();
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
 }
