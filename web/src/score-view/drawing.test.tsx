@@ -145,6 +145,24 @@ describe('grips', () => {
   test('a grip up the neck says at which fret it begins', () => {
     expect(marks([null, 7, 9, 7, 9, 7]).text).toBe('7');
   });
+  test('large boxes carry the fingers, a barre as a bar, silent fingers dashed; small ones are left clear', () => {
+    const draw = (height: number) =>
+      render(
+        <svg>
+          <GripDrawing
+            grip={{ frets: [1, 3, 3, 2, 1, 1], fingers: [1, 3, 4, 2, 1, 1], silent: [1] }}
+            x={20}
+            y={0}
+            height={height}
+          />
+        </svg>,
+      ).container;
+    const large = draw(90);
+    expect([...large.querySelectorAll('text')].map(({ textContent }) => textContent).join('')).toBe('112431');
+    expect(large.querySelectorAll('line[stroke="var(--color-over)"]')).toHaveLength(1);
+    expect(large.querySelectorAll('[stroke-dasharray]')).toHaveLength(1);
+    expect(draw(52).querySelectorAll('text')).toHaveLength(0);
+  });
   test('what the teacher calls it comes first, else what sounds', () => {
     const { tuning, key } = blankStudy({ title: 'Named' });
     expect(shownName({ tuning, key }, { tick: 0, frets: [2, 0, 0, 2, 1, 2] }, withSigns)).toBe('D7/F♯');

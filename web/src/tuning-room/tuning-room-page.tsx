@@ -18,7 +18,7 @@ import { useRoom, type Room, type Way } from './use-room.ts';
 /** The tuning room: from one tuning to another string by string, by ear or by tuner, and a drill for the ear. */
 export function TuningRoomPage() {
   const room = useRoom();
-  const key = `${tuningText(room.from)} ${tuningText(room.to)} ${room.to.wholeSemitones ?? 0} ${room.to.a4Hz ?? 440}`;
+  const key = `${tuningText(room.from)} ${room.from.wholeSemitones ?? 0} ${room.from.a4Hz ?? 440} ${tuningText(room.to)} ${room.to.wholeSemitones ?? 0} ${room.to.a4Hz ?? 440}`;
   return <PlannedRoom key={key} room={room} />;
 }
 
@@ -170,7 +170,12 @@ function Endpoints({ room }: { room: Room }) {
 /** The way back, once there: the same plan with its ends exchanged, as standard again after the lesson. */
 function BackPlan({ room }: { room: Room }) {
   const { from, to } = room;
-  const back = new URLSearchParams({ from: tuningText(to), to: tuningText(from) });
+  const back = new URLSearchParams({
+    from: tuningText(to),
+    to: tuningText(from),
+    ...plainNumbers({ fromWhole: to.wholeSemitones, whole: from.wholeSemitones }, 0),
+    ...plainNumbers({ fromA4: to.a4Hz, a4: from.a4Hz }, 440),
+  });
   return (
     <p className="sm:col-span-2">
       <Link
@@ -182,3 +187,14 @@ function BackPlan({ room }: { room: Room }) {
     </p>
   );
 }
+
+/** Numbers for an address, without those that are as usual. */
+const plainNumbers = (
+  numbers: Readonly<Record<string, number | undefined>>,
+  usual: number,
+): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(numbers).flatMap(([name, value]) =>
+      value === undefined || value === usual ? [] : [[name, String(value)]],
+    ),
+  );

@@ -39,14 +39,16 @@ export function useRoom(): Room {
   const toText = read('to') || 'open-d';
   const whole = Math.round(numberIn(read('whole'), -7, 5, 0));
   const a4Hz = numberIn(read('a4'), 390, 490, 440);
+  const fromWhole = Math.round(numberIn(read('fromWhole'), -7, 5, 0));
+  const fromA4Hz = numberIn(read('fromA4'), 390, 490, 440);
   const gaugeText = read('gauges') || settings.gauges;
   const scaleMm = numberIn(read('scale'), 400, 800, 650);
   const way = ways.find((each) => each === read('way')) ?? 'ear';
   return useMemo(() => {
-    const from = tuningOf(fromText);
+    const from: Tuning = { ...tuningOf(fromText), wholeSemitones: fromWhole, a4Hz: fromA4Hz };
     const to: Tuning = { ...tuningOf(toText), wholeSemitones: whole, a4Hz };
     return { from, to, plan: planRetuning(from, to), gauges: gaugesOf(gaugeText), scaleMm, way, write };
-  }, [fromText, toText, whole, a4Hz, gaugeText, scaleMm, way, write]);
+  }, [fromText, fromWhole, fromA4Hz, toText, whole, a4Hz, gaugeText, scaleMm, way, write]);
 }
 
 /** Frequency a string is to have. */
