@@ -59,6 +59,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
 
   await test.step('another pattern for one bar', async () => {
     await page.getByRole('link', { name: /Thumb/ }).click();
+    await expect(page.getByLabel('Pattern of this bar')).toBeVisible();
     await score(page).focus();
     await page.keyboard.press('Shift+ArrowLeft');
     await page.keyboard.press('Shift+ArrowLeft');
@@ -68,6 +69,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
 
   await test.step('a melody typed on the keyboard', async () => {
     await page.getByRole('link', { name: /Melody/ }).click();
+    await expect(page.getByRole('application', { name: /writing the melody/ })).toBeVisible();
     await score(page).focus();
     await page.keyboard.press('Shift+ArrowLeft');
     await page.keyboard.press('Home');

@@ -52,5 +52,5 @@ export async function logDrill(database: Database, who: SignedIn, drill: NewDril
     })
     .returning('*');
   if (!row) throw new Error('the logged drill was not answered');
-  return fromRow(row as DrillRow);
+  return fromRow(row);
 }

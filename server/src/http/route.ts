@@ -28,15 +28,31 @@ export function openRoute<E extends AnyEndpoint>(
   router[methods[endpoint.method]](endpoint.path, handler);
 }
 
+type SignedInAnswer<E> = (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>;
+
 /** Adds a route for a signed-in teacher. The studio comes from the session, never from the request. */
-export function teacherRoute<E extends AnyEndpoint>(
+export const teacherRoute = <E extends AnyEndpoint>(
   router: Router,
   endpoint: E,
-  answer: (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>,
+  answer: SignedInAnswer<E>,
+): void => signedInRoute(router, endpoint, ['teacher'], answer);
+
+/** Adds a route for anybody signed in, teacher or student: it may answer only what is that person's own. */
+export const memberRoute = <E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  answer: SignedInAnswer<E>,
+): void => signedInRoute(router, endpoint, ['teacher', 'student'], answer);
+
+function signedInRoute<E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  roles: readonly SignedIn['role'][],
+  answer: SignedInAnswer<E>,
 ): void {
   const handler: RequestHandler = async (request, response) => {
     const who = signedIn(request);
-    if (who.role !== 'teacher')
+    if (!roles.includes(who.role))
       throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
     response.json(await answer({ body, request, response, who }));
@@ -56,20 +72,6 @@ function parseBody(endpoint: AnyEndpoint, body: unknown): unknown {
     `The field ${['body', ...(issue?.path ?? [])].join('.')} cannot be read: ${issue?.message ?? ''}`,
     'Correct it and try again',
   );
-}
-
-/** Adds a route for anybody signed in, teacher or student: it may answer only what is that person's own. */
-export function memberRoute<E extends AnyEndpoint>(
-  router: Router,
-  endpoint: E,
-  answer: (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>,
-): void {
-  const handler: RequestHandler = async (request, response) => {
-    const who = signedIn(request);
-    const body = parseBody(endpoint, request.body) as BodyOf<E>;
-    response.json(await answer({ body, request, response, who }));
-  };
-  router[methods[endpoint.method]](endpoint.path, handler);
 }
 
 /** A path parameter that must be a UUID; anything else names nothing. */

@@ -12,7 +12,9 @@ import { useEffect, useState } from 'react';
 import { BeatEnvelope } from '../tuning-view/beat-envelope.tsx';
 import { beatWords, centsText } from '../tuning-view/reference-words.ts';
 import { Button } from '../ui/button.tsx';
+import { Tick } from '../ui/tick.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { StringHead } from './string-head.tsx';
 import { useEarGuitar, type EarGuitar } from './use-ear-guitar.ts';
 import type { Room } from './use-room.ts';
 
@@ -38,7 +40,6 @@ export function ByEar({ room, chosen, onChoose, done, onHome }: PanelProps) {
   const ear = useEarGuitar(room, chosen, reference);
   const [showsCents, setShowsCents] = useState(true);
   const say = useSay();
-  const turn = plan.order.indexOf(chosen) + 1;
 
   const callHome = () => {
     if (ear.isGood) {
@@ -56,13 +57,7 @@ export function ByEar({ room, chosen, onChoose, done, onHome }: PanelProps) {
   if (!step) return null;
   return (
     <>
-      <div className="flex items-baseline justify-between pt-3">
-        <h2 className="text-head">String {chosen}</h2>
-        <p className="text-note">
-          {turn > 0 ? `turn ${turn} of ${plan.order.length}` : 'stays'}
-          {done.has(chosen) ? ', home' : ''}
-        </p>
-      </div>
+      <StringHead title={`String ${chosen}`} plan={plan} string={chosen} done={done} />
       <div className="mt-3 border-t-[1.5px] border-ink1 pt-3">
         <div className="flex items-end gap-3" aria-live="polite">
           {showsCents && (
@@ -96,15 +91,7 @@ export function ByEar({ room, chosen, onChoose, done, onHome }: PanelProps) {
           <Button look="solid" onClick={callHome}>
             Call it home
           </Button>
-          <label className="text-note flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-4 accent-ink1"
-              checked={showsCents}
-              onChange={({ target }) => setShowsCents(target.checked)}
-            />
-            show how far off
-          </label>
+          <Tick label="show how far off" checked={showsCents} onChange={setShowsCents} />
         </div>
       </div>
       <WholeGuitar room={room} ear={ear} />

@@ -7,6 +7,7 @@ import { ErrorNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { useNames } from '../ui/use-names.ts';
 import type { PanelProps } from './by-ear.tsx';
+import { StringHead } from './string-head.tsx';
 import { goalHz } from './use-room.ts';
 
 /** One string of the guitar on the knee by microphone: its cents against the note it is to have. */
@@ -20,7 +21,6 @@ export function ByTuner({ room, chosen, done, onHome }: PanelProps) {
   useEffect(() => () => microphone.stop(), [microphone]);
   useEffect(() => microphone.aim(targetHz), [microphone, targetHz]);
   const step = plan.strings.find(({ string }) => string === chosen);
-  const turn = plan.order.indexOf(chosen) + 1;
   const cents = state.kind === 'listening' ? state.cents : undefined;
 
   const callHome = () => {
@@ -34,15 +34,12 @@ export function ByTuner({ room, chosen, done, onHome }: PanelProps) {
   };
   return (
     <>
-      <div className="flex items-baseline justify-between pt-3">
-        <h2 className="text-head">
-          String {chosen} to {step ? shown(step.to) : ''}
-        </h2>
-        <p className="text-note">
-          {turn > 0 ? `turn ${turn} of ${plan.order.length}` : 'stays'}
-          {done.has(chosen) ? ', home' : ''}
-        </p>
-      </div>
+      <StringHead
+        title={`String ${chosen} to ${step ? shown(step.to) : ''}`}
+        plan={plan}
+        string={chosen}
+        done={done}
+      />
       <div className="mt-3 border-t-[1.5px] border-ink1 pt-3">
         <p className="figure text-hero leading-none" data-testid="tuner-cents">
           {cents === undefined ? '–' : centsText(Math.round(cents))}

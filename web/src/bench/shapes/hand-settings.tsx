@@ -1,25 +1,6 @@
 import { Choice } from '../../ui/choice.tsx';
 import { useSettings } from '../../ui/settings.ts';
-
-const Tick = ({
-  label,
-  checked,
-  onChange,
-}: {
-  label: string;
-  checked: boolean;
-  onChange: (on: boolean) => void;
-}) => (
-  <label className="text-note flex min-h-7 items-center gap-2">
-    <input
-      type="checkbox"
-      className="size-4 accent-ink1"
-      checked={checked}
-      onChange={({ target }) => onChange(target.checked)}
-    />
-    {label}
-  </label>
-);
+import { Tick } from '../../ui/tick.tsx';
 
 /** The hand grips are worked out for, and which way the neck is drawn. */
 export function HandSettings() {
