@@ -118,6 +118,17 @@ describe('what to mind', () => {
     expect(tuningRemarks(tuning('D2A2D3D3A3D4'))).toEqual(['strings 4 and 3 are at the same pitch']);
     for (const shipped of tuningTable) expect(tuningRemarks(shipped)).toEqual([]);
   });
+  test('German names are read where they are asked for', () => {
+    const german = (text: string) => parseTuning(text, 'german');
+    expect(german('EADGHE')).toEqual({
+      ok: true,
+      value: { name: 'Standard', pitches: tuning('std').pitches },
+    });
+    expect(german('D2 A2 D3 Fis3 A3 D4')).toMatchObject({ value: { name: 'Open D' } });
+    expect(german('D G D G B D')).toMatchObject({ value: { name: 'Open G minor' } });
+    expect(german('Es As Des Ges B Es').ok).toBe(true);
+    expect(parseTuning('EADGHE').ok).toBe(false);
+  });
   test.each(['E2A2D3G3B3', 'E2A2D3G3B3H4', 'E2A2D3G3B3E9', ''])('“%s” is refused', (text) =>
     expect(parseTuning(text).ok).toBe(false),
   );

@@ -4,7 +4,7 @@ import {
   letters,
   midiOf,
   modulo,
-  parseNoteName,
+  parseNoteNameIn,
   parsePitch,
   pitchAtMidi,
   pitchClassOf,
@@ -12,6 +12,7 @@ import {
   spellAs,
   type Hertz,
   type Midi,
+  type NameLanguage,
   type NoteName,
   type Pitch,
 } from '../pitch/index.ts';
@@ -78,12 +79,12 @@ export const tuningLetters = (tuning: Tuning): string =>
 
 /**
  * Reads a known name or alias (`open-d`, `drop D`), six pitches from string 6 to string 1 (`D2A2D3F#3A3D4`), or six
- * note names (`DADF#AD`), each set in the octave nearest to the standard string.
+ * note names (`DADF#AD`), each set in the octave nearest to the standard string. Names may be German: `DADFisAD`, `EADGHE`.
  */
-export function parseTuning(text: string): Result<Tuning> {
+export function parseTuning(text: string, language: NameLanguage = 'english'): Result<Tuning> {
   const known = findTuning(text);
   if (known) return ok({ name: known.name, pitches: known.pitches });
-  const tokens = text.replace(/[\s,–-]+/g, '').match(/[A-Ga-g](?:##|bb|[#b♯♭])?\d?/g) ?? [];
+  const tokens = text.replace(/[\s,–-]+/g, '').match(notePatterns[language]) ?? [];
   if (tokens.join('') !== text.replace(/[\s,–-]+/g, '')) {
     return fail(
       `“${text}” is neither a known tuning nor note names`,
@@ -98,11 +99,27 @@ export function parseTuning(text: string): Result<Tuning> {
   }
   const pitches: string[] = [];
   for (const [index, token] of tokens.entries()) {
-    const pitch = /\d$/.test(token) ? parsePitch(token) : nearestToStandard(token, index);
+    const pitch = parseOpenPitch(token, index, language);
     if (!pitch.ok) return pitch;
     pitches.push(pitchText(pitch.value));
   }
   return checkTuning({ name: tuningNameFor(pitches), pitches });
+}
+
+/** One note of a tuning in either language, with or without its octave. */
+const notePatterns: Readonly<Record<NameLanguage, RegExp>> = {
+  english: /[A-Ga-g](?:##|bb|[#b♯♭])?\d?/g,
+  german: /(?:[AEae](?:ses|s)|[A-Ha-h](?:isis|is|eses|es)|[A-Ha-h])\d?/g,
+};
+
+/** An open pitch as written; without an octave the one nearest to the standard string. */
+function parseOpenPitch(token: string, index: number, language: NameLanguage): Result<Pitch> {
+  const octave = /\d$/.exec(token)?.[0];
+  const name = parseNoteNameIn(octave === undefined ? token : token.slice(0, -1), language);
+  if (!name.ok) return name;
+  return octave === undefined
+    ? nearestToStandard(name.value, index)
+    : ok({ ...name.value, octave: Number(octave) });
 }
 
 /** Checks six readable pitches within reach of a guitar string. */
@@ -166,12 +183,10 @@ function findTuning(text: string): ShippedTuning | undefined {
   return tuningTable.find(({ id, name, aliases }) => [id, slug(name), ...aliases.map(slug)].includes(wanted));
 }
 
-function nearestToStandard(token: string, index: number): Result<Pitch> {
-  const name = parseNoteName(token);
+function nearestToStandard(name: NoteName, index: number): Result<Pitch> {
   const standard = parsePitch(standardPitches[index] ?? '');
-  if (!name.ok) return name;
   if (!standard.ok) return standard;
-  return ok(pitchAtMidi(name.value, nearestMidi(name.value, midiOf(standard.value))));
+  return ok(pitchAtMidi(name, nearestMidi(name, midiOf(standard.value))));
 }
 
 function nearestMidi(name: NoteName, target: Midi): Midi {

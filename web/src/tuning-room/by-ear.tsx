@@ -1,4 +1,6 @@
 import {
+  beatTrend,
+  goodEnoughCents,
   homeBeatS,
   realMidi,
   concertPitchHz,
@@ -94,6 +96,7 @@ export function ByEar({ room, chosen, onChoose, done, onHome }: PanelProps) {
           <Tick label="show how far off" checked={showsCents} onChange={setShowsCents} />
         </div>
       </div>
+      <Trend step={step} reference={reference} to={to} />
       <WholeGuitar room={room} ear={ear} />
       <p className="narrow text-note mt-3 text-ink1-80">
         Keys: B both, R reference, S string, arrows left and right turn the peg (with Shift further), up and
@@ -190,6 +193,37 @@ function Peg({ ear }: { ear: EarGuitar }) {
         </Button>
       ))}
     </div>
+  );
+}
+
+const trendCents = [30, 20, 10, 5, goodEnoughCents] as const;
+
+/** How fast the pair beats as it comes right; the last step is good enough. */
+function Trend({
+  step,
+  reference,
+  to,
+}: {
+  step: StringRetuning;
+  reference: TuningReference | null;
+  to: Room['to'];
+}) {
+  const own = realMidi(to, step.string) + (reference?.ownFret ?? 0);
+  const other = reference ? realMidi(to, reference.string) + reference.fret : own;
+  const trend = beatTrend(own, other, reference?.relation ?? 'unison', trendCents, concertPitchHz(to));
+  return (
+    <section className="mt-4 border-t-[1.5px] border-ink1 pt-2">
+      <h3 className="text-base">As it comes right</h3>
+      <dl className="narrow text-note grid grid-cols-5 pt-1 text-center">
+        {trend.map(({ detuneCents, beatHz }) => (
+          <div key={detuneCents}>
+            <dt className="text-ink1-80">{detuneCents === goodEnoughCents ? 'home' : `${detuneCents} ¢`}</dt>
+            <dd className="figure text-base">{beatHz.toFixed(1)}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="narrow text-note pt-1 text-ink1-80">Beats a second at so many cents off, either way.</p>
+    </section>
   );
 }
 

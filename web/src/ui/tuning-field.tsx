@@ -5,10 +5,12 @@ import {
   tuningTable,
   type Tuning,
 } from '@jocund/core/instrument';
+import { noteNameIn, parsePitch, type NameLanguage } from '@jocund/core/pitch';
 import { useState } from 'react';
 import { Button } from './button.tsx';
 import { SelectField, TextField } from './field.tsx';
 import { tuningText } from './guitar.ts';
+import { useSettings } from './settings.ts';
 import { useNames } from './use-names.ts';
 
 const own = 'own';
@@ -49,11 +51,21 @@ export function TuningField({ label, value, kept = [], onChange }: TuningFieldPr
   );
 }
 
+/** Open pitches as they are typed: without signs, in the language of names. */
+const plainNames = (pitches: readonly string[], language: NameLanguage): string =>
+  pitches
+    .map((text) => {
+      const pitch = parsePitch(text);
+      return pitch.ok ? noteNameIn(pitch.value, language) + String(pitch.value.octave) : text;
+    })
+    .join(' ');
+
 /** Six notes typed by hand; taken when they can be read and reached. */
 function OwnTuning({ value, onChange }: Pick<TuningFieldProps, 'value' | 'onChange'>) {
   const shown = useNames();
-  const [typed, setTyped] = useState(value.pitches.join(' '));
-  const parsed = parseTuning(typed);
+  const [{ noteNames }] = useSettings();
+  const [typed, setTyped] = useState(plainNames(value.pitches, noteNames));
+  const parsed = parseTuning(typed, noteNames);
   const isTaken = parsed.ok && tuningText(parsed.value) === tuningText(value);
   const remarks = parsed.ok ? tuningRemarks(parsed.value) : [];
   return (

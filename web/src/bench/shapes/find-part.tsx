@@ -1,7 +1,14 @@
 import { mediumHand } from '@jocund/core/hands';
 import { highestFret } from '@jocund/core/instrument';
 import type { GripFrets } from '@jocund/core/score';
-import { nameGrip, parseChord, parseFrets, pressedRange, type FoundGrip } from '@jocund/core/shapes';
+import {
+  chordText,
+  nameGrip,
+  parseChord,
+  parseFrets,
+  pressedRange,
+  type FoundGrip,
+} from '@jocund/core/shapes';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -24,10 +31,12 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
   const last = highestFret(study);
   const held = parseFrets(start.frets, last);
   const [symbol, setSymbol] = useState(
-    held.ok ? (nameGrip(study.tuning, held.value, { key: study.key }).name ?? '') : '',
+    held.ok
+      ? (nameGrip(study.tuning, held.value, { key: study.key, language: settings.noteNames }).name ?? '')
+      : '',
   );
   const [near, setNear] = useState(0);
-  const chord = parseChord(symbol);
+  const chord = parseChord(symbol, settings.noteNames);
   const heldAt = held.ok ? pressedRange(held.value)?.lowest : undefined;
   return (
     <MarginPart>
@@ -36,7 +45,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
           event.preventDefault();
           if (!chord.ok) return;
           find({
-            chord: symbol,
+            chord: chordText(chord.value),
             instrument: {
               tuning: study.tuning,
               capo: study.capo,
