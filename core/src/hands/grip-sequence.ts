@@ -18,7 +18,8 @@ export function fingerSequence(
   neck: Neck,
   hand: Hand,
 ): (FingeredGrip | undefined)[] {
-  const choices = grips.map(({ frets, pinned }) => fingerings(frets, neck, hand, pinned));
+  const choices = everyFingering(grips, neck, hand);
+  const changeMm = rememberedChanges(neck);
   interface Best {
     readonly costMm: number;
     readonly from: number;
@@ -31,7 +32,7 @@ export function fingerSequence(
       fingered.map((grip) =>
         before.reduce<Best>(
           (best, earlier, from) => {
-            const costMm = (costs[from]?.costMm ?? 0) + gripChange(earlier, grip, neck).costMm + grip.costMm;
+            const costMm = (costs[from]?.costMm ?? 0) + changeMm(earlier, grip) + grip.costMm;
             return costMm < best.costMm ? { costMm, from } : best;
           },
           before.length === 0 ? { costMm: grip.costMm, from: -1 } : { costMm: Infinity, from: -1 },
@@ -53,4 +54,27 @@ export function fingerSequence(
     chosen = row[chosen]?.from ?? -1;
   }
   return result;
+}
+
+/** The legal fingerings of each grip; the same grip again has the very same ones, so that its changes are known. */
+function everyFingering(grips: readonly GripToFinger[], neck: Neck, hand: Hand): FingeredGrip[][] {
+  const known = new Map<string, FingeredGrip[]>();
+  return grips.map(({ frets, pinned }) => {
+    const key = `${frets.join()} ${pinned?.join() ?? ''}`;
+    const found = known.get(key) ?? fingerings(frets, neck, hand, pinned);
+    known.set(key, found);
+    return found;
+  });
+}
+
+/** The cost of a change, worked out once for each pair of fingered grips: pieces come back to the same few grips. */
+function rememberedChanges(neck: Neck): (from: FingeredGrip, to: FingeredGrip) => number {
+  const known = new Map<FingeredGrip, Map<FingeredGrip, number>>();
+  return (from, to) => {
+    const after = known.get(from) ?? new Map<FingeredGrip, number>();
+    known.set(from, after);
+    const costMm = after.get(to) ?? gripChange(from, to, neck).costMm;
+    after.set(to, costMm);
+    return costMm;
+  };
 }

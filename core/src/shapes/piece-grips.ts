@@ -1,5 +1,5 @@
 import { fingerSequence, gripChange, type FingeredGrip, type GripChange, type Hand } from '../hands/index.ts';
-import { soundingFrets, type PlacedGrip, type Study } from '../score/index.ts';
+import { soundingFrets, type GripFrets, type PlacedGrip, type Study } from '../score/index.ts';
 import { fretsText } from './grip.ts';
 import { nameGrip } from './naming.ts';
 
@@ -43,11 +43,12 @@ export function pieceGrips(
     study,
     { ...hand, thumbOver: hand.thumbOver || laid.some(({ grip }) => grip.fingers?.includes('T')) },
   );
+  const names = new Map<string, Pick<PieceGrip, 'name' | 'functionName'>>();
   const named = laid.map(({ grip }) => {
     const frets = soundingFrets(grip);
-    return frets.some((fret) => fret !== null)
-      ? nameGrip(study.tuning, frets, { key: study.key })
-      : { name: null, functionName: null };
+    const name = names.get(frets.join()) ?? nameOf(study, frets);
+    names.set(frets.join(), name);
+    return name;
   });
   const grips = new Map<string, PieceGrip>();
   const changes = new Map<string, PieceChange>();
@@ -93,3 +94,6 @@ export function pieceGrips(
     changes: [...changes.values()].sort((a, b) => b.change.costMm - a.change.costMm),
   };
 }
+
+const nameOf = ({ tuning, key }: Study, frets: GripFrets): Pick<PieceGrip, 'name' | 'functionName'> =>
+  frets.some((fret) => fret !== null) ? nameGrip(tuning, frets, { key }) : { name: null, functionName: null };

@@ -2,7 +2,7 @@ import { mediumHand, type FingerMove } from '@jocund/core/hands';
 import { layGrip, beatStarts } from '@jocund/core/score';
 import { fretsText, pieceGrips, type PieceChange, type PieceGrip } from '@jocund/core/shapes';
 import { withSigns } from '@jocund/core/pitch';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { GripDrawing } from '../../score-view/grip-drawing.tsx';
 import { Button } from '../../ui/button.tsx';
 import { EmptyNote } from '../../ui/notice.tsx';
@@ -15,7 +15,9 @@ const shownChanges = 3;
 
 /** Every grip of the piece once, most used first, with its fingers; and the changes that cost the hand most. */
 export function GripsPage() {
-  const { study } = useBench();
+  const bench = useBench();
+  // A moment after the edit, so that laying a grip is painted first.
+  const study = useDeferredValue(bench.study);
   const [{ handSize, thumbOver }] = useSettings();
   const { grips, changes } = useMemo(
     () => pieceGrips(study, { ...mediumHand, size: handSize, thumbOver }),
