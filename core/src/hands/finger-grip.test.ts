@@ -168,12 +168,11 @@ describe('from grip to grip', () => {
     expect(moves[0]!.travelMm).toBeGreaterThanOrEqual(fretSpanMm(neck, 2, 4));
     expect(moves[0]!.travelMm).toBeLessThan(fretSpanMm(neck, 2, 4) + 1);
   });
-  test('a sequence of grips is fingered as cheaply as any choice of legal fingerings allows', () => {
-    const few = fc.array(anyGrip, { minLength: 1, maxLength: 3 });
+  test('the fingers of a sequence cost what the cheapest of all combinations costs', () => {
+    const playable = anyGrip.filter((grip) => fingerGrip(grip, neck, mediumHand) !== undefined);
     fc.assert(
-      fc.property(few, (grips) => {
-        const choices = grips.map((grip) => fingerings(grip, neck, mediumHand).slice(0, 40));
-        fc.pre(choices.every((each) => each.length > 0 && each.length < 40));
+      fc.property(fc.array(playable, { minLength: 1, maxLength: 3 }), (grips) => {
+        const choices = grips.map((grip) => fingerings(grip, neck, mediumHand));
         const total = (held: (typeof choices)[number]) =>
           held.reduce(
             (sum, each, index) =>
