@@ -1,7 +1,6 @@
 import { ok, type Result } from '../fault/index.ts';
 import {
   intervalName,
-  keyText,
   modulo,
   parseSymbol,
   pitchClassOf,
@@ -98,9 +97,3 @@ export function compareSources(sources: readonly SourceKey[]): SourceInterval[] 
 
 const sourceInterval = (semitones: number): string =>
   semitones === 0 ? 'same key' : `${intervalName(semitones)} ${semitones > 0 ? 'higher' : 'lower'}`;
-
-/** "G sounds Ab with the capo at 1": the sentence the margin and the sheet share. */
-export const capoSentence = (shapeKey: Key, capo: number): string =>
-  capo === 0
-    ? `${keyText(shapeKey)} as it is named`
-    : `${keyText(shapeKey)} shapes sound ${keyText(soundingKey(shapeKey, capo))} with the capo at ${capo}`;

@@ -9,7 +9,6 @@ export {
 } from './beats.ts';
 export {
   capoFor,
-  capoSentence,
   capoWays,
   compareSources,
   familiarShapes,

@@ -10,6 +10,7 @@ import {
   pitchClassOf,
   pitchText,
   spellAs,
+  withoutOctave,
   type Hertz,
   type Midi,
   type NameLanguage,
@@ -74,8 +75,7 @@ export const openMidiLowToHigh = (tuning: Tuning): Midi[] =>
   ([6, 5, 4, 3, 2, 1] as const).map((string) => openMidi(tuning, string));
 
 /** "D A D F# A D": the open strings' names from string 6 to string 1, without octaves. */
-export const tuningLetters = (tuning: Tuning): string =>
-  tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' ');
+export const tuningLetters = (tuning: Tuning): string => tuning.pitches.map(withoutOctave).join(' ');
 
 /**
  * Reads a known name or alias (`open-d`, `drop D`), six pitches from string 6 to string 1 (`D2A2D3F#3A3D4`), or six

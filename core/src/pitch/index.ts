@@ -23,6 +23,7 @@ export {
   pitchText,
   semitonesOfLetter,
   spellAs,
+  withoutOctave,
   type Letter,
   type Midi,
   type NoteName,

@@ -62,6 +62,9 @@ export function parsePitch(text: string): Result<Pitch> {
 export const noteNameText = ({ letter, alter }: NoteName): string =>
   letter + (alter >= 0 ? '#'.repeat(alter) : 'b'.repeat(-alter));
 
+/** "F#" of "F#3": a written pitch without its octave. */
+export const withoutOctave = (pitch: string): string => pitch.replace(/-?\d+$/, '');
+
 /** "F#3": scientific pitch notation in ASCII. */
 export const pitchText = (pitch: Pitch): string => noteNameText(pitch) + String(pitch.octave);
 

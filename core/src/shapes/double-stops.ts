@@ -2,6 +2,7 @@ import { highestFret, openMidi, type Instrument, type StringNumber } from '../in
 import {
   intervalName,
   modulo,
+  noteNameText,
   pitchClassOf,
   pitchText,
   spellMidi,
@@ -84,7 +85,7 @@ export function slideTriads(instrument: Instrument, key: Key): SlideTriad[] {
     for (let fret = 0; fret <= highestFret(instrument); fret += 1) {
       const midi = rootMidi + fret;
       if (main.includes(modulo(midi, 12)))
-        found.push({ strings, fret, root: pitchText(spellMidi(midi, key)).replace(/-?\d+$/, '') });
+        found.push({ strings, fret, root: noteNameText(spellMidi(midi, key)) });
     }
   }
   return found;

@@ -7,7 +7,7 @@ import {
   type StringNumber,
 } from '../instrument/index.ts';
 import { fingerGrip, type GripFingers, type Hand } from '../hands/index.ts';
-import { modulo, semitonesOfDegree } from '../pitch/index.ts';
+import { modulo, semitonesOfDegree, withoutOctave } from '../pitch/index.ts';
 import type { GripFrets } from '../score/index.ts';
 import { fretsText, gripTones } from './grip.ts';
 import { nameGrip, type NamingSettings } from './naming.ts';
@@ -62,7 +62,7 @@ export function diminishedPartners(
       const grip = shift((pitchClass) => pitchClass === lowered, -1);
       const tone = named.tones.find(({ midi }) => modulo(midi, 12) === lowered);
       return isOnNeck(grip)
-        ? [describe(grip, `${(tone?.pitch ?? '').replace(/-?\d+$/, '')} one fret toward the nut`)]
+        ? [describe(grip, `${withoutOctave(tone?.pitch ?? '')} one fret toward the nut`)]
         : [];
     });
   return [];

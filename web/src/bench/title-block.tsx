@@ -1,3 +1,4 @@
+import { tuningLetters } from '@jocund/core/instrument';
 import type { Study } from '@jocund/core/score';
 import { useBench } from './bench-context.tsx';
 import { Button } from '../ui/button.tsx';
@@ -29,9 +30,7 @@ export function SheetFigures({ study }: { study: Study }) {
   const { wholeSemitones = 0, a4Hz = 440 } = study.tuning;
   return (
     <dl className="flex flex-wrap gap-y-1">
-      <Figure label="tuning, 6 to 1">
-        {shown(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '))}
-      </Figure>
+      <Figure label="tuning, 6 to 1">{shown(tuningLetters(study.tuning))}</Figure>
       {wholeSemitones !== 0 && (
         <Figure label="whole guitar">
           {`${Math.abs(wholeSemitones)} ${wholeSemitones < 0 ? 'lower' : 'higher'}`}

@@ -1,5 +1,6 @@
 import { stringNumbers } from '@jocund/core/instrument';
 import type { BarLayout, SystemLayout } from '@jocund/core/engraving';
+import { withoutOctave } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
 import { useNames } from '../ui/use-names.ts';
 import { gutter, rows, stringBottom, stringWidth, yOfString } from './geometry.ts';
@@ -42,7 +43,7 @@ export function Staff({ study, layout }: StaffProps) {
             fontSize="15"
             fill="var(--color-ink1-65)"
           >
-            {shown((study.tuning.pitches[6 - string] ?? '').replace(/-?\d+$/, ''))}
+            {shown(withoutOctave(study.tuning.pitches[6 - string] ?? ''))}
           </text>
         </g>
       ))}

@@ -1,4 +1,4 @@
-import { stringNumbers, type StringNumber } from '@jocund/core/instrument';
+import { stringNumbers, tuningLetters, type StringNumber } from '@jocund/core/instrument';
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { useUser } from '../api/queries.ts';
@@ -91,7 +91,7 @@ function RoomHead({ room, done }: { room: Room; done: ReadonlySet<StringNumber> 
   const { from, to, plan } = room;
   const shown = useNames();
   const left = plan.order.filter((string) => !done.has(string)).length;
-  const letters = to.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' ');
+  const letters = tuningLetters(to);
   return (
     <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pt-4 pb-2">
       <div>

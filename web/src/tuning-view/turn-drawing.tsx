@@ -1,4 +1,5 @@
 import type { StringRetuning } from '@jocund/core/instrument';
+import { withoutOctave } from '@jocund/core/pitch';
 import { stringWidth } from '../score-view/geometry.ts';
 
 /** Where a pitch lies from left to right, for all rows of one plan. */
@@ -25,7 +26,7 @@ export function TurnDrawing({
   shown: (name: string) => string;
 }) {
   const { string, cents } = step;
-  const letter = (pitch: string) => shown(pitch.replace(/-?\d+$/, ''));
+  const letter = (pitch: string) => shown(withoutOctave(pitch));
   const [from, to] = [turnX(scale, 0), turnX(scale, cents)];
   const side = Math.sign(cents);
   /** Too small a turn for two plates: a mark where the string is now. */

@@ -1,4 +1,5 @@
 import { gradeStudy } from '@jocund/core/grading';
+import { tuningLetters } from '@jocund/core/instrument';
 import type { Study } from '@jocund/core/score';
 import { Sheet } from '../../score-view/sheet.tsx';
 import { useNames } from '../../ui/use-names.ts';
@@ -17,7 +18,7 @@ const lineUnits = 1180;
 /** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
 export function PrintSheet({ study, inks, student }: PrintSheetProps) {
   const shown = useNames();
-  const letters = shown(study.tuning.pitches.map((pitch) => pitch.replace(/-?\d+$/, '')).join(' '));
+  const letters = shown(tuningLetters(study.tuning));
   return (
     <article
       className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0"

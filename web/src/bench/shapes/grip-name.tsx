@@ -1,4 +1,4 @@
-import { parseNoteName, type NoteName } from '@jocund/core/pitch';
+import { parseNoteName, withoutOctave, type NoteName } from '@jocund/core/pitch';
 import { soundingFrets, type GripFrets, type Study } from '@jocund/core/score';
 import { nameGrip } from '@jocund/core/shapes';
 import { useNames } from '../../ui/use-names.ts';
@@ -20,7 +20,7 @@ export function GripName({ study, frets, shift, bar, tick }: GripNameProps) {
     soundingShift: shift,
     next: rootAfter(study, bar, tick),
   });
-  const tones = named.tones.map(({ pitch }) => shown(pitch.replace(/-?\d+$/, ''))).join(' ');
+  const tones = named.tones.map(({ pitch }) => shown(withoutOctave(pitch))).join(' ');
   return (
     <div className="mt-3" aria-live="polite">
       <p className="flex items-baseline justify-between gap-3">

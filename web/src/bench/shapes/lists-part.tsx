@@ -1,5 +1,5 @@
 import type { StringNumber } from '@jocund/core/instrument';
-import { keyText } from '@jocund/core/pitch';
+import { keyText, withoutOctave } from '@jocund/core/pitch';
 import { doubleStops, slideTriads } from '@jocund/core/shapes';
 import { useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
@@ -69,7 +69,7 @@ export function ListsPart() {
                     {frets[0]}, {frets[1]}
                   </td>
                   <td>
-                    {pitches.map((pitch) => shown(pitch.replace(/-?\d+$/, ''))).join(' ')}
+                    {pitches.map((pitch) => shown(withoutOctave(pitch))).join(' ')}
                     <span className="narrow text-note text-ink1-80"> {degree}</span>
                   </td>
                   <td className="narrow text-note">{interval}</td>
