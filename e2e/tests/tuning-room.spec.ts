@@ -150,6 +150,35 @@ test('the ear drill: beats are tapped, the answer is told and logged', async ({ 
   expect(logged[0]!.countedBeats).toBe(3);
 });
 
+test('an address that cannot be read is said, and the room works', async ({ page }) => {
+  await page.goto('/tuning-room?to=QQQ&a4=loud&whole=99&scale=0&gauges=rope');
+  await expect(page.getByRole('alert')).toContainText('“QQQ”');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Standard to Standard');
+  await page.getByRole('combobox', { name: 'Tune it to' }).selectOption('open-g');
+  await expect(page.getByRole('alert')).toBeHidden();
+});
+
+test('a drill counted while the server is away is kept, and goes out on the next visit', async ({
+  signedIn: page,
+}) => {
+  const counted = async () =>
+    ((await (await page.request.get('/api/ear-drills')).json()) as { countedBeats: number }[]).map(
+      ({ countedBeats }) => countedBeats,
+    );
+  await page.route('**/api/ear-drills', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await page.goto('/tuning-room?way=drill');
+  for (let tap = 0; tap < 77; tap += 1) await page.getByRole('button', { name: 'Tap a beat' }).press('Enter');
+  await page.getByRole('button', { name: 'That is all' }).click();
+  await expect(page.getByRole('table').getByRole('cell', { name: '77', exact: true })).toBeVisible();
+  expect(await counted()).not.toContain(77);
+  await page.unroute('**/api/ear-drills');
+  await page.reload();
+  await expect.poll(counted).toContain(77);
+  await expect.poll(() => page.evaluate(() => localStorage.getItem('jocund-ear-drills'))).toBe('[]');
+});
+
 test('without an account the drill is kept in the browser', async ({ page }) => {
   await page.goto('/tuning-room?way=drill');
   await page.getByRole('button', { name: 'Tap a beat' }).click();

@@ -48,7 +48,8 @@ export function useOwnTunings(): {
 /** The signed-in person's ear drills, newest first; empty while nobody is signed in. */
 export function useDrillLog(isSignedIn: boolean): {
   readonly drills: readonly LoggedDrill[];
-  readonly log: (drill: NewDrill) => void;
+  /** Whether the server has the drill now. */
+  readonly send: (drill: NewDrill) => Promise<boolean>;
 } {
   const client = useQueryClient();
   const list = useQuery({
@@ -60,5 +61,12 @@ export function useDrillLog(isSignedIn: boolean): {
     mutationFn: (body: NewDrill) => request(endpoints.logDrill, { body }),
     onSuccess: () => client.invalidateQueries({ queryKey: drillsKey }),
   });
-  return { drills: list.data ?? [], log: (drill) => isSignedIn && log.mutate(drill) };
+  return {
+    drills: list.data ?? [],
+    send: (drill) =>
+      log.mutateAsync(drill).then(
+        () => true,
+        () => false,
+      ),
+  };
 }

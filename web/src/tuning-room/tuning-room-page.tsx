@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useUser } from '../api/queries.ts';
 import { PlanTable } from '../tuning-view/plan-table.tsx';
 import { Choice } from '../ui/choice.tsx';
+import { QueryMark } from '../ui/query-mark.tsx';
 import { tuningText } from '../ui/guitar.ts';
 import { DecimalField } from '../ui/decimal-field.tsx';
 import { useSettings } from '../ui/settings.ts';
@@ -39,6 +40,13 @@ function PlannedRoom({ room }: { room: Room }) {
     <div className="flex h-full flex-col overflow-y-auto lg:flex-row lg:overflow-hidden">
       <main className="order-2 min-w-0 flex-1 px-4.5 pb-8 lg:order-1 lg:overflow-y-auto">
         <RoomHead room={room} done={done} />
+        {room.unread.length > 0 && (
+          <p role="alert" className="flex items-start gap-1.5 pt-2 font-semibold">
+            <QueryMark />
+            The address names a tuning that cannot be read: “{room.unread.join('”, “')}”. Standard stands in
+            for it; choose the right one below.
+          </p>
+        )}
         {!user.data && !user.isPending && (
           <p className="text-note pt-2">
             You are not signed in. Everything here works; what you count in the drill stays in this browser.{' '}

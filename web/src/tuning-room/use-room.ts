@@ -1,5 +1,6 @@
 import {
   concertPitchHz,
+  parseTuning,
   planRetuning,
   realMidi,
   type GaugeSet,
@@ -24,6 +25,8 @@ export interface Room {
   readonly gauges: GaugeSet;
   readonly scaleMm: number;
   readonly way: Way;
+  /** Tunings that the address names and nobody can read; the usual ones stand in for them. */
+  readonly unread: readonly string[];
   readonly write: (name: string, value: string) => void;
 }
 
@@ -47,7 +50,9 @@ export function useRoom(): Room {
   return useMemo(() => {
     const from: Tuning = { ...tuningOf(fromText), wholeSemitones: fromWhole, a4Hz: fromA4Hz };
     const to: Tuning = { ...tuningOf(toText), wholeSemitones: whole, a4Hz };
-    return { from, to, plan: planRetuning(from, to), gauges: gaugesOf(gaugeText), scaleMm, way, write };
+    const unread = [fromText, toText].filter((text) => !parseTuning(text).ok);
+    const plan = planRetuning(from, to);
+    return { from, to, plan, gauges: gaugesOf(gaugeText), scaleMm, way, unread, write };
   }, [fromText, fromWhole, fromA4Hz, toText, whole, a4Hz, gaugeText, scaleMm, way, write]);
 }
 
