@@ -10,6 +10,14 @@ export interface BlankStudy {
   readonly thumbPattern?: string;
 }
 
+/** What a study keeps of a tuning: a shipped one carries more. */
+export const keptTuning = ({ name, pitches, wholeSemitones, a4Hz }: Tuning): Study['tuning'] => ({
+  name,
+  pitches: [...pitches],
+  ...(wholeSemitones ? { wholeSemitones } : {}),
+  ...(a4Hz === undefined ? {} : { a4Hz }),
+});
+
 /** An empty study: eight bars of 4/4 in C, standard tuning, no capo, ♩ 80 straight, unless told otherwise. */
 export function blankStudy({
   title,
@@ -23,7 +31,7 @@ export function blankStudy({
     title,
     player,
     key: { tonic: 'C', mode: 'major' },
-    tuning: { name: tuning.name, pitches: [...tuning.pitches] },
+    tuning: keptTuning(tuning),
     capo: 0,
     scaleMm: defaultScaleMm,
     fretCount: defaultFretCount,

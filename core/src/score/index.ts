@@ -1,4 +1,4 @@
-export { blankStudy, type BlankStudy } from './blank.ts';
+export { blankStudy, keptTuning, type BlankStudy } from './blank.ts';
 export {
   changeNote,
   copyBar,

@@ -137,3 +137,32 @@ describe('feel (common practice)', () => {
     expect(level(click, 1.5, 1.9)).toBe(0);
   });
 });
+
+describe('a guitar tuned to a record', () => {
+  const record = (over: Partial<Study['tuning']>): Study['tuning'] => ({
+    name: 'Standard',
+    pitches: ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'],
+    ...over,
+  });
+  const heard = (over: Partial<Study['tuning']>, capo = 0) =>
+    layTimeline(studyOf([note({ string: 5 })], { tuning: record(over), capo })).events[0]!.midi;
+  test('a half step down sounds a semitone lower, a capo brings it back', () => {
+    expect(heard({ wholeSemitones: -1 })).toBe(44);
+    expect(heard({ wholeSemitones: -1 }, 1)).toBe(45);
+  });
+  test('concert pitch moves every note by the same cents: A 432.2 is 31 lower', () => {
+    expect(heard({ a4Hz: 440 })).toBe(45);
+    expect(frequencyHz(heard({ a4Hz: 432.2 }))).toBeCloseTo(432.2 / 4, 6);
+    expect(heard({ a4Hz: 432.2 }) - 45).toBeCloseTo(-0.31, 2);
+  });
+  test('the samples follow, judged by pitchy', () => {
+    const samples = render(
+      studyOf([note({ string: 5, durationTicks: 3840 })], { tuning: record({ a4Hz: 432.2 }) }),
+    );
+    const [hz] = PitchDetector.forFloat32Array(16384).findPitch(
+      samples.slice(0.25 * rate, 0.25 * rate + 16384),
+      rate,
+    );
+    expect(Math.abs(centsBetween(432.2 / 4, hz))).toBeLessThan(3);
+  });
+});

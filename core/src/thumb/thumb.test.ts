@@ -30,6 +30,14 @@ describe('alternating bass on usual grips (common practice)', () => {
     expect(strokes(study(pattern, [[0, 0, grip]]))).toEqual(strings),
   );
 
+  test('a string held silently is not the thumb’s', () => {
+    const blank = blankStudy({ title: 'Silent', barCount: 1, thumbPattern: 'two-string' });
+    const silent = (strings: (5 | 6)[]) =>
+      strokes(applyThumb(layGrip(blank, 0, { tick: 0, frets: frets('332010'), silent: strings })));
+    expect(silent([])).toEqual([5, 4, 5, 4]);
+    expect(silent([5])).toEqual([6, 4, 6, 4]);
+    expect(silent([6])).toEqual([5, 4, 5, 4]);
+  });
   test('a slash grip keeps its bass', () => {
     expect(strokes(study('two-string', [[0, 0, '2x0212']]))).toEqual([6, 4, 6, 4]);
     expect(strokes(study('two-string', [[0, 0, 'x20030']]))).toEqual([5, 4, 5, 4]);

@@ -1,8 +1,9 @@
-import { lowToHighIndex, stringsLowToHigh, type Tuning } from '../instrument/index.ts';
+import { lowToHighIndex, stringsLowToHigh } from '../instrument/index.ts';
 import {
   barStarts,
   barTicks,
   inPlayingOrder,
+  keptTuning,
   type Bar,
   type GripFrets,
   type Note,
@@ -33,18 +34,8 @@ export function layStudy(study: Study, found: FoundTuning): Study {
     ...study,
     key: found.shapeKey,
     capo: found.capo,
-    tuning: plainTuning(found.tuning),
+    tuning: keptTuning(found.tuning),
     bars,
-  };
-}
-
-/** What a study keeps of a tuning: a shipped one carries more. */
-function plainTuning({ name, pitches, wholeSemitones, a4Hz }: Tuning): Study['tuning'] {
-  return {
-    name,
-    pitches: [...pitches],
-    ...(wholeSemitones ? { wholeSemitones } : {}),
-    ...(a4Hz === undefined ? {} : { a4Hz }),
   };
 }
 

@@ -9,7 +9,7 @@ import { note, xmlOf } from '../../testing/invented.ts';
 import { writeMusicXml } from './index.ts';
 
 /** Invented: every kind of length, a tie over the bar line, a triplet, an odd bar, each technique. */
-function inventedStudy(tuning: { name: string; pitches: string[] }, capo: number): Study {
+function inventedStudy(tuning: Study['tuning'], capo: number): Study {
   const blank = blankStudy({ title: 'Judged & <checked>', player: 'Nobody', tuning, barCount: 3 });
   const bars: Study['bars'] = [
     {
@@ -53,6 +53,7 @@ const cases: [string, Study][] = [
   ['standard', inventedStudy(standard, 0)],
   ['open D, capo 2', inventedStudy(openD, 2)],
   ['open G', inventedStudy(openG, 0)],
+  ['open D a half step down, capo 3', inventedStudy({ ...openD, wholeSemitones: -1 }, 3)],
 ];
 
 /** Our own truth: MIDI, onset and length in quarters (60 to the minute makes a second a quarter), written ends. */
@@ -160,5 +161,40 @@ test('a study whose bar overflows is refused with its place, not written wrong',
   expect(writeMusicXml(full)).toMatchObject({
     ok: false,
     fault: { place: { bar: 1, beat: 4.5, string: 1 } },
+  });
+});
+
+describe('what a tuning and its grips add', () => {
+  const xml = (tuning: Study['tuning'], grip: Study['bars'][number]['grips'][number]) => {
+    const study = inventedStudy(tuning, 0);
+    return xmlOf({ ...study, bars: study.bars.with(0, { ...study.bars[0]!, grips: [grip] }) });
+  };
+  const plain = { tick: 0, frets: [null, 3, 2, 0, 1, 0] };
+  test('a guitar a half step down has its real open strings, and the key it sounds in', () => {
+    const lower = xml({ ...standard, wholeSemitones: -1 }, plain);
+    const openStrings = [
+      ...lower.matchAll(/<tuning-step>(.)<\/tuning-step>\s*(<tuning-alter>(-?\d)<\/tuning-alter>)?/g),
+    ];
+    expect(openStrings.map(([, step, , alter]) => `${step}${alter ?? ''}`)).toEqual([
+      'E-1',
+      'A-1',
+      'D-1',
+      'G-1',
+      'B-1',
+      'E-1',
+    ]);
+    expect(lower).toContain('<fifths>5</fifths>');
+    expect(validate(parse(lower)).errors).toEqual([]);
+  });
+  test('fingers the teacher set stand in the frame, a silent string does not name the chord', () => {
+    const fingered = xml(standard, { ...plain, fingers: [null, 3, 2, null, 1, null] });
+    expect([...fingered.matchAll(/<fingering>(.)<\/fingering>/g)].map(([, finger]) => finger)).toEqual([
+      '3',
+      '2',
+      '1',
+    ]);
+    const silent = xml(standard, { tick: 0, frets: [null, 3, 2, 0, 1, 3], silent: [1] });
+    expect(silent).toContain('<kind');
+    expect(/<kind[^>]*>([^<]*)/.exec(silent)?.[1]).toBe('major');
   });
 });
