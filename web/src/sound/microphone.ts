@@ -61,6 +61,8 @@ export class Microphone {
   #worker: Worker | undefined;
   #readings: TunerReading[] = [];
   #heardAt = 0;
+  /** Counts listens and stops: whoever waited for the browser sees whether the wish still holds. */
+  #wish = 0;
 
   readonly getState = (): MicrophoneState => this.#state;
 
@@ -79,13 +81,21 @@ export class Microphone {
       return;
     }
     this.#set({ kind: 'asking' });
+    const wish = this.#wish;
+    const isWanted = () => wish === this.#wish;
     try {
       const stream = await devices.getUserMedia({
         audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
       });
+      // The answer may come after the page has been left or stopped: then the microphone is let go at once.
+      if (!isWanted()) {
+        for (const track of stream.getTracks()) track.stop();
+        return;
+      }
       this.#stream = stream;
-      await this.#connect(stream, targetHz);
+      await this.#connect(stream, targetHz, isWanted);
     } catch (error) {
+      if (!isWanted()) return;
       this.#close();
       const name = error instanceof DOMException ? error.name : '';
       this.#set({ kind: 'failed', fault: faults[name] ?? unknown });
@@ -103,10 +113,11 @@ export class Microphone {
     this.#set({ kind: 'off' });
   }
 
-  async #connect(stream: MediaStream, targetHz: number): Promise<void> {
+  async #connect(stream: MediaStream, targetHz: number, isWanted: () => boolean): Promise<void> {
     const context = new AudioContext();
     this.#context = context;
     await context.audioWorklet.addModule(captureUrl);
+    if (!isWanted()) return;
     const capture = new AudioWorkletNode(context, 'capture', { numberOfOutputs: 0 });
     const samples = new MessageChannel();
     capture.port.postMessage(samples.port1, [samples.port1]);
@@ -116,6 +127,7 @@ export class Microphone {
     this.#tell({ kind: 'listen', samples: samples.port2, sampleRate: context.sampleRate }, [samples.port2]);
     context.createMediaStreamSource(stream).connect(capture);
     await context.resume();
+    if (!isWanted()) return;
     this.#heardAt = performance.now();
     for (const track of stream.getAudioTracks())
       track.onended = () => {
@@ -140,6 +152,7 @@ export class Microphone {
   }
 
   #close(): void {
+    this.#wish += 1;
     this.#worker?.terminate();
     this.#worker = undefined;
     for (const track of this.#stream?.getTracks() ?? []) {
