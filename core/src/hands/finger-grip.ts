@@ -80,12 +80,12 @@ const isInReach = (
   finger: number,
   fret: number,
   neck: Neck,
-  { size }: Hand,
+  hand: Hand,
 ): boolean =>
   placed.every(
     (other) =>
       other.finger === finger ||
-      fretSpanMm(neck, other.fret, fret) <= spanOf(other.finger, finger, size).largestMm,
+      fretSpanMm(neck, other.fret, fret) <= spanOf(other.finger, finger, hand).largestMm,
   );
 
 /** The easiest legal fingering of a grip, or undefined when no hand can hold it. */

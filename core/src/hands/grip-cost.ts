@@ -50,14 +50,14 @@ function pairCost({ kind, finger, strings }: Press): number {
   return strings.length > 1 ? gripCosts.pair.T : strings[0] === 5 ? gripCosts.thumbOnFive : 0;
 }
 
-function stretchMm(fingers: readonly Press[], neck: Neck, { size }: Hand): number {
+function stretchMm(fingers: readonly Press[], neck: Neck, hand: Hand): number {
   let total = 0;
   for (let lower = 0; lower < fingers.length; lower += 1) {
     for (let higher = lower + 1; higher < fingers.length; higher += 1) {
       const [a, b] = [fingers[lower], fingers[higher]];
       if (!a || !b || a.finger === 'T' || b.finger === 'T') continue;
       const spanMm = fretSpanMm(neck, a.fret, b.fret);
-      total += Math.max(0, spanMm - spanOf(a.finger, b.finger, size).comfortableMm);
+      total += Math.max(0, spanMm - spanOf(a.finger, b.finger, hand).comfortableMm);
     }
   }
   return total;

@@ -1,5 +1,5 @@
 export { gripCosts } from './cost-table.ts';
-export type { CostTerm } from './grip-cost.ts';
+export { gripCostTerms, type CostTerm } from './grip-cost.ts';
 export {
   fingerGrip,
   fingerings,
@@ -11,7 +11,17 @@ export {
 export { fingersText, parseFingers } from './finger-text.ts';
 export { gripChange, type FingerMove, type GripChange } from './grip-change.ts';
 export { fingerSequence, type GripToFinger } from './grip-sequence.ts';
-export { mediumHand, spanOf, type FrettingFinger, type Hand, type HandSize } from './hand.ts';
-export type { Neck } from './legality.ts';
-export { pressesOf, type GripFingers, type Press } from './presses.ts';
+export {
+  fingerPairs,
+  mediumHand,
+  spanOf,
+  spanTable,
+  type FingerPair,
+  type FrettingFinger,
+  type Hand,
+  type HandSize,
+  type Span,
+} from './hand.ts';
+export { canLieOver, illegalities, type Neck } from './legality.ts';
+export { pressesAt, pressesOf, type FingeredPlace, type GripFingers, type Press } from './presses.ts';
 export { reachFindings, reachLimitsMm, reaches, type Reach } from './reach.ts';

@@ -107,7 +107,7 @@ function addPairFaults(found: Illegality[], lower: Press, higher: Press, neck: N
     return;
   }
   const spanMm = fretSpanMm(neck, lower.fret, higher.fret);
-  const { largestMm } = spanOf(lower.finger, higher.finger, hand.size);
+  const { largestMm } = spanOf(lower.finger, higher.finger, hand);
   if (spanMm > largestMm)
     found.push({
       rule: 'span',

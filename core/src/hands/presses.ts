@@ -14,17 +14,31 @@ export interface Press {
   readonly kind: 'tip' | 'pair' | 'barre' | 'thumb';
 }
 
+/** One string pressed at a fret by a finger. */
+export interface FingeredPlace {
+  readonly string: StringNumber;
+  readonly fret: number;
+  readonly finger: FrettingFinger;
+}
+
 /** What each finger does in a fingered grip, from finger 1 to 4 and then the thumb. A finger at two frets gives two presses. */
-export function pressesOf(frets: GripFrets, fingers: GripFingers): Press[] {
+export const pressesOf = (frets: GripFrets, fingers: GripFingers): Press[] =>
+  pressesAt(
+    stringsLowToHigh.flatMap((string, index) => {
+      const fret = frets[index] ?? null;
+      const finger = fingers[index] ?? null;
+      return fret === null || fret === 0 || finger === null ? [] : [{ string, fret, finger }];
+    }),
+  );
+
+/** The same for places in any order; a string may be pressed twice, behind the note that sounds. */
+export function pressesAt(places: readonly FingeredPlace[]): Press[] {
   const held: { finger: FrettingFinger; fret: number; strings: StringNumber[] }[] = [];
-  stringsLowToHigh.forEach((string, index) => {
-    const fret = frets[index] ?? null;
-    const finger = fingers[index] ?? null;
-    if (fret === null || fret === 0 || finger === null) return;
+  for (const { string, fret, finger } of [...places].sort((a, b) => b.string - a.string)) {
     const press = held.find((each) => each.finger === finger && each.fret === fret);
     if (press) press.strings.push(string);
     else held.push({ finger, fret, strings: [string] });
-  });
+  }
   const rank = (finger: FrettingFinger) => (finger === 'T' ? 5 : finger);
   return held
     .map((press) => ({ ...press, kind: kindOf(press.finger, press.strings) }))

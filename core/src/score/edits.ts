@@ -137,10 +137,12 @@ export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): R
   return ok(replaceBar(study, barIndex, (each) => ({ ...each, metre, notes: kept })));
 }
 
-/** Copies a bar's notes, grips, metre and pattern over another bar. */
+/** Copies a bar's notes, grips, metre and pattern over another bar. Every note of a study is an object of its own. */
 export const copyBar = (study: Study, from: number, to: number): Study => {
   const source = study.bars[from];
-  return source ? replaceBar(study, to, () => source) : study;
+  return source
+    ? replaceBar(study, to, () => ({ ...source, notes: source.notes.map((note) => ({ ...note })) }))
+    : study;
 };
 
 /** Puts an empty bar of the same metre after a bar. */

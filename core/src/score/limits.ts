@@ -6,4 +6,6 @@ export const studyLimits = {
   textLength: 200,
   fret: 24,
   sources: 12,
+  patterns: 40,
+  letStand: 400,
 } as const;

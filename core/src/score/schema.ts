@@ -25,6 +25,22 @@ export const noteSchema = z.strictObject({
   /** How the note ends; absent: it sounds for its written length. */
   ending: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
   accent: z.literal(true).optional(),
+  /** How far the string is pushed aside, in cents; 100 is a half step. */
+  bendCents: z.int().min(10).max(400).optional(),
+  /** What strikes the string instead of one picking digit; strings struck at one moment share it. */
+  stroke: z.enum(['brush', 'brush-back', 'drag', 'slap']).optional(),
+  /** Struck just before its tick, in no written time of its own. */
+  grace: z.literal(true).optional(),
+  /** Fretting finger the teacher chose, T the thumb over the edge. The others are worked out around it. */
+  finger: z.literal([1, 2, 3, 4, 'T']).optional(),
+  /** Picking digit the teacher chose. */
+  picking: z.enum(['p', 'i', 'm', 'a']).optional(),
+  /** Stays on its string when easier places are looked for. */
+  keepString: z.literal(true).optional(),
+  /** Fret, counted from the capo, that the index finger lies over when this note is played. */
+  position: z.int().min(1).max(studyLimits.fret).optional(),
+  /** A thumb stroke changed by hand: it stays when its pattern is laid anew. */
+  byHand: z.literal(true).optional(),
 });
 
 export const gripFretsSchema = z.array(fret.nullable()).length(6);
@@ -46,11 +62,20 @@ export const placedGripSchema = z.strictObject({
 
 export const metreSchema = z.strictObject({ beats: z.int().min(1).max(16), unit: z.literal([2, 4, 8]) });
 
+const patternName = z.string().min(1).max(40);
+
 export const barSchema = z.strictObject({
   metre: metreSchema,
+  /** A section of the form begins here and lasts until the next; its bars follow its thumb pattern, if it has one. */
+  section: z.strictObject({ name: text.min(1), thumbPattern: patternName.optional() }).optional(),
   grips: z.array(placedGripSchema).max(studyLimits.gripsPerBar),
   /** A thumb pattern for this bar, or "by-hand". Absent: the piece's. */
   thumbPattern: z.string().max(40).optional(),
+  /** Thumb patterns that begin inside this bar and last to its end or to the next of them. */
+  beatPatterns: z
+    .array(z.strictObject({ tick, pattern: patternName }))
+    .max(studyLimits.gripsPerBar)
+    .optional(),
   notes: z.array(noteSchema).max(studyLimits.notesPerBar),
 });
 
@@ -66,6 +91,47 @@ export const tuningSchema = z.strictObject({
 export const keySchema = z.strictObject({
   tonic: z.string().regex(/^[A-G](#|b)?$/),
   mode: z.enum(['major', 'minor']),
+});
+
+/** What the thumb wants of a grip; strings follow from the grip that is held. */
+export const bassRoles = [
+  'low',
+  'alternate',
+  'other-low',
+  'root',
+  'third',
+  'fifth',
+  'sixth',
+  'seventh',
+  'octave',
+  'nearest',
+] as const;
+
+/** One stroke of the thumb in a pattern, laid on a grid of `slots` to the beat. */
+export const thumbStrokeSchema = z.strictObject({
+  /** From the start of the pattern, counted in slots. */
+  slot: z.int().min(0).max(191),
+  role: z.enum(bassRoles),
+  /** Fixed string instead of one found by role: a drone, wherever the grip goes. */
+  string: string.optional(),
+  /** Written length in slots; absent: up to the next stroke. */
+  slots: z.int().min(1).max(192).optional(),
+  ending: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
+  accent: z.literal(true).optional(),
+  dead: z.literal(true).optional(),
+  grace: z.literal(true).optional(),
+  stroke: z.enum(['brush', 'brush-back', 'drag', 'slap']).optional(),
+});
+
+/** A bass pattern as a guitarist would describe it: strokes on a grid that repeats until the bar is full. */
+export const thumbPatternSchema = z.strictObject({
+  id: patternName,
+  name: text.min(1),
+  /** Felt beats before it repeats. */
+  beats: z.int().min(1).max(16),
+  /** Slots to a felt beat: 1, 2, 3 or 4. */
+  slotsPerBeat: z.int().min(1).max(4),
+  strokes: z.array(thumbStrokeSchema).min(1).max(96),
 });
 
 export const studySchema = z.strictObject({
@@ -93,9 +159,30 @@ export const studySchema = z.strictObject({
     .optional(),
   /** How this player's bass notes end; absent: as the pattern says. */
   bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
+  /** Which picking fingers take which strings; absent: index, middle and ring. */
+  pickingSchool: z.enum(['i', 'im', 'ima']).optional(),
+  /** Own thumb patterns this piece uses, so that the file stands alone. */
+  patterns: z.array(thumbPatternSchema).max(studyLimits.patterns).optional(),
+  /** Queries the teacher lets stand: what they say, where. */
+  letStand: z
+    .array(
+      z.strictObject({
+        code: z.string().min(1).max(60),
+        bar: z.int().min(1),
+        beat: z.number().min(1),
+        string: string.optional(),
+      }),
+    )
+    .max(studyLimits.letStand)
+    .optional(),
   bars: z.array(barSchema).min(1).max(studyLimits.bars),
 });
 
+export type BassRole = (typeof bassRoles)[number];
+export type ThumbStroke = z.infer<typeof thumbStrokeSchema>;
+export type GridPattern = z.infer<typeof thumbPatternSchema>;
+export type PickingDigit = NonNullable<Note['picking']>;
+export type PickingSchool = NonNullable<Study['pickingSchool']>;
 export type Note = z.infer<typeof noteSchema>;
 export type Voice = Note['voice'];
 export type Arrival = NonNullable<Note['arrival']>;

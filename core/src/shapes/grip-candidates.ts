@@ -41,7 +41,7 @@ export function gripCandidates(chord: Chord, search: GripSearch): GripCandidates
   const { instrument, hand, fromFret = 0, toFret = 24 } = search;
   const wanted = wantedOf(chord);
   const last = Math.min(toFret, highestFret(instrument));
-  const widestMm = spanOf(1, 4, hand.size).largestMm;
+  const widestMm = spanOf(1, 4, hand).largestMm;
   const open = stringsLowToHigh.map((string) => openMidi(instrument.tuning, string));
   const found: GripCandidate[] = [];
   const take = (frets: GripFrets) => {

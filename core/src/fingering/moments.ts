@@ -1,0 +1,138 @@
+import { fretPositionMm, openMidi, stringsLowToHigh, type Instrument } from '../instrument/index.ts';
+import {
+  barStarts,
+  gripAt,
+  isPicked,
+  placedNotes,
+  previousOnString,
+  ticksPerQuarter,
+  type Note,
+  type PlacedGrip,
+  type PlacedNote,
+  type Study,
+  type Ticks,
+} from '../score/index.ts';
+
+/** A note as the hands meet it: ties joined, times from the start of the study. */
+export interface TimedNote {
+  readonly bar: number;
+  readonly note: Note;
+  readonly at: Ticks;
+  /** When it may end: its written end, earlier when stopped. */
+  readonly until: Ticks;
+  /** Written pitch, from which the fret on any string follows. */
+  readonly midi: number;
+  /** Strings it may lie on, as places from string 6 to string 1 (0 to 5); one entry when its place is fixed. */
+  readonly strings: readonly number[];
+  /** The note on its string from which it is hammered, pulled or slid; undefined when none sounds there. */
+  readonly source: TimedNote | undefined;
+  /** The note that is pulled off to from this one: its finger must be down when this note begins. */
+  pulledTo: TimedNote | undefined;
+  readonly grip: PlacedGrip | undefined;
+}
+
+/** All notes that begin together. */
+export interface Moment {
+  readonly at: Ticks;
+  readonly starts: readonly TimedNote[];
+}
+
+export interface MomentOptions {
+  /** Notes whose string and fret may be chosen anew; their pitch stays. Absent: none. */
+  readonly isOpen?: ((placed: PlacedNote) => boolean) | undefined;
+  /** Highest fret for notes whose place is open, counted from the capo. */
+  readonly highestOpenFret?: number | undefined;
+}
+
+/** Share of its written length that a stopped note sounds, as it is played back. */
+const stoppedShare = 0.45;
+const usualHighestFret = 12;
+
+/** The study as moments in order of time. Tied notes are part of the note they continue. */
+export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
+  const notes = placedNotes(study);
+  const previous = previousOnString(notes);
+  const starts = barStarts(study);
+  const ends = joinedEnds(notes, previous);
+  const timed = new Map<Note, TimedNote>();
+  const byTick = new Map<Ticks, TimedNote[]>();
+  for (const placed of notes) {
+    const { bar, atTicks, note } = placed;
+    const before = previous.get(note)?.note;
+    const head = note.tied && before ? timed.get(before) : undefined;
+    if (head && before?.fret === note.fret) {
+      timed.set(note, head);
+      continue;
+    }
+    const source = note.arrival && before ? timed.get(before) : undefined;
+    const each: TimedNote = {
+      bar,
+      note,
+      at: atTicks,
+      until: endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks),
+      midi: openMidi(study.tuning, note.string) + note.fret,
+      strings: stringsFor(study, placed, options),
+      source,
+      pulledTo: undefined,
+      grip: gripAt(study, bar, atTicks - (starts[bar] ?? 0)),
+    };
+    if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead && !source.note.dead)
+      source.pulledTo = each;
+    timed.set(note, each);
+    const together = byTick.get(atTicks);
+    if (together) together.push(each);
+    else byTick.set(atTicks, [each]);
+  }
+  return [...byTick]
+    .sort(([a], [b]) => a - b)
+    .map(([at, together]) => ({ at, starts: together.sort((a, b) => b.note.string - a.note.string) }));
+}
+
+/** The written end of each note that others are tied to. */
+function joinedEnds(notes: readonly PlacedNote[], previous: ReadonlyMap<Note, PlacedNote>): Map<Note, Ticks> {
+  const ends = new Map<Note, Ticks>();
+  const heads = new Map<Note, Note>();
+  for (const { atTicks, note } of notes) {
+    const before = note.tied ? previous.get(note) : undefined;
+    if (before?.note.fret !== note.fret) continue;
+    const head = heads.get(before.note) ?? before.note;
+    heads.set(note, head);
+    ends.set(head, atTicks + note.durationTicks);
+  }
+  return ends;
+}
+
+const endOf = (note: Note, at: Ticks, written: Ticks): Ticks =>
+  note.ending === 'stopped' ? at + Math.ceil((written - at) * stoppedShare) : written;
+
+function stringsFor(
+  study: Study,
+  placed: PlacedNote,
+  { isOpen, highestOpenFret = usualHighestFret }: MomentOptions,
+): number[] {
+  const { note } = placed;
+  const own = 6 - note.string;
+  if (note.keepString || note.dead || !isOpen?.(placed)) return [own];
+  const midi = openMidi(study.tuning, note.string) + note.fret;
+  return stringsLowToHigh.flatMap((string, index) => {
+    const fret = midi - openMidi(study.tuning, string);
+    return index === own || (fret >= 0 && fret <= highestOpenFret) ? [index] : [];
+  });
+}
+
+/** Whether the picking hand strikes it. */
+export const isStruck = ({ note }: TimedNote): boolean => isPicked(note);
+
+/** What turns ticks and frets into milliseconds and millimetres. */
+export interface Measure {
+  readonly msPerTick: number;
+  /** Distance of a fret, counted from the capo, from the nut. */
+  readonly fretMm: (fret: number) => number;
+}
+
+export const measureOf = (
+  study: Pick<Study, 'tempoBpm'> & Pick<Instrument, 'scaleMm' | 'capo'>,
+): Measure => ({
+  msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
+  fretMm: (fret) => fretPositionMm(study.scaleMm, fret + study.capo),
+});
