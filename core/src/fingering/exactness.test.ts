@@ -3,7 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { mediumHand } from '../hands/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { leastCostMm, searchFretting } from './fretting-search.ts';
-import { emptyHand, frettingSetting, noFinger, stepHand, type Choice, type HandState } from './hand-state.ts';
+import { noFinger, type Choice } from './choice.ts';
+import { frettingSetting } from './fretting-setting.ts';
+import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
 import type { Study } from '../score/index.ts';
 
@@ -35,8 +37,8 @@ const countGivenUp = ({ fingers, planted, released }: Choice): number =>
   [...fingers, ...planted].filter((finger) => finger === noFinger).length + released.length;
 
 function everyChoice({ at, starts }: Moment, state: HandState): Choice[] {
-  const held = state.fingers.flatMap((finger, index) =>
-    finger > 0 && (state.notes[index]?.until ?? 0) > at ? [index] : [],
+  const held = state.sounding.fingers.flatMap((finger, index) =>
+    finger > 0 && (state.sounding.notes[index]?.until ?? 0) > at ? [index] : [],
   );
   const releases = held.reduce<number[][]>(
     (all, index) => [...all, ...all.map((each) => [...each, index])],

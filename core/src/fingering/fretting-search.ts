@@ -1,14 +1,16 @@
+import { choicesFor, mostGivenUp, type Choice } from './choice.ts';
+import type { FrettingSetting } from './fretting-setting.ts';
 import {
+  blankMoved,
   emptyHand,
-  noFinger,
-  rememberedTicks,
-  stepHand,
-  type Choice,
-  type FrettingSetting,
+  moveHand,
+  prepareChoice,
+  stateAfter,
   type HandState,
+  type Moved,
 } from './hand-state.ts';
 import type { Moment, TimedNote } from './moments.ts';
-import { numberOf, type FingerNumber } from './placement.ts';
+import type { Sounding } from './sounding.ts';
 
 /** One way to have reached a moment: the hand then, the least cost so far, and from where. */
 export interface Reached {
@@ -114,233 +116,80 @@ function reach(
   moment: Moment,
   setting: FrettingSetting,
 ): Map<string, Reached> {
+  const groups = bySounding(from.values());
   const reached = new Map<string, Reached>();
-  for (let givenUp = 0; reached.size === 0 && givenUp <= 12; givenUp += 1) {
-    for (const earlier of from.values()) {
-      forEachChoice(earlier.state, moment, setting, givenUp, (choice) => {
-        const step = stepHand(earlier.state, moment, choice, setting);
-        if (!step) return;
-        const costMm = earlier.costMm + addedMm + step.costMm;
-        const key = keyOf(step.state, moment);
-        const known = reached.get(key);
-        if (!known || costMm < known.costMm)
-          reached.set(key, { key, state: step.state, costMm, choice, from: earlier.key });
-      });
+  const soundings = new Map<string, Reachable>();
+  const moved = blankMoved();
+  for (let givenUp = 0; reached.size === 0 && givenUp <= mostGivenUp; givenUp += 1) {
+    for (const [sounding, hands] of groups) {
+      for (const choice of choicesFor(sounding, moment, setting, givenUp)) {
+        const prepared = prepareChoice(sounding, moment, choice, setting);
+        if (!prepared) continue;
+        const soundingKey = keyOfSounding(prepared.sounded.sounding, setting);
+        const alike = soundings.get(soundingKey) ?? { sounding: prepared.sounded.sounding, hands: new Map() };
+        soundings.set(soundingKey, alike);
+        for (const hand of hands) {
+          moveHand(hand.state, moment, prepared, setting, moved);
+          const costMm = hand.costMm + addedMm + moved.costMm;
+          const handKey = keyOfHand(moved, prepared.landed ?? hand.state.landed, setting);
+          const best = alike.hands.get(handKey);
+          if (best && best.costMm <= costMm) continue;
+          const state = { ...stateAfter(hand.state, prepared, moved), sounding: alike.sounding };
+          const key = soundingKey + handKey;
+          const better: Reached = { key, state, costMm, choice, from: hand.key };
+          alike.hands.set(handKey, better);
+          reached.set(key, better);
+        }
+      }
     }
   }
   return reached;
 }
 
-/** What of a hand matters for what follows: the notes it remembers, their fingers, where it lies and since when. */
-function keyOf(state: HandState, { at }: Moment): string {
-  const letters: number[] = [];
-  let fingers = 0;
-  let planted = 0;
+/** Hands reached with the same notes held by the same fingers, by what else distinguishes them. */
+interface Reachable {
+  readonly sounding: Sounding;
+  readonly hands: Map<string, Reached>;
+}
+
+/** Hands that hold alike: what can be chosen, and most of what it costs, is the same for all of them. */
+function bySounding(hands: Iterable<Reached>): Map<Sounding, Reached[]> {
+  const groups = new Map<Sounding, Reached[]>();
+  for (const hand of hands) {
+    const group = groups.get(hand.state.sounding);
+    if (group) group.push(hand);
+    else groups.set(hand.state.sounding, [hand]);
+  }
+  return groups;
+}
+
+const letters = (value: number): string => String.fromCharCode(value & 0x7fff, value >> 15);
+
+/** Notes, frets and fingers that sound or are held. */
+function keyOfSounding(sounding: Sounding, { identify }: FrettingSetting): string {
+  let key = '';
   for (let index = 0; index < 6; index += 1) {
-    letters.push((state.frets[index] ?? -1) + 1, (state.plantedFrets[index] ?? -1) + 1);
-    addTime(letters, state.notes[index], at);
-    fingers = fingers * 8 + (state.fingers[index] ?? 0);
-    planted = planted * 8 + (state.plantedFingers[index] ?? 0);
+    const note = sounding.notes[index];
+    const behind = sounding.planted[index];
+    const fret = (sounding.frets[index] ?? -1) + 1;
+    const behindFret = (sounding.plantedFrets[index] ?? -1) + 1;
+    key += note
+      ? letters(identify(note)) + String.fromCharCode(fret * 8 + (sounding.fingers[index] ?? 0))
+      : '-';
+    if (behind) key += String.fromCharCode(behindFret * 8 + (sounding.plantedFingers[index] ?? 0));
   }
-  for (const place of state.places) {
-    letters.push(place?.fret ?? 0, place?.strings ?? 0);
-    addTime(letters, place?.note, at);
-  }
-  letters.push(state.position, fingers >> 9, fingers & 511, planted >> 9, planted & 511);
-  addTime(letters, state.landed, at);
-  return String.fromCharCode(...letters);
+  return key;
 }
 
-/** How long ago a note began, or ended if it is over, and how long it is: what the time a hand has is counted from. */
-function addTime(letters: number[], note: TimedNote | undefined, at: number): void {
-  if (!note) {
-    letters.push(0);
-    return;
-  }
-  const length = note.until - note.at;
-  const since = note.until > at ? at - note.at : Math.min(at - note.until, rememberedTicks);
-  letters.push(note.until > at ? 1 : 2, since >> 12, since & 4095, length >> 12, length & 4095);
-}
-
-const allFingers: readonly FingerNumber[] = [1, 2, 3, 4];
-
-/**
- * Calls back with every choice of strings and fingers that may be legal, giving up exactly so many notes. Only choices that
- * break a rule of the hand whatever else is chosen are passed over.
- */
-export function forEachChoice(
-  before: HandState,
-  moment: Moment,
-  setting: FrettingSetting,
-  givenUp: number,
-  found: (choice: Choice) => void,
-): void {
-  const { at, starts } = moment;
-  const strings: number[] = [];
-  const fingers: number[] = [];
-  const planted: number[] = [];
-  const areFixed = starts.every((note) => note.strings.length === 1);
-  const taken = [false, false, false, false, false, false];
-  const mayBeReplaced = [0, 1, 2, 3, 4, 5].map((index) =>
-    starts.some((note) => note.strings.includes(index)),
-  );
-
-  const choose = (each: number, left: number, released: readonly number[]): void => {
-    const note = starts[each];
-    if (!note) {
-      if (left === 0)
-        found({ strings: [...strings], fingers: [...fingers], planted: [...planted], released });
-      return;
-    }
-    for (const index of note.strings) {
-      if (taken[index] && !areFixed) continue;
-      const wasTaken = taken[index] ?? false;
-      taken[index] = true;
-      strings[each] = index;
-      const fret = note.midi - (setting.openMidi[index] ?? 0);
-      for (const finger of fingersFor(note, index, fret, setting)) {
-        if (
-          finger > 0 &&
-          !mayPress(
-            finger,
-            fret,
-            index,
-            before,
-            at,
-            mayBeReplaced,
-            released,
-            strings,
-            fingers,
-            each,
-            setting,
-            starts,
-          )
-        )
-          continue;
-        fingers[each] = finger;
-        for (const plant of plantsFor(note, index, fret, finger, setting)) {
-          planted[each] = plant;
-          choose(each + 1, left, released);
-        }
-      }
-      if (left > 0 && fret > 0 && !note.note.dead) {
-        fingers[each] = noFinger;
-        planted[each] = 0;
-        choose(each + 1, left - 1, released);
-      }
-      if (left > 0 && note.pulledTo && plantFret(note, index, setting) > 0) {
-        for (const finger of fingersFor(note, index, fret, setting)) {
-          fingers[each] = finger;
-          planted[each] = noFinger;
-          choose(each + 1, left - 1, released);
-        }
-      }
-      taken[index] = wasTaken;
-    }
-  };
-
-  if (givenUp === 0) {
-    choose(0, 0, []);
-    return;
-  }
-  const held = [0, 1, 2, 3, 4, 5].filter(
-    (index) => (before.fingers[index] ?? 0) > 0 && (before.notes[index]?.until ?? 0) > at,
-  );
-  for (const released of subsets(held, givenUp)) choose(0, givenUp - released.length, released);
-}
-
-/** Subsets of at most so many, the empty one first. */
-function subsets(items: readonly number[], most: number): number[][] {
-  return items.reduce<number[][]>(
-    (all, item) => [...all, ...all.filter(({ length }) => length < most).map((each) => [...each, item])],
-    [[]],
-  );
-}
-
-const open: readonly FingerNumber[] = [0];
-
-function fingersFor(
-  note: TimedNote,
-  index: number,
-  fret: number,
-  { hand }: FrettingSetting,
-): readonly FingerNumber[] {
-  if (fret === 0 || note.note.dead) return open;
-  const { finger } = note.note;
-  const thumb = hand.thumbOver && index <= 1;
-  if (finger !== undefined) return finger === 'T' && !thumb ? [] : [numberOf(finger)];
-  return thumb ? withThumb : allFingers;
-}
-
-const withThumb: readonly FingerNumber[] = [...allFingers, 5];
-
-/** The fret behind a note that is pulled off later, 0 when nothing has to be prepared. */
-function plantFret({ pulledTo, strings }: TimedNote, index: number, { openMidi }: FrettingSetting): number {
-  if (!pulledTo || (strings.length === 1 && !pulledTo.strings.includes(index))) return 0;
-  return pulledTo.midi - (openMidi[index] ?? 0);
-}
-
-function plantsFor(
-  note: TimedNote,
-  index: number,
-  fret: number,
-  finger: FingerNumber,
-  setting: FrettingSetting,
-): readonly FingerNumber[] {
-  const target = plantFret(note, index, setting);
-  if (target <= 0 || target >= fret || finger === noFinger) return open;
-  const pinned = note.pulledTo?.note.finger;
-  if (pinned !== undefined) return pinned === 'T' ? [] : [numberOf(pinned)];
-  return allFingers.filter((each) => each < finger);
-}
-
-/** Whether a finger can press here beside those that hold on and those already chosen: one fret a finger, none crossed. */
-function mayPress(
-  finger: FingerNumber,
-  fret: number,
-  index: number,
-  before: HandState,
-  at: number,
-  mayBeReplaced: readonly boolean[],
-  released: readonly number[],
-  strings: readonly number[],
-  fingers: readonly number[],
-  chosen: number,
-  setting: FrettingSetting,
-  starts: readonly TimedNote[],
-): boolean {
-  for (let other = 0; other < 6; other += 1) {
-    const held = before.fingers[other] ?? 0;
-    if (
-      held === 0 ||
-      mayBeReplaced[other] ||
-      (before.notes[other]?.until ?? 0) <= at ||
-      released.includes(other)
-    )
-      continue;
-    if (!standBeside(finger, fret, index, held, before.frets[other] ?? 0, other)) return false;
-  }
-  for (let each = 0; each < chosen; each += 1) {
-    const other = strings[each] ?? 0;
-    const press = fingers[each] ?? 0;
-    const otherFret = (starts[each]?.midi ?? 0) - (setting.openMidi[other] ?? 0);
-    if (press > 0 && !standBeside(finger, fret, index, press, otherFret, other)) return false;
-  }
-  return true;
-}
-
-function standBeside(
-  finger: FingerNumber,
-  fret: number,
-  index: number,
-  other: FingerNumber,
-  otherFret: number,
-  otherIndex: number,
-): boolean {
-  if (finger === other) return fret === otherFret;
-  if (finger === 5 || other === 5) return true;
-  if (fret === otherFret) return finger < other === index < otherIndex;
-  return finger < other === fret < otherFret;
+/** What else of a hand matters for what follows: where its fingers lie or lay, since when, and its position. */
+function keyOfHand(
+  { places, position }: Moved,
+  landed: TimedNote | undefined,
+  { identify }: FrettingSetting,
+): string {
+  let key = letters(landed ? identify(landed) : 0) + String.fromCharCode(position);
+  for (const place of places) key += place ? place.key : '-';
+  return key;
 }
 
 /** How many layers at the start belong to moments that have not changed. */

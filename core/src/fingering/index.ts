@@ -1,3 +1,3 @@
 export { searchFretting, cheapestWay, leastCostMm } from './fretting-search.ts';
-export { frettingSetting } from './hand-state.ts';
+export { frettingSetting } from './fretting-setting.ts';
 export { momentsOf } from './moments.ts';

@@ -1,11 +1,10 @@
-import { fretPositionMm, openMidi, stringsLowToHigh, type Instrument } from '../instrument/index.ts';
+import { openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import {
   barStarts,
   gripAt,
   isPicked,
   placedNotes,
   previousOnString,
-  ticksPerQuarter,
   type Note,
   type PlacedGrip,
   type PlacedNote,
@@ -15,6 +14,8 @@ import {
 
 /** A note as the hands meet it: ties joined, times from the start of the study. */
 export interface TimedNote {
+  /** The same for the same string, pitch, beginning and end, in whichever reading of the study. */
+  readonly id: number;
   readonly bar: number;
   readonly note: Note;
   readonly at: Ticks;
@@ -47,6 +48,8 @@ export interface MomentOptions {
 /** Share of its written length that a stopped note sounds, as it is played back. */
 const stoppedShare = 0.45;
 const usualHighestFret = 12;
+/** Longer than any note, ties joined: what keeps the numbers of notes apart. */
+const longest = 2 ** 17;
 
 /** The study as moments in order of time. Tied notes are part of the note they continue. */
 export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
@@ -65,12 +68,15 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
       continue;
     }
     const source = note.arrival && before ? timed.get(before) : undefined;
+    const until = endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks);
+    const midi = openMidi(study.tuning, note.string) + note.fret;
     const each: TimedNote = {
+      id: ((atTicks * 8 + note.string) * longest + Math.min(until - atTicks, longest - 1)) * 128 + midi,
       bar,
       note,
       at: atTicks,
-      until: endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks),
-      midi: openMidi(study.tuning, note.string) + note.fret,
+      until,
+      midi,
       strings: stringsFor(study, placed, options),
       source,
       pulledTo: undefined,
@@ -123,16 +129,6 @@ function stringsFor(
 /** Whether the picking hand strikes it. */
 export const isStruck = ({ note }: TimedNote): boolean => isPicked(note);
 
-/** What turns ticks and frets into milliseconds and millimetres. */
-export interface Measure {
-  readonly msPerTick: number;
-  /** Distance of a fret, counted from the capo, from the nut. */
-  readonly fretMm: (fret: number) => number;
-}
-
-export const measureOf = (
-  study: Pick<Study, 'tempoBpm'> & Pick<Instrument, 'scaleMm' | 'capo'>,
-): Measure => ({
-  msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
-  fretMm: (fret) => fretPositionMm(study.scaleMm, fret + study.capo),
-});
+/** Whether two readings of a study mean the same note: it begins when the other does, written on the same string. */
+export const isSameNote = (a: TimedNote | undefined, b: TimedNote): boolean =>
+  a !== undefined && (a === b || (a.at === b.at && a.note.string === b.note.string && a.midi === b.midi));

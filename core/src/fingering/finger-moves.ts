@@ -1,0 +1,192 @@
+import { spanOf } from '../hands/index.ts';
+import type { Ticks } from '../score/index.ts';
+import type { Choice } from './choice.ts';
+import { frettingCosts as costs } from './cost-table.ts';
+import type { FrettingSetting } from './fretting-setting.ts';
+import { isSameNote, type Moment, type TimedNote } from './moments.ts';
+import { numberOf, type FingerNumber, type Placement } from './placement.ts';
+import type { Sounded, Sounding, Tally } from './sounding.ts';
+
+/** Where a finger lies, or lay last: it is taken to be near until something makes it leave. */
+export interface FingerPlace {
+  readonly fret: number;
+  /** One bit a string, 1 for string 6 to 32 for string 1. */
+  readonly strings: number;
+  /** The last note it pressed there, from whose end it is free. */
+  readonly note: TimedNote;
+  /** All of this in a few letters, to tell hands apart by. */
+  readonly key: string;
+}
+
+const barTicks = 3840;
+/** A finger’s last place is forgotten, and more time than this does not make a move easier. */
+const rememberedTicks = costs.remembers.value * barTicks;
+
+/** Time a hand has to leave a note for a moment in ms: what lies between, and the part of the note a player gives up. */
+function spareMs(note: TimedNote, at: Ticks, { msPerTick }: FrettingSetting): number {
+  const heldMs = (Math.min(note.until, at) - note.at) * msPerTick;
+  const betweenMs = Math.min(Math.max(0, at - note.until), rememberedTicks) * msPerTick;
+  const releaseMs = Math.min(heldMs * costs.earlyRelease.value, costs.longestRelease.value);
+  return Math.max(costs.shortest.value, betweenMs + releaseMs);
+}
+
+/** A way with this much time counts so many times. */
+const hurryOf = (ms: number): number => 1 + costs.hurry.value / ms;
+
+/** What one finger presses at a moment: one fret, on one or more strings, a bit each. */
+export interface Landing {
+  readonly fret: number;
+  readonly strings: number;
+  /** Of these, the strings it must get to; a finger already down for a pull-off need not. */
+  readonly newStrings: number;
+  /** String of the first note to get to. */
+  readonly index: number;
+  /** The longest of its notes. */
+  readonly note: TimedNote;
+  /** Whether it already holds a note that goes on. */
+  readonly isHolding: boolean;
+}
+
+/** What each finger presses for a choice, by finger from 1 to 4 and then the thumb. */
+export function landingsOf(
+  before: Sounding,
+  { at, starts }: Moment,
+  choice: Choice,
+  setting: FrettingSetting,
+): (Landing | undefined)[] {
+  const landings: (Landing | undefined)[] = [undefined, undefined, undefined, undefined, undefined];
+  const add = (finger: FingerNumber, index: number, midi: number, note: TimedNote, isNew: boolean) => {
+    const known = landings[finger - 1];
+    const bit = 1 << index;
+    landings[finger - 1] = {
+      fret: midi - (setting.openMidi[index] ?? 0),
+      strings: (known?.strings ?? 0) | bit,
+      newStrings: (known?.newStrings ?? 0) | (isNew ? bit : 0),
+      index: known && known.newStrings > 0 ? known.index : index,
+      note: known && known.note.until >= note.until ? known.note : note,
+      isHolding: known?.isHolding ?? isHolding(finger, before, at),
+    };
+  };
+  starts.forEach((start, each) => {
+    const index = choice.strings[each] ?? 0;
+    const finger = choice.fingers[each] ?? 0;
+    const plant = choice.planted[each] ?? 0;
+    if (finger > 0) add(finger, index, start.midi, start, !isSameNote(before.planted[index], start));
+    if (plant > 0 && start.pulledTo) add(plant, index, start.pulledTo.midi, start, true);
+  });
+  return landings;
+}
+
+const isHolding = (finger: FingerNumber, { notes, fingers, plantedFingers }: Sounding, at: Ticks): boolean =>
+  fingers.some((each, index) => each === finger && (notes[index]?.until ?? 0) > at) ||
+  plantedFingers.includes(finger);
+
+/** What a landing costs from where the finger was; says whether the finger leads the hand along its string. */
+export function payLanding(
+  { fret, index, newStrings, isHolding: holds }: Landing,
+  place: FingerPlace | undefined,
+  at: Ticks,
+  setting: FrettingSetting,
+  pay: Tally,
+): boolean {
+  if (newStrings === 0) return false;
+  if (!place) {
+    pay('landing', costs.lands.value);
+    return false;
+  }
+  const fresh = newStrings & ~place.strings;
+  if (place.fret === fret && (fresh === 0 || holds)) {
+    pay('one more string', bitCount(fresh) * costs.extends.value);
+    return false;
+  }
+  if (fresh !== newStrings) {
+    if (place.fret !== fret) pay('guide finger', costs.guide.value);
+    return place.fret !== fret;
+  }
+  const alongMm = (setting.fretMm[fret] ?? 0) - (setting.fretMm[place.fret] ?? 0);
+  const acrossMm = (index - lowestBit(place.strings)) * (setting.spacingMm[fret] ?? 0);
+  const hurry = hurryOf(spareMs(place.note, at, setting));
+  pay('moving', costs.moves.value + costs.fingerWay.value * Math.hypot(alongMm, acrossMm) * hurry);
+  return false;
+}
+
+/** What it costs the hand to lie over another fret than before, in mm. `landed` is the last note it pressed. */
+export function shiftMm(
+  from: number,
+  to: number,
+  landed: TimedNote,
+  at: Ticks,
+  isGuided: boolean,
+  setting: FrettingSetting,
+): number {
+  const wayMm = Math.abs((setting.fretMm[to] ?? 0) - (setting.fretMm[from] ?? 0));
+  const share = costs.shiftWay.value * (isGuided ? costs.guidedShift.value : 1);
+  return wayMm * share * hurryOf(spareMs(landed, at, setting));
+}
+
+/** Where a finger lies once it has pressed its notes; `place` is where it was, if it could stay there. */
+export function pressedPlace(
+  place: FingerPlace | undefined,
+  { fret, strings, note }: Landing,
+  { identify }: FrettingSetting,
+): FingerPlace {
+  const stays = place?.fret === fret;
+  const all = stays ? place.strings | strings : strings;
+  const last = stays && place.note.until > note.until ? place.note : note;
+  const id = identify(last);
+  return { fret, strings: all, note: last, key: String.fromCharCode(fret * 64 + all, id & 0x7fff, id >> 15) };
+}
+
+/** Whether a finger can stay where it was: nothing sounds through it, no finger crosses it, and the hand reaches so far. */
+export function canStay(
+  finger: FingerNumber,
+  { fret, strings, note }: FingerPlace,
+  at: Ticks,
+  { sounding, placement }: Sounded,
+  setting: FrettingSetting,
+): boolean {
+  if (at - note.until > rememberedTicks) return false;
+  for (let index = 0; index < 6; index += 1) {
+    const fretThere = sounding.frets[index] ?? -1;
+    if ((strings & (1 << index)) !== 0 && fretThere >= 0 && fretThere < fret) return false;
+  }
+  return fitsBeside(finger, fret, strings, placement, setting);
+}
+
+function fitsBeside(
+  finger: FingerNumber,
+  fret: number,
+  strings: number,
+  { presses }: Placement,
+  { hand, fretMm }: FrettingSetting,
+): boolean {
+  const thickest = 6 - lowestBit(strings);
+  const thinnest = 6 - highestBit(strings);
+  for (const press of presses) {
+    const other = numberOf(press.finger);
+    if (other === finger) {
+      if (press.fret !== fret) return false;
+      continue;
+    }
+    if (finger === 5 || other === 5) continue;
+    const [lowFret, highFret] = finger < other ? [fret, press.fret] : [press.fret, fret];
+    if (lowFret > highFret) return false;
+    if (lowFret === highFret) {
+      const otherThickest = press.strings[0] ?? 6;
+      const otherThinnest = press.strings.at(-1) ?? 1;
+      if (finger < other ? thinnest <= otherThickest : otherThinnest <= thickest) return false;
+    }
+    const wayMm = (fretMm[highFret] ?? 0) - (fretMm[lowFret] ?? 0);
+    if (wayMm > spanOf(Math.min(finger, other), Math.max(finger, other), hand).largestMm) return false;
+  }
+  return true;
+}
+
+const lowestBit = (bits: number): number => 31 - Math.clz32(bits & -bits);
+const highestBit = (bits: number): number => 31 - Math.clz32(bits);
+
+function bitCount(bits: number): number {
+  let count = 0;
+  for (let left = bits; left !== 0; left &= left - 1) count += 1;
+  return count;
+}

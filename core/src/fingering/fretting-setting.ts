@@ -1,0 +1,46 @@
+import type { Hand, Neck } from '../hands/index.ts';
+import { fretPositionMm, openMidi, stringSpacingMm, stringsLowToHigh } from '../instrument/index.ts';
+import { ticksPerQuarter, type Study } from '../score/index.ts';
+import { usualFingers, type GripFingerBook } from './grip-fingers.ts';
+import type { TimedNote } from './moments.ts';
+import { placementBook, type PlacementBook } from './placement.ts';
+
+/** Everything about the guitar, the hand and the tempo that a step of the search needs. */
+export interface FrettingSetting {
+  readonly neck: Neck;
+  readonly hand: Hand;
+  /** Written pitch of the open strings, from string 6 to string 1. */
+  readonly openMidi: readonly number[];
+  readonly msPerTick: number;
+  /** Distance of each fret, counted from the capo, from the nut, and of neighbouring strings there. */
+  readonly fretMm: readonly number[];
+  readonly spacingMm: readonly number[];
+  readonly placements: PlacementBook;
+  readonly gripFingers: GripFingerBook;
+  /** A small number for a note, the same whenever a study with the same note is read. */
+  readonly identify: (note: TimedNote) => number;
+}
+
+const mostFrets = 37;
+
+export function frettingSetting(study: Study, hand: Hand): FrettingSetting {
+  const fretMm = Array.from({ length: mostFrets }, (_, fret) =>
+    fretPositionMm(study.scaleMm, fret + study.capo),
+  );
+  const ids = new Map<number, number>();
+  return {
+    neck: { scaleMm: study.scaleMm, capo: study.capo },
+    hand,
+    openMidi: stringsLowToHigh.map((string) => openMidi(study.tuning, string)),
+    msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
+    fretMm,
+    spacingMm: fretMm.map((alongMm) => stringSpacingMm(study.scaleMm, alongMm)),
+    placements: placementBook(study, hand),
+    gripFingers: usualFingers(study, hand),
+    identify: ({ id }) => {
+      let known = ids.get(id);
+      if (known === undefined) ids.set(id, (known = ids.size + 1));
+      return known;
+    },
+  };
+}
