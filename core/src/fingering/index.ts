@@ -1,3 +1,12 @@
-export { searchFretting, cheapestWay, leastCostMm } from './fretting-search.ts';
-export { frettingSetting } from './fretting-setting.ts';
-export { momentsOf } from './moments.ts';
+export { fingersForNote, placesForNote, type Alternative } from './alternatives.ts';
+export { frettingCosts, pickingCosts, type CostEntry } from './cost-table.ts';
+export {
+  fingerStudy,
+  writeFingers,
+  type FingeredMoment,
+  type Fingering,
+  type FingeringOptions,
+  type NoteFingers,
+  type Shift,
+  type WeighedTerm,
+} from './finger-study.ts';

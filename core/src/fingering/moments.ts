@@ -30,6 +30,8 @@ export interface TimedNote {
   /** The note that is pulled off to from this one: its finger must be down when this note begins. */
   pulledTo: TimedNote | undefined;
   readonly grip: PlacedGrip | undefined;
+  /** Written notes that only carry it on. */
+  readonly tied: Note[];
 }
 
 /** All notes that begin together. */
@@ -65,6 +67,7 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
     const head = note.tied && before ? timed.get(before) : undefined;
     if (head && before?.fret === note.fret) {
       timed.set(note, head);
+      head.tied.push(note);
       continue;
     }
     const source = note.arrival && before ? timed.get(before) : undefined;
@@ -81,6 +84,7 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
       source,
       pulledTo: undefined,
       grip: gripAt(study, bar, atTicks - (starts[bar] ?? 0)),
+      tied: [],
     };
     if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead && !source.note.dead)
       source.pulledTo = each;

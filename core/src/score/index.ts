@@ -28,7 +28,22 @@ export {
   soundingFrets,
   type PlacedNote,
 } from './reading.ts';
-export type { Arrival, Bar, GripFrets, Note, NoteEnding, PlacedGrip, Study, Voice } from './schema.ts';
+export {
+  bassRoles,
+  type Arrival,
+  type Bar,
+  type BassRole,
+  type GridPattern,
+  type GripFrets,
+  type Note,
+  type NoteEnding,
+  type PickingDigit,
+  type PickingSchool,
+  type PlacedGrip,
+  type Study,
+  type ThumbStroke,
+  type Voice,
+} from './schema.ts';
 export {
   barTicks,
   beatAt,

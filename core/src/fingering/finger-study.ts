@@ -1,0 +1,302 @@
+import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../hands/index.ts';
+import type { StringNumber } from '../instrument/index.ts';
+import {
+  barStarts,
+  type Note,
+  type PickingDigit,
+  type PickingSchool,
+  type Study,
+  type Ticks,
+} from '../score/index.ts';
+import { noFinger, type Choice } from './choice.ts';
+import { frettingSetting, type FrettingSetting } from './fretting-setting.ts';
+import { searchFretting, type FrettingSearch } from './fretting-search.ts';
+import { cheapestWay, leastCostMm, type Reached } from './layered-search.ts';
+import { emptyHand, stepHand, type HandState } from './hand-state.ts';
+import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
+import { searchPicking, type PickingSearch } from './picking-search.ts';
+import {
+  digitOf,
+  pickingSetting,
+  restingHand,
+  noDigit,
+  stepPicking,
+  struckStrings,
+  usualSchool,
+  type DigitNumber,
+  type PickingState,
+  type PickingTerm,
+} from './picking-step.ts';
+import { fingerOf, type Placement } from './placement.ts';
+import type { StepTerm } from './sounding.ts';
+
+export interface FingeringOptions extends MomentOptions {
+  readonly hand?: Hand;
+  /** Absent: the study's, else index, middle and ring. */
+  readonly school?: PickingSchool | undefined;
+}
+
+/** The fingers of one written note. */
+export interface NoteFingers {
+  /** From 0. */
+  readonly bar: number;
+  readonly note: Note;
+  /** Where it is played: as written, unless its place was open. */
+  readonly string: StringNumber;
+  readonly fret: number;
+  /** Null for open strings and dead notes. */
+  readonly finger: FrettingFinger | null;
+  /** Undefined where the picking hand does not strike it, or has no digit left. */
+  readonly picking: PickingDigit | undefined;
+  /** No finger could take it. */
+  readonly isUnplayed: boolean;
+  /** Written notes that only carry it on. */
+  readonly tied: readonly Note[];
+}
+
+/** A part of a cost in mm, by the name a guitarist is shown. */
+export interface WeighedTerm {
+  readonly name: StepTerm | PickingTerm;
+  readonly mm: number;
+}
+
+/** Both hands at one moment. */
+export interface FingeredMoment {
+  readonly bar: number;
+  readonly tick: Ticks;
+  readonly at: Ticks;
+  readonly notes: readonly NoteFingers[];
+  /** Fret the index finger lies over, counted from the capo; 0 before anything is pressed. */
+  readonly position: number;
+  readonly spanMm: number;
+  /** What holding the moment's notes costs, term by term. */
+  readonly hold: readonly CostTerm[];
+  readonly fretting: readonly WeighedTerm[];
+  readonly picking: readonly WeighedTerm[];
+  readonly frettingMm: number;
+  readonly pickingMm: number;
+  /** Earlier notes that must be let go here before their end. */
+  readonly letGo: readonly TimedNote[];
+  readonly placement: Placement;
+  /** The search's own steps, kept for the next run. */
+  readonly fretStep: WayStep<HandState, Choice>;
+  readonly pickStep: WayStep<PickingState, readonly DigitNumber[]>;
+}
+
+/** The hand moves along the neck. */
+export interface Shift {
+  readonly bar: number;
+  readonly tick: Ticks;
+  readonly fromPosition: number;
+  readonly toPosition: number;
+  readonly wayMm: number;
+}
+
+/** Both hands through a whole study, at the least cost there is. */
+export interface Fingering {
+  readonly study: Study;
+  readonly hand: Hand;
+  readonly school: PickingSchool;
+  readonly moments: readonly FingeredMoment[];
+  /** By written note; one that is tied has the fingers of the note it carries on. */
+  readonly notes: ReadonlyMap<Note, NoteFingers>;
+  readonly frettingMm: number;
+  readonly pickingMm: number;
+  readonly costMm: number;
+  readonly spanMaxMm: number;
+  readonly shifts: readonly Shift[];
+  /** Kept for the next run. */
+  readonly search: FrettingSearch;
+  readonly picking: PickingSearch;
+  readonly setting: FrettingSetting;
+}
+
+/**
+ * The least-cost fingers of both hands for a study. The fretting hand is exact over all fingers, and over strings and frets
+ * where a note's place is open; the picking hand is exact for those places. `before` is an earlier answer for the same hand:
+ * only what an edit can reach is worked out anew.
+ */
+export function fingerStudy(study: Study, options: FingeringOptions = {}, before?: Fingering): Fingering {
+  const hand = options.hand ?? mediumHand;
+  const school = options.school ?? study.pickingSchool ?? usualSchool;
+  const known = before && sameSetting(before, study, hand) ? before : undefined;
+  const setting = known?.setting ?? frettingSetting(study, hand);
+  const moments = momentsOf(study, options);
+  const search = searchFretting(moments, setting, known?.search);
+  const way = cheapestWay(search);
+  const strings = new Map<TimedNote, number>();
+  way.forEach(({ choice }, index) =>
+    moments[index]?.starts.forEach((note, each) => strings.set(note, 6 - (choice.strings[each] ?? 0))),
+  );
+  const picking = searchPicking(
+    moments.map((moment) => ({
+      at: moment.at,
+      struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
+    })),
+    pickingSetting(study, school),
+    known?.school === school ? known.picking : undefined,
+  );
+  return layOut({ study, hand, school, moments, search, picking, setting, strings }, known);
+}
+
+/** Whether what was worked out for one study holds for another: the same guitar, hand, tempo and grips. */
+function sameSetting(before: Fingering, study: Study, hand: Hand): boolean {
+  const guitar = ({ tuning, capo, scaleMm, tempoBpm, bars }: Study) =>
+    JSON.stringify([tuning, capo, scaleMm, tempoBpm, bars.flatMap((bar) => bar.grips)]);
+  return JSON.stringify(before.hand) === JSON.stringify(hand) && guitar(before.study) === guitar(study);
+}
+
+interface Worked extends Pick<Fingering, 'study' | 'hand' | 'school' | 'search' | 'picking' | 'setting'> {
+  readonly moments: readonly Moment[];
+  readonly strings: ReadonlyMap<TimedNote, number>;
+}
+
+/** Goes the cheapest way once more and writes down what each moment pays; moments that nothing reached are as before. */
+function layOut(worked: Worked, known: Fingering | undefined): Fingering {
+  const { study, hand, school, moments, search, picking, setting } = worked;
+  const starts = barStarts(study);
+  const fretted = cheapestWay(search);
+  const picked = cheapestWay(picking);
+  const steps = moments.map((moment, index): FingeredMoment => {
+    const fretStep = { before: fretted[index - 1], now: fretted[index] };
+    const pickStep = { before: picked[index - 1], now: picked[index] };
+    const same = known?.moments[index];
+    if (
+      same?.fretStep.now === fretStep.now &&
+      same?.fretStep.before === fretStep.before &&
+      same?.pickStep.now === pickStep.now &&
+      same?.pickStep.before === pickStep.before &&
+      same?.notes.every(({ note }, each) => note === moment.starts[each]?.note)
+    )
+      return same;
+    const tick = moment.at - (starts[moment.starts[0]?.bar ?? 0] ?? 0);
+    return layMoment(worked, moment, tick, fretStep, pickStep);
+  });
+  const frettingMm = leastCostMm(search);
+  const pickingMm = leastCostMm(picking);
+  return {
+    study,
+    hand,
+    school,
+    moments: steps,
+    notes: new Map(
+      steps.flatMap(({ notes }) =>
+        notes.flatMap((each) => [each.note, ...each.tied].map((note) => [note, each] as const)),
+      ),
+    ),
+    frettingMm,
+    pickingMm,
+    costMm: frettingMm + pickingMm,
+    spanMaxMm: steps.reduce((most, { spanMm }) => Math.max(most, spanMm), 0),
+    shifts: shiftsOf(steps, setting),
+    search,
+    picking,
+    setting,
+  };
+}
+
+interface WayStep<State, Choice> {
+  readonly before: Reached<State, Choice> | undefined;
+  readonly now: Reached<State, Choice> | undefined;
+}
+
+const noChoice: Choice = { strings: [], fingers: [], planted: [], released: [] };
+
+function layMoment(
+  { study, school, setting, strings }: Worked,
+  moment: Moment,
+  tick: Ticks,
+  fretStep: FingeredMoment['fretStep'],
+  pickStep: FingeredMoment['pickStep'],
+): FingeredMoment {
+  const before = fretStep.before?.state ?? emptyHand;
+  const choice = fretStep.now?.choice ?? noChoice;
+  const fretting = terms<StepTerm>();
+  const step = stepHand(before, moment, choice, setting, fretting.tally);
+  const { position, sounding } = step?.state ?? before;
+  const struck = struckStrings(moment, (note) => strings.get(note) ?? note.note.string);
+  const digits = pickStep.now?.choice ?? [];
+  const strokes = terms<PickingTerm>();
+  const stroke = stepPicking(
+    pickStep.before?.state ?? restingHand,
+    moment.at,
+    struck,
+    digits,
+    pickingSetting(study, school),
+    strokes.tally,
+  );
+  const placement = setting.placements(sounding);
+  return {
+    bar: moment.starts[0]?.bar ?? 0,
+    tick,
+    at: moment.at,
+    notes: moment.starts.map((timed, each): NoteFingers => {
+      const finger = choice.fingers[each] ?? 0;
+      const string = (strings.get(timed) ?? timed.note.string) as StringNumber;
+      const struckAs = struck.findIndex(({ note }) => note === timed);
+      return {
+        bar: timed.bar,
+        note: timed.note,
+        string,
+        fret: timed.note.dead ? timed.note.fret : timed.midi - (setting.openMidi[6 - string] ?? 0),
+        finger: finger > 0 ? fingerOf(finger) : null,
+        picking: struckAs < 0 ? undefined : digitOf(digits[struckAs] ?? noDigit),
+        isUnplayed: finger === noFinger,
+        tied: timed.tied,
+      };
+    }),
+    position,
+    spanMm: placement.spanMm,
+    hold: placement.terms,
+    fretting: fretting.list(),
+    picking: strokes.list(),
+    frettingMm: step?.costMm ?? 0,
+    pickingMm: stroke?.costMm ?? 0,
+    letGo: choice.released.flatMap((string) => before.sounding.notes[string] ?? []),
+    placement,
+    fretStep,
+    pickStep,
+  };
+}
+
+function shiftsOf(moments: readonly FingeredMoment[], { fretMm }: FrettingSetting): Shift[] {
+  return moments.flatMap(({ bar, tick, position }, index) => {
+    const fromPosition = moments[index - 1]?.position ?? 0;
+    if (fromPosition === 0 || fromPosition === position) return [];
+    const wayMm = Math.abs((fretMm[position] ?? 0) - (fretMm[fromPosition] ?? 0));
+    return [{ bar, tick, fromPosition, toPosition: position, wayMm }];
+  });
+}
+
+/** Gathers the parts of a cost by name. */
+function terms<Name extends string>() {
+  const found = new Map<Name, number>();
+  return {
+    tally: (name: Name, mm: number) => {
+      if (mm > 0) found.set(name, (found.get(name) ?? 0) + mm);
+    },
+    list: () => [...found].map(([name, mm]) => ({ name, mm })),
+  };
+}
+
+/** The study with every note's fingers, and its place where that was open, written in. */
+export function writeFingers({ study, notes }: Fingering): Study {
+  return {
+    ...study,
+    bars: study.bars.map((bar) => ({
+      ...bar,
+      notes: bar.notes.map((note) => {
+        const found = notes.get(note);
+        if (!found) return note;
+        const { string, fret, finger, picking } = found;
+        return {
+          ...note,
+          string,
+          fret,
+          ...(finger ? { finger } : {}),
+          ...(picking && !note.tied ? { picking } : {}),
+        };
+      }),
+    })),
+  };
+}

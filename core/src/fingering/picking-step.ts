@@ -1,0 +1,197 @@
+import {
+  ticksPerQuarter,
+  type PickingDigit,
+  type PickingSchool,
+  type Study,
+  type Ticks,
+} from '../score/index.ts';
+import { pickingCosts as costs } from './cost-table.ts';
+import { isStruck, type Moment, type TimedNote } from './moments.ts';
+
+/** Picking digits as numbers, from the thumb outward; −1 is none. */
+export type DigitNumber = number;
+
+const digits: readonly PickingDigit[] = ['p', 'i', 'm', 'a'];
+export const digitOf = (number: DigitNumber): PickingDigit | undefined => digits[number];
+export const noDigit = -1;
+
+/** Fingers of a school and the string each is at home on (common practice). */
+const schools: Readonly<Record<PickingSchool, Readonly<Partial<Record<PickingDigit, number>>>>> = {
+  i: { i: 0 },
+  im: { i: 2, m: 1 },
+  ima: { i: 3, m: 2, a: 1 },
+};
+
+export const usualSchool: PickingSchool = 'ima';
+
+export interface PickingSetting {
+  readonly school: PickingSchool;
+  readonly msPerTick: number;
+}
+
+export const pickingSetting = (study: Pick<Study, 'tempoBpm'>, school: PickingSchool): PickingSetting => ({
+  school,
+  msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
+});
+
+/** A string the picking hand strikes at a moment, and whether a stroke of its own strikes it with others. */
+export interface StruckString {
+  readonly note: TimedNote;
+  readonly string: number;
+}
+
+/** What the picking hand strikes at a moment, from the thickest string to the thinnest. Slaps take no finger. */
+export const struckStrings = ({ starts }: Moment, stringOf: (note: TimedNote) => number): StruckString[] =>
+  starts
+    .filter((note) => isStruck(note) && note.note.stroke !== 'slap')
+    .map((note) => ({ note, string: stringOf(note) }))
+    .sort((a, b) => b.string - a.string);
+
+/** When each digit last struck, and which string; undefined when that is long enough ago. */
+export type PickingState = readonly ({ readonly at: Ticks; readonly string: number } | undefined)[];
+
+export const restingHand: PickingState = [undefined, undefined, undefined, undefined];
+
+export type PickingTerm =
+  | 'away from its string'
+  | 'same finger again'
+  | 'thumb again'
+  | 'crossing'
+  | 'spread'
+  | 'other voice'
+  | 'one stroke'
+  | 'ring finger'
+  | 'unplayed';
+
+export type PickingTally = (term: PickingTerm, mm: number) => void;
+
+/**
+ * The picking hand after striking strings (thickest first) with these digits, and what that costs in mm; undefined when no hand
+ * can: digits follow each other outward from the thumb, and one digit strikes only neighbouring strings.
+ */
+export function stepPicking(
+  before: PickingState,
+  at: Ticks,
+  struck: readonly StruckString[],
+  chosen: readonly DigitNumber[],
+  setting: PickingSetting,
+  tally?: PickingTally,
+): { state: PickingState; costMm: number } | undefined {
+  let costMm = 0;
+  const pay: PickingTally = (term, mm) => {
+    if (mm === 0) return;
+    costMm += mm;
+    tally?.(term, mm);
+  };
+  let last: { digit: DigitNumber; string: number } | undefined;
+  const state = before.map((each) =>
+    each && (at - each.at) * setting.msPerTick < costs.forgotten.value ? each : undefined,
+  );
+  const fresh = [...state];
+  for (let each = 0; each < struck.length; each += 1) {
+    const one = struck[each];
+    const digit = chosen[each] ?? noDigit;
+    if (!one) continue;
+    if (digit === noDigit) {
+      pay('unplayed', costs.unplayed.value);
+      continue;
+    }
+    if (!mayTake(one, digit, setting)) return undefined;
+    if (last && digit < last.digit) return undefined;
+    if (last?.digit === digit) {
+      if (last.string - one.string > 1 && !one.note.note.stroke) return undefined;
+      pay('one stroke', strokeMm(one, digit));
+    } else {
+      payDigit(one, digit, at, state, setting, pay);
+      if (last && last.digit > 0)
+        pay('spread', Math.max(0, last.string - one.string - (digit - last.digit)) * costs.spread.value);
+    }
+    payVoice(one, digit, pay);
+    last = { digit, string: one.string };
+    fresh[digit] = { at, string: one.string };
+  }
+  return { state: fresh, costMm };
+}
+
+/** Whether a school uses a digit; one the teacher chose is always taken, and brushes are the thumb’s or the index finger’s. */
+function mayTake({ note }: StruckString, digit: DigitNumber, { school }: PickingSetting): boolean {
+  const name = digitOf(digit);
+  if (note.note.picking) return note.note.picking === name;
+  if (note.note.stroke === 'drag') return digit === 0;
+  if (note.note.stroke) return digit <= 1;
+  return digit === 0 || (name !== undefined && schools[school][name] !== undefined);
+}
+
+const strokeMm = ({ note }: StruckString, digit: DigitNumber): number =>
+  note.note.stroke
+    ? 0
+    : digit === 0 && note.note.voice === 'thumb'
+      ? costs.drag.value
+      : costs.oneStroke.value;
+
+function payDigit(
+  { string }: StruckString,
+  digit: DigitNumber,
+  at: Ticks,
+  state: PickingState,
+  { school, msPerTick }: PickingSetting,
+  pay: PickingTally,
+): void {
+  const name = digitOf(digit);
+  const home = name && schools[school][name];
+  if (home) pay('away from its string', Math.abs(string - home) * costs.awayFromHome.value);
+  if (digit === 3) pay('ring finger', costs.ringFinger.value);
+  const quickness = (since: Ticks) => costs.quick.value / Math.max(30, (at - since) * msPerTick);
+  const own = state[digit];
+  if (own && digit === 0) pay('thumb again', costs.thumbAgain.value * quickness(own.at));
+  else if (own) {
+    const again = own.string === string ? costs.sameFingerSameString : costs.sameFingerOtherString;
+    pay('same finger again', again.value * quickness(own.at));
+  }
+  for (let other = 1; other < 4; other += 1) {
+    const neighbour = state[other];
+    if (digit === 0 || other === digit || !neighbour || neighbour.at === at) continue;
+    const crosses = other < digit ? neighbour.string < string : neighbour.string > string;
+    if (crosses) pay('crossing', costs.crossing.value * Math.min(1, quickness(neighbour.at)));
+  }
+}
+
+function payVoice({ note, string }: StruckString, digit: DigitNumber, pay: PickingTally): void {
+  if (note.note.stroke) return;
+  if (note.note.voice === 'thumb' && digit > 0) pay('other voice', costs.fingerTakesBass.value);
+  if (note.note.voice === 'melody' && digit === 0)
+    pay('other voice', costs.thumbTakesMelody.value + Math.max(0, 4 - string) * costs.thumbOnThin.value);
+}
+
+/** Every order of digits that may strike the strings, leaving out the fewest: never inward, one digit only on neighbours. */
+export function digitChoices(struck: readonly StruckString[], setting: PickingSetting): DigitNumber[][] {
+  const found: DigitNumber[][] = [];
+  const chosen: DigitNumber[] = [];
+  const choose = (
+    each: number,
+    lowest: DigitNumber,
+    last: StruckString | undefined,
+    leftOut: number,
+  ): void => {
+    const one = struck[each];
+    if (!one) {
+      if (leftOut === 0) found.push([...chosen]);
+      return;
+    }
+    for (let digit = lowest; digit < 4; digit += 1) {
+      if (!mayTake(one, digit, setting)) continue;
+      const repeats = digit === lowest && last !== undefined;
+      if (repeats && last.string - one.string > 1 && !one.note.note.stroke) continue;
+      chosen.push(digit);
+      choose(each + 1, digit, one, leftOut);
+      chosen.pop();
+    }
+    if (leftOut === 0) return;
+    chosen.push(noDigit);
+    choose(each + 1, lowest, last, leftOut - 1);
+    chosen.pop();
+  };
+  for (let leftOut = 0; found.length === 0 && leftOut <= struck.length; leftOut += 1)
+    choose(0, 0, undefined, leftOut);
+  return found;
+}
