@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { describeFault } from '@jocund/core/fault';
 import { InputError, UsageError, table, type Answer, type Arguments, type Command } from './command.ts';
 import { convert, ladder } from './commands/files.ts';
+import { finger } from './commands/finger.ts';
 import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
@@ -18,6 +19,7 @@ const commands: readonly Command[] = [
   move,
   findtuning,
   thumb,
+  finger,
   check,
   call,
   grade,

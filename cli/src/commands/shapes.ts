@@ -1,4 +1,4 @@
-import { fingersText, mediumHand, type Hand } from '@jocund/core/hands';
+import { fingersText } from '@jocund/core/hands';
 import { defaultFretCount, defaultScaleMm, parseTuning, type Instrument } from '@jocund/core/instrument';
 import { parseNoteName } from '@jocund/core/pitch';
 import {
@@ -13,7 +13,6 @@ import {
 } from '@jocund/core/shapes';
 import {
   UsageError,
-  choice,
   orRefuse,
   positional,
   required,
@@ -23,6 +22,7 @@ import {
   type Arguments,
   type Command,
 } from '../command.ts';
+import { handOf } from '../hand.ts';
 
 /** The guitar a command on shapes asks about: the usual scale and frets, frets counted from the capo. */
 const guitarOf = (args: Arguments): Instrument => ({
@@ -34,11 +34,6 @@ const guitarOf = (args: Arguments): Instrument => ({
 
 const guitarUsage = '[--capo N] [--scale-mm N] [--frets-on-neck N]';
 const guitarOptions = { tuning: 'text', capo: 'text', 'scale-mm': 'text', 'frets-on-neck': 'text' } as const;
-
-const handOf = (args: Arguments): Hand => ({
-  size: choice(args, 'hand', ['small', 'medium', 'large'], mediumHand.size),
-  thumbOver: args.flag('thumb-over'),
-});
 
 /** `grips`: every playable grip of a chord, easiest first. */
 export const grips: Command = {

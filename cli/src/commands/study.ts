@@ -2,9 +2,10 @@ import { checkStudy } from '@jocund/core/checking';
 import { callLine } from '@jocund/core/directions';
 import { describePlace } from '@jocund/core/fault';
 import { gradeStudy, type Grade } from '@jocund/core/grading';
-import { placeOfFinding } from '@jocund/core/score';
+import { placeOfFinding, type Finding } from '@jocund/core/score';
 import { UsageError, positional, table, type Arguments, type Command } from '../command.ts';
 import { readStudyFile } from '../files.ts';
+import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 
 const studyOf = (args: Arguments) => readStudyFile(positional(args, 'FILE')[0] ?? '');
 
@@ -12,10 +13,10 @@ const studyOf = (args: Arguments) => readStudyFile(positional(args, 'FILE')[0] ?
 export const check: Command = {
   name: 'check',
   summary: 'what to mend before a student sees it',
-  usage: 'FILE',
-  options: {},
+  usage: `FILE ${fingeringUsage}`,
+  options: fingeringOptions,
   run: (args) => {
-    const findings = checkStudy(studyOf(args));
+    const findings = checkStudy(studyOf(args), fingeringOf(args)).map(plainFinding);
     const rows = findings.map((finding) => [
       finding.severity,
       describePlace(placeOfFinding(finding)),
@@ -24,6 +25,17 @@ export const check: Command = {
     return { json: { findings }, text: rows.length === 0 ? 'Nothing to mend.' : table(rows) };
   },
 };
+
+/** The keys the command line promises. */
+export const plainFinding = ({ severity, code, bar, beat, string, message, remedy }: Finding) => ({
+  severity,
+  code,
+  bar,
+  beat,
+  ...(string === undefined ? {} : { string }),
+  message,
+  remedy,
+});
 
 /** `call`: what the teacher says, onset by onset. */
 export const call: Command = {

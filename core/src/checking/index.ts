@@ -1,10 +1,48 @@
-import { reachFindings } from '../hands/index.ts';
-import { validateStudy, type Finding, type Study } from '../score/index.ts';
+import {
+  fingerStudy,
+  frettingFindings,
+  pickingFindings,
+  type Fingering,
+  type FingeringOptions,
+} from '../fingering/index.ts';
+import { isLetStand, validateStudy, type Finding, type Study } from '../score/index.ts';
 import { thumbFindings } from '../thumb/index.ts';
+import { missingMarks } from './like-bars.ts';
+import { oddLengths } from './lengths.ts';
 
-/** Everything to mend before a student sees the study, from every room that knows something, in score order. */
-export function checkStudy(study: Study): Finding[] {
-  return [...validateStudy(study), ...thumbFindings(study), ...reachFindings(study)].sort(
-    (a, b) => a.bar - b.bar || a.beat - b.beat,
-  );
+/** What is to be mended, and what the teacher let stand. */
+export interface Checked {
+  readonly open: readonly Finding[];
+  readonly standing: readonly Finding[];
+  readonly fingering: Fingering;
 }
+
+/**
+ * Everything to mend before a student sees the study, from every room that knows something, in score order; with the fingers of
+ * both hands it was found for. `before` is an earlier answer, so that little is worked out anew after an edit.
+ */
+export function checkWithFingers(study: Study, options: FingeringOptions = {}, before?: Fingering): Checked {
+  const fingering = fingerStudy(study, options, before);
+  const findings = [
+    ...scoreFindings(study),
+    ...frettingFindings(fingering),
+    ...pickingFindings(fingering),
+  ].sort(inScoreOrder);
+  return {
+    open: findings.filter((finding) => !isLetStand(study, finding)),
+    standing: findings.filter((finding) => isLetStand(study, finding)),
+    fingering,
+  };
+}
+
+/** What is still to be mended. */
+export const checkStudy = (study: Study, options: FingeringOptions = {}): readonly Finding[] =>
+  checkWithFingers(study, options).open;
+
+/** What the score alone tells, without hands: quick enough to be asked at every key. */
+export const scoreFindings = (study: Study): Finding[] =>
+  [...validateStudy(study), ...thumbFindings(study), ...missingMarks(study), ...oddLengths(study)].sort(
+    inScoreOrder,
+  );
+
+const inScoreOrder = (a: Finding, b: Finding): number => a.bar - b.bar || a.beat - b.beat;

@@ -1,4 +1,5 @@
-import { choicesFor, mostGivenUp, type Choice } from './choice.ts';
+import type { Choice } from './choice.ts';
+import { choicesFor, mostGivenUp } from './choices.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import {
   blankMoved,
@@ -49,7 +50,10 @@ function reach(
         const prepared = prepareChoice(sounding, moment, choice, setting);
         if (!prepared) continue;
         const soundingKey = keyOfSounding(prepared.sounded.sounding, setting);
-        const alike = soundings.get(soundingKey) ?? { sounding: prepared.sounded.sounding, hands: new Map() };
+        const alike = soundings.get(soundingKey) ?? {
+          sounding: prepared.sounded.sounding,
+          hands: new Map<string, ReachedHand>(),
+        };
         soundings.set(soundingKey, alike);
         for (const hand of hands) {
           moveHand(hand.state, moment, prepared, setting, moved);

@@ -10,3 +10,6 @@ export {
   type Shift,
   type WeighedTerm,
 } from './finger-study.ts';
+export { findingLimits } from './finding-limits.ts';
+export { frettingFindings } from './fretting-findings.ts';
+export { pickingFindings } from './picking-findings.ts';

@@ -70,7 +70,8 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
       head.tied.push(note);
       continue;
     }
-    const source = note.arrival && before ? timed.get(before) : undefined;
+    const last = note.arrival && before ? timed.get(before) : undefined;
+    const source = last && !last.note.dead && last.until >= atTicks ? last : undefined;
     const until = endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks);
     const midi = openMidi(study.tuning, note.string) + note.fret;
     const each: TimedNote = {
@@ -86,8 +87,7 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
       grip: gripAt(study, bar, atTicks - (starts[bar] ?? 0)),
       tied: [],
     };
-    if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead && !source.note.dead)
-      source.pulledTo = each;
+    if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead) source.pulledTo = each;
     timed.set(note, each);
     const together = byTick.get(atTicks);
     if (together) together.push(each);

@@ -141,7 +141,7 @@ function arrives(start: TimedNote, index: number, finger: FingerNumber, before: 
   const { source } = start;
   if (!source) return true;
   if (!isSameNote(before.notes[index], source))
-    return start.strings.length === 1 && source.strings.length === 1;
+    return !before.notes.some((sounding) => isSameNote(sounding, source));
   const from = before.fingers[index] ?? 0;
   if (from === 0 || finger === 0) return true;
   if (start.note.arrival === 'slide') return finger === from;

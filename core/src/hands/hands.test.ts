@@ -1,11 +1,11 @@
 import { expect, test } from 'vitest';
 import { blankStudy, type Note } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
-import { reachFindings, reaches } from './index.ts';
+import { reaches } from './index.ts';
 
-const studyOf = (notes: Note[], capo = 0) => {
+const studyOf = (notes: Note[]) => {
   const blank = blankStudy({ title: 'Reach', barCount: 1 });
-  return { ...blank, capo, bars: [{ ...blank.bars[0]!, notes }] };
+  return { ...blank, bars: [{ ...blank.bars[0]!, notes }] };
 };
 
 test('a held bass and a melody note over it are one reach; open strings hold nothing (fret positions: equal temperament)', () => {
@@ -25,12 +25,4 @@ test('a finger is free once its note has ended', () => {
   expect(
     reaches(studyOf([note({ fret: 1 }), note({ tick: 480, fret: 9 })])).every(({ spanMm }) => spanMm === 0),
   ).toBe(true);
-});
-
-test('a stretch past a medium hand is found, once a bar, and a capo makes it smaller', () => {
-  const stretch = [0, 960].flatMap((tick) => [note({ tick, fret: 1 }), note({ tick, string: 3, fret: 6 })]);
-  expect(reachFindings(studyOf(stretch))).toMatchObject([
-    { code: 'reach', severity: 'warning', bar: 1, beat: 1 },
-  ]);
-  expect(reachFindings(studyOf(stretch, 7))).toEqual([]);
 });

@@ -24,4 +24,4 @@ export {
 } from './hand.ts';
 export { canLieOver, illegalities, type Neck } from './legality.ts';
 export { pressesAt, pressesOf, type FingeredPlace, type GripFingers, type Press } from './presses.ts';
-export { reachFindings, reachLimitsMm, reaches, type Reach } from './reach.ts';
+export { reachLimitsMm, reaches, type Reach } from './reach.ts';

@@ -1,5 +1,5 @@
 import { fretSpanMm } from '../instrument/index.ts';
-import { barStarts, beatAt, placedNotes, type Finding, type PlacedNote, type Study } from '../score/index.ts';
+import { barStarts, placedNotes, type PlacedNote, type Study } from '../score/index.ts';
 
 /**
  * Comfortable and largest reach from finger 1 to finger 4 of a medium hand in mm (from memory; settings to be tuned,
@@ -52,24 +52,3 @@ export function reaches(study: Study): Reach[] {
 
 const isOver = (placed: PlacedNote | undefined, atTicks: number): boolean =>
   placed !== undefined && placed.atTicks + placed.note.durationTicks <= atTicks;
-
-/** Reaches past the largest span of a medium hand, once a bar. Advice, not a medical limit. */
-export function reachFindings(study: Study): Finding[] {
-  const tooFar = reaches(study).filter(({ spanMm }) => spanMm > reachLimitsMm.largest);
-  const once = tooFar.filter((reach, index) => tooFar.findIndex((each) => each.bar === reach.bar) === index);
-  return once.flatMap((reach) => {
-    const metre = study.bars[reach.bar]?.metre;
-    return metre
-      ? [
-          {
-            severity: 'warning' as const,
-            code: 'reach',
-            bar: reach.bar + 1,
-            beat: beatAt(metre, reach.tick),
-            message: `Frets ${reach.lowestFret} and ${reach.highestFret} are held together, ${Math.round(reach.spanMm)} mm apart; a medium hand reaches about ${reachLimitsMm.largest} mm`,
-            remedy: 'Shorten or move one of the notes; stop if a stretch hurts',
-          },
-        ]
-      : [];
-  });
-}

@@ -78,13 +78,25 @@ export const changeNote = (study: Study, place: NotePlace, change: (note: Note) 
 
 /** What may change about a note without moving it; undefined takes the mark away. */
 export type NoteChange = {
-  readonly [Field in 'arrival' | 'dead' | 'tied' | 'ending' | 'accent']?: Note[Field] | undefined;
+  readonly [Field in Exclude<keyof Note, 'tick' | 'durationTicks' | 'string' | 'fret' | 'voice'>]?:
+    Note[Field] | undefined;
 };
 
 function withChange(note: Note, change: NoteChange): Note {
   const entries = Object.entries({ ...note, ...change }).filter(([, value]) => value !== undefined);
   return Object.fromEntries(entries) as Note;
 }
+
+/** Plays a note at another place of the neck. What was chosen for its old place, finger and position, is let go. */
+export const moveNote = (study: Study, place: NotePlace, string: StringNumber, fret: number): Study =>
+  replaceBar(study, place.bar, (bar) => {
+    const notes = bar.notes.map((note) => {
+      if (!at(place)(note)) return note;
+      const { finger: _, position: __, ...kept } = note;
+      return { ...kept, string, fret };
+    });
+    return ownedByHand({ ...bar, notes: notes.sort(inPlayingOrder) }, place.voice);
+  });
 
 /**
  * Sets how long the notes of a voice at one moment are written. The voice's next note and the bar line are the limit.

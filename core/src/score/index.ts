@@ -4,6 +4,7 @@ export {
   copyBar,
   insertBarAfter,
   layGrip,
+  moveNote,
   removeBar,
   removeGrip,
   removeNote,
@@ -14,7 +15,8 @@ export {
   type NoteChange,
   type NotePlace,
 } from './edits.ts';
-export { placeOfFinding, type Finding } from './finding.ts';
+export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
+export { applyRemedy, type Remedy, type StudyEdit } from './remedy.ts';
 export { studyLimits } from './limits.ts';
 export {
   barStarts,

@@ -117,7 +117,8 @@ describe('edits', () => {
   });
   test('bars are copied, inserted and removed; one always stays', () => {
     const study = copyBar(write(blank, 0, 0, 1, 3), 0, 2);
-    expect(study.bars[2]).toBe(study.bars[0]);
+    expect(study.bars[2]).toEqual(study.bars[0]);
+    expect(study.bars[2]!.notes[0]).not.toBe(study.bars[0]!.notes[0]);
     const longer = insertBarAfter(study, 0);
     expect(longer.ok && longer.value.bars.length).toBe(5);
     expect([0, 0, 0, 0, 0].reduce((each, index) => removeBar(each, index), study).bars.length).toBe(1);

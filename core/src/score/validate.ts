@@ -1,4 +1,5 @@
 import { highestFret } from '../instrument/index.ts';
+import type { NotePlace } from './edits.ts';
 import type { Finding } from './finding.ts';
 import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Study } from './schema.ts';
@@ -41,6 +42,8 @@ function finding(
   };
 }
 
+const placeOf = (bar: number, { tick, string, voice }: Note): NotePlace => ({ bar, tick, string, voice });
+
 function notesPastTheBar(bar: Bar, index: number): Finding[] {
   const length = barTicks(bar.metre);
   return bar.notes
@@ -51,6 +54,15 @@ function notesPastTheBar(bar: Bar, index: number): Finding[] {
         code: 'bar-too-full',
         message: `The ${note.voice} note runs past the end of the ${bar.metre.beats}/${bar.metre.unit} bar`,
         remedy: 'Shorten it, or tie it into the next bar',
+        remedies:
+          note.tick < length
+            ? [
+                {
+                  words: 'Shorten it to the bar',
+                  edits: [{ kind: 'length', place: placeOf(index, note), durationTicks: length - note.tick }],
+                },
+              ]
+            : [{ words: 'Take it out', edits: [{ kind: 'remove', place: placeOf(index, note) }] }],
       }),
     );
 }
@@ -69,6 +81,19 @@ function overlapsInVoice(bar: Bar, index: number): Finding[] {
         code: 'notes-overlap',
         message: `The ${note.voice} note is still written when the next ${note.voice} note begins`,
         remedy: 'Shorten it and let it ring instead',
+        remedies: [
+          {
+            words: 'Shorten it, let it ring',
+            edits: [
+              { kind: 'length', place: placeOf(index, note), durationTicks: next - note.tick },
+              { kind: 'mark', place: placeOf(index, note), change: { ending: 'let-ring' } },
+            ],
+          },
+          {
+            words: 'Shorten it',
+            edits: [{ kind: 'length', place: placeOf(index, note), durationTicks: next - note.tick }],
+          },
+        ],
       }),
     ];
   });
@@ -86,6 +111,12 @@ function stringClashes(bar: Bar, index: number): Finding[] {
       code: 'string-clash',
       message: `Two notes are asked of string ${note.string} at once`,
       remedy: 'Move one to another string, or leave the bass stroke out',
+      remedies: bar.notes
+        .filter((other) => other.tick === note.tick && other.string === note.string)
+        .map((other) => ({
+          words: `Leave the ${other.voice} note out`,
+          edits: [{ kind: 'remove', place: placeOf(index, other) }],
+        })),
     }),
   );
 }
@@ -152,6 +183,12 @@ function arrivalWithoutSource(
       code: `${note.arrival}-without-source`,
       message: rule.message,
       remedy: 'Write that note, or pick this one',
+      remedies: [
+        {
+          words: 'Pick this note',
+          edits: [{ kind: 'mark', place: placeOf(bar, note), change: { arrival: undefined } }],
+        },
+      ],
     }),
   ];
 }
@@ -173,6 +210,12 @@ function tieWithoutSource(
       code: 'tie-without-source',
       message: 'A tied note continues the same fret on its string, written right up to it',
       remedy: 'Lengthen the note before, or pick this one',
+      remedies: [
+        {
+          words: 'Pick this note',
+          edits: [{ kind: 'mark', place: placeOf(bar, note), change: { tied: undefined } }],
+        },
+      ],
     }),
   ];
 }

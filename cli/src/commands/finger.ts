@@ -1,0 +1,54 @@
+import { checkWithFingers } from '@jocund/core/checking';
+import { writeFingers, type FingeredMoment } from '@jocund/core/fingering';
+import { beatAt, type Study } from '@jocund/core/score';
+import { positional, table, type Command } from '../command.ts';
+import { readStudyFile } from '../files.ts';
+import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
+import { plainFinding } from './study.ts';
+
+/** `finger`: the easiest fingers of both hands for a whole study. */
+export const finger: Command = {
+  name: 'finger',
+  summary: 'both hands’ fingers at the least cost, and what they cost',
+  usage: `FILE ${fingeringUsage}`,
+  options: fingeringOptions,
+  run: (args) => {
+    const study = readStudyFile(positional(args, 'FILE')[0] ?? '');
+    const { fingering, open } = checkWithFingers(study, fingeringOf(args));
+    const { costMm, frettingMm, pickingMm, spanMaxMm, shifts, moments } = fingering;
+    const answer = {
+      study: writeFingers(fingering),
+      cost: rounded(costMm),
+      costFretting: rounded(frettingMm),
+      costPicking: rounded(pickingMm),
+      spanMaxMm: rounded(spanMaxMm),
+      shifts: shifts.map(({ bar, tick, fromPosition, toPosition, wayMm }) => ({
+        bar: bar + 1,
+        beat: beatOf(study, bar, tick),
+        fromPosition,
+        toPosition,
+        wayMm: rounded(wayMm),
+      })),
+      findings: open.map(plainFinding),
+    };
+    return {
+      json: answer,
+      text: `${table(moments.map((moment) => row(study, moment)))}\ncost ${answer.cost} mm (fretting ${answer.costFretting}, picking ${answer.costPicking}), widest reach ${answer.spanMaxMm} mm, shifts ${shifts.length}, queries ${open.length}`,
+    };
+  },
+};
+
+const rounded = (mm: number): number => Math.round(mm * 10) / 10;
+
+const beatOf = (study: Study, bar: number, tick: number): number =>
+  beatAt(study.bars[bar]?.metre ?? { beats: 4, unit: 4 }, tick);
+
+/** One moment: where, each note with both fingers, and what it costs by name. */
+function row(study: Study, { bar, tick, notes, fretting, picking }: FingeredMoment): string[] {
+  const played = notes.map(
+    ({ string, fret, finger: pressing, picking: digit, isUnplayed }) =>
+      `${digit ?? ' '} ${string}/${fret}${isUnplayed ? ' unplayed' : pressing === null ? '' : ` (${pressing})`}`,
+  );
+  const costs = [...fretting, ...picking].map(({ name, mm }) => `${name} ${rounded(mm)}`);
+  return [`bar ${bar + 1}`, `beat ${beatOf(study, bar, tick)}`, played.join('  '), costs.join(', ')];
+}

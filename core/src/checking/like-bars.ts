@@ -1,0 +1,73 @@
+import { beatAt, type Bar, type Finding, type Note, type Study } from '../score/index.ts';
+
+/** Marks that two verses of one tune are likely to share. */
+const marks = ['arrival', 'ending', 'accent', 'dead', 'bendCents', 'stroke'] as const;
+type Mark = (typeof marks)[number];
+
+const markWords: Readonly<Record<Mark, (value: unknown) => string>> = {
+  arrival: (value) => `the ${String(value)}`,
+  ending: (value) => `“${String(value).replace('-', ' ')}”`,
+  accent: () => 'the accent',
+  dead: () => 'the dead note',
+  bendCents: () => 'the bend',
+  stroke: (value) => `the ${String(value).replace('-', ' ')}`,
+};
+
+/** Bars with fewer notes than this are alike by chance. */
+const fewestNotes = 4;
+
+/** A mark that one bar has and a bar with the very same notes lacks: said at the bar that lacks it. */
+export function missingMarks(study: Study): Finding[] {
+  const groups = new Map<string, number[]>();
+  study.bars.forEach((bar, index) => {
+    if (bar.notes.length < fewestNotes) return;
+    const key = notesOf(bar);
+    groups.set(key, [...(groups.get(key) ?? []), index]);
+  });
+  return [...groups.values()].filter(({ length }) => length > 1).flatMap((bars) => unequal(study, bars));
+}
+
+/** A bar by its notes alone, without marks, lengths and fingers. */
+const notesOf = ({ metre, notes }: Bar): string =>
+  JSON.stringify([
+    metre.beats,
+    metre.unit,
+    notes.map(({ tick, string, fret, voice, tied }) => [tick, string, fret, voice, tied ?? false]),
+  ]);
+
+function unequal(study: Study, bars: readonly number[]): Finding[] {
+  const noteIn = (bar: number, index: number): Note | undefined => study.bars[bar]?.notes[index];
+  const count = study.bars[bars[0] ?? 0]?.notes.length ?? 0;
+  return Array.from({ length: count }, (_, index) => index).flatMap((index) =>
+    marks.flatMap((mark): Finding[] => {
+      const having = bars.filter((bar) => noteIn(bar, index)?.[mark] !== undefined);
+      const lacking = bars.filter((bar) => noteIn(bar, index)?.[mark] === undefined);
+      const [model] = having;
+      if (model === undefined || lacking.length > having.length) return [];
+      const value = noteIn(model, index)?.[mark];
+      return lacking.flatMap((bar): Finding[] => {
+        const note = noteIn(bar, index);
+        const metre = study.bars[bar]?.metre;
+        if (!note || !metre) return [];
+        const place = { bar, tick: note.tick, string: note.string, voice: note.voice };
+        return [
+          {
+            severity: 'warning',
+            code: `mark-missing-${mark}`,
+            bar: bar + 1,
+            beat: beatAt(metre, note.tick),
+            string: note.string,
+            message: `Bar ${bar + 1} has the notes of bar ${model + 1}, but not ${markWords[mark](value)} of this one`,
+            remedy: `Write it as in bar ${model + 1}, or let the verses differ`,
+            remedies: [
+              {
+                words: `As in bar ${model + 1}`,
+                edits: [{ kind: 'mark', place, change: { [mark]: value } }],
+              },
+            ],
+          },
+        ];
+      });
+    }),
+  );
+}

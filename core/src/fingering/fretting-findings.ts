@@ -1,0 +1,289 @@
+import { spanOf, type Press } from '../hands/index.ts';
+import { fretSpanMm } from '../instrument/index.ts';
+import type { Finding, Remedy } from '../score/index.ts';
+import { fingersForNote, placesForNote } from './alternatives.ts';
+import { frettingCosts } from './cost-table.ts';
+import { findingLimits as limits } from './finding-limits.ts';
+import type { FingeredMoment, Fingering, NoteFingers } from './finger-study.ts';
+import { findingPlace, placeOfNote } from './note-places.ts';
+
+/** What will be hard or impossible for the fretting hand, in the order of the score. */
+export function frettingFindings(fingering: Fingering): Finding[] {
+  return fingering.moments.flatMap((moment, index) => [
+    ...handIsFull(fingering, moment),
+    ...reach(fingering, moment, index),
+    ...quickShift(fingering, moment, index),
+    ...mutedOpenString(fingering, moment, index),
+    ...cutNotes(fingering, moment, index),
+    ...hardBends(fingering, moment),
+  ]);
+}
+
+/** A finger is asked for that no hand has free. */
+function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
+  const { study } = fingering;
+  const unplayed = moment.notes.filter(({ isUnplayed }) => isUnplayed);
+  const named = unplayed[0] ?? moment.notes.find(({ fret }) => fret > 0) ?? moment.notes[0];
+  if (!named || (unplayed.length === 0 && moment.letGo.length === 0)) return [];
+  const released = moment.letGo[0];
+  const held = released
+    ? `while string ${released.note.string}, fret ${released.note.fret} is held`
+    : named.note.finger === undefined
+      ? 'beside the other notes of this moment'
+      : `with finger ${named.note.finger}, which is asked for`;
+  return [
+    {
+      severity: 'error',
+      code: 'finger-not-free',
+      ...findingPlace(study, moment.bar, moment.tick, named.string),
+      message: `No finger is free for string ${named.string}, fret ${named.fret} ${held}`,
+      remedy: released
+        ? 'Let the held note end here, or move one of them'
+        : 'Move the note, or leave one out',
+      remedies: [
+        ...(released ? [shorten(released.bar, released, moment)] : []),
+        ...(named.note.finger === undefined
+          ? []
+          : [
+              {
+                words: 'Let any finger take it',
+                edits: [
+                  {
+                    kind: 'mark' as const,
+                    place: placeOfNote(named.bar, named.note),
+                    change: { finger: undefined },
+                  },
+                ],
+              },
+            ]),
+        ...moveElsewhere(fingering, named),
+        {
+          words: `Leave string ${named.string} out`,
+          edits: [{ kind: 'remove' as const, place: placeOfNote(named.bar, named.note) }],
+        },
+      ].slice(0, 2),
+    },
+  ];
+}
+
+/** Two fingers far apart. Said once while they stay so. */
+function reach(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
+  const { study, hand } = fingering;
+  const wide = widest(fingering, moment);
+  if (!wide || !moment.notes.some(({ finger }) => finger !== null)) return [];
+  const before = fingering.moments[index - 1];
+  const earlier = before && widest(fingering, before);
+  if (earlier && sameStretch(earlier, wide)) return [];
+  const { largestMm } = spanOf(Number(wide.lower.finger), Number(wide.higher.finger), hand);
+  const note = moment.notes.find(
+    ({ finger }) => finger === wide.higher.finger || finger === wide.lower.finger,
+  );
+  return [
+    {
+      severity: 'warning',
+      code: 'reach',
+      ...findingPlace(study, moment.bar, moment.tick, note?.string),
+      message: `Fingers ${wide.lower.finger} and ${wide.higher.finger} are ${Math.round(wide.spanMm)} mm apart, at frets ${wide.lower.fret} and ${wide.higher.fret}; a ${hand.size} hand reaches ${Math.round(largestMm)}`,
+      remedy: 'Move or shorten one of the notes; stop if a stretch hurts',
+      remedies: note ? [...moveElsewhere(fingering, note), stopIt(note)].slice(0, 2) : [],
+    },
+  ];
+}
+
+interface Stretch {
+  readonly lower: Press;
+  readonly higher: Press;
+  readonly spanMm: number;
+}
+
+const sameStretch = (a: Stretch, b: Stretch): boolean =>
+  a.lower.fret === b.lower.fret && a.higher.fret === b.higher.fret && a.lower.finger === b.lower.finger;
+
+function widest({ study, hand }: Fingering, { placement }: FingeredMoment): Stretch | undefined {
+  const fingers = placement.presses.filter(({ finger }) => finger !== 'T');
+  let found: Stretch | undefined;
+  fingers.forEach((lower, index) => {
+    for (const higher of fingers.slice(index + 1)) {
+      const spanMm = fretSpanMm(study, lower.fret, higher.fret);
+      const { comfortableMm, largestMm } = spanOf(Number(lower.finger), Number(higher.finger), hand);
+      const isWide = spanMm > comfortableMm + limits.stretch.value * (largestMm - comfortableMm);
+      if (isWide && (!found || spanMm > found.spanMm)) found = { lower, higher, spanMm };
+    }
+  });
+  return found;
+}
+
+function quickShift(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
+  const { study, setting } = fingering;
+  const before = fingering.moments[index - 1];
+  if (!before || before.position === 0 || before.position === moment.position) return [];
+  const wayMm = Math.abs((setting.fretMm[moment.position] ?? 0) - (setting.fretMm[before.position] ?? 0));
+  const landed = moment.fretStep.before?.state.landed;
+  if (!landed || wayMm < limits.shiftWay.value) return [];
+  const betweenMs = (moment.at - Math.min(landed.until, moment.at)) * setting.msPerTick;
+  const sinceMs = (moment.at - landed.at) * setting.msPerTick;
+  const spareMs =
+    betweenMs +
+    frettingCosts.earlyRelease.value * Math.min(sinceMs, (landed.until - landed.at) * setting.msPerTick);
+  if (spareMs >= limits.shiftSpare.value) return [];
+  const note = moment.notes.find(({ finger }) => finger !== null) ?? moment.notes[0];
+  const place = note?.string;
+  return [
+    {
+      severity: 'warning',
+      code: 'quick-shift',
+      ...findingPlace(study, moment.bar, moment.tick, place),
+      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${study.tempoBpm}`,
+      remedy: 'Let the note before end early, or play this one nearer',
+      remedies: [
+        ...(note ? moveElsewhere(fingering, note) : []),
+        {
+          words: 'Stop the note before early',
+          edits: [
+            {
+              kind: 'mark' as const,
+              place: placeOfNote(landed.bar, landed.note),
+              change: { ending: 'stopped' as const },
+            },
+          ],
+        },
+      ].slice(0, 2),
+    },
+  ];
+}
+
+/** An open string meant to ring beside a finger that lies over two strings or stretches: said once while they stay so. */
+function mutedOpenString(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
+  const leaning = leaningOn(moment);
+  const before = fingering.moments[index - 1];
+  if (!leaning || (before && leaningOn(before)?.string === leaning.string)) return [];
+  const { string, press } = leaning;
+  const note = moment.notes.find(({ finger }) => finger === press.finger);
+  return [
+    {
+      severity: 'warning',
+      code: 'open-string-muted',
+      ...findingPlace(fingering.study, moment.bar, moment.tick, string),
+      message: `Finger ${press.finger} lies on strings ${press.strings.join(' and ')} at fret ${press.fret} and easily mutes open string ${string}`,
+      remedy: 'Arch the finger, or use two fingers',
+      remedies: note
+        ? [...anotherFinger(fingering, note), ...moveElsewhere(fingering, note)].slice(0, 2)
+        : [],
+    },
+  ];
+}
+
+function leaningOn({ placement, fretStep }: FingeredMoment): { string: number; press: Press } | undefined {
+  const frets = fretStep.now?.state.sounding.frets ?? [];
+  for (const press of placement.presses) {
+    const thinnest = press.strings.at(-1) ?? 1;
+    if (press.kind !== 'pair' && press.kind !== 'barre') continue;
+    if (thinnest > 1 && frets[6 - (thinnest - 1)] === 0) return { string: thinnest - 1, press };
+  }
+  return undefined;
+}
+
+/** A string struck while its last note is still written. */
+function cutNotes(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
+  const before = fingering.moments[index - 1]?.fretStep.now?.state.sounding;
+  return moment.notes.flatMap((note): Finding[] => {
+    const cut = before?.notes[6 - note.string];
+    if (!cut || cut.until <= moment.at) return [];
+    return [
+      {
+        severity: 'warning',
+        code: 'note-cut',
+        ...findingPlace(fingering.study, moment.bar, moment.tick, note.string),
+        message: `String ${note.string} is struck again while its ${cut.note.voice} note, fret ${cut.note.fret}, is still written`,
+        remedy: 'Let the first note end here, or play one of them elsewhere',
+        remedies: [shorten(cut.bar, cut, moment), ...moveElsewhere(fingering, note)].slice(0, 2),
+      },
+    ];
+  });
+}
+
+function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): Finding[] {
+  return notes.flatMap((each): Finding[] => {
+    const { note, string, fret } = each;
+    if (note.bendCents === undefined) return [];
+    const why =
+      fret === 0
+        ? 'an open string cannot be bent'
+        : fret <= limits.hardBendFret.value
+          ? `at fret ${fret} the string is stiff`
+          : string >= 4 && note.bendCents > limits.woundBend.value
+            ? `string ${string} is wound and bends little`
+            : each.finger === 1
+              ? 'finger 1 has no other finger behind it'
+              : undefined;
+    if (!why) return [];
+    return [
+      {
+        severity: fret === 0 ? 'error' : 'warning',
+        code: 'hard-bend',
+        ...findingPlace(fingering.study, bar, tick, string),
+        message: `A bend of ${note.bendCents} cents on string ${string}, fret ${fret}: ${why}`,
+        remedy: 'Play it where the string gives, or leave the bend out',
+        remedies: [
+          ...moveElsewhere(fingering, each, ({ fret: there }) => there > limits.hardBendFret.value),
+          {
+            words: 'Leave the bend out',
+            edits: [
+              { kind: 'mark' as const, place: placeOfNote(each.bar, note), change: { bendCents: undefined } },
+            ],
+          },
+        ].slice(0, 2),
+      },
+    ];
+  });
+}
+
+const shorten = (
+  bar: number,
+  held: { readonly note: NoteFingers['note']; readonly at: number },
+  { at }: FingeredMoment,
+): Remedy => ({
+  words: `Let string ${held.note.string} end here`,
+  edits: [{ kind: 'length', place: placeOfNote(bar, held.note), durationTicks: at - held.at }],
+});
+
+const stopIt = ({ bar, note }: NoteFingers): Remedy => ({
+  words: 'Stop it short',
+  edits: [{ kind: 'mark', place: placeOfNote(bar, note), change: { ending: 'stopped' } }],
+});
+
+/** The easiest other finger for a note where it is. */
+function anotherFinger(fingering: Fingering, { bar, note, string }: NoteFingers): Remedy[] {
+  const place = placeOfNote(bar, note);
+  const [best] = fingersForNote(fingering, place).filter(
+    ({ isCurrent, obstacle }) => !isCurrent && obstacle === undefined,
+  );
+  if (!best?.finger) return [];
+  return [
+    {
+      words: `Finger ${best.finger} on string ${string}`,
+      edits: [{ kind: 'mark', place, change: { finger: best.finger } }],
+    },
+  ];
+}
+
+/** The easiest other place for a note, when there is one; notes bound to their string stay. */
+export function moveElsewhere(
+  fingering: Fingering,
+  { bar, note }: NoteFingers,
+  suits: (place: { readonly string: number; readonly fret: number }) => boolean = () => true,
+): Remedy[] {
+  if (note.keepString || note.arrival || note.tied || note.dead) return [];
+  const place = placeOfNote(bar, note);
+  const [best] = placesForNote(fingering, place).filter(
+    (each) =>
+      !each.isCurrent && each.obstacle === undefined && each.moreMm <= limits.elsewhere.value && suits(each),
+  );
+  if (!best) return [];
+  return [
+    {
+      words: `Play it on string ${best.string}, ${best.fret === 0 ? 'open' : `fret ${best.fret}`}`,
+      edits: [{ kind: 'move', place, string: best.string, fret: best.fret }],
+    },
+  ];
+}

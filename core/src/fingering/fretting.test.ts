@@ -1,0 +1,115 @@
+import { describe, expect, test } from 'vitest';
+import { mediumHand, type Hand } from '../hands/index.ts';
+import type { Study } from '../score/index.ts';
+import { written } from '../testing/written.ts';
+import { fingerStudy } from './index.ts';
+
+/** The fretting fingers of a piece in short writing, moment by moment, from thick to thin; `-` for none. */
+const fingers = (bars: readonly string[], hand: Partial<Hand> = {}, over: Partial<Study> = {}) =>
+  fingerStudy(written(bars, over), { hand: { ...mediumHand, ...hand } }).moments.map(({ notes }) =>
+    notes.map(({ finger }) => finger ?? '-').join(''),
+  );
+const costMm = (bars: readonly string[], over: Partial<Study> = {}, hand: Partial<Hand> = {}) =>
+  fingerStudy(written(bars, over), { hand: { ...mediumHand, ...hand } }).frettingMm;
+
+describe('grips in time (common practice)', () => {
+  test('an arpeggiated C keeps 3, 2 and 1', () =>
+    expect(fingers(['[x32010] t5:3@1 t4:2@2 m2:1@2.5 m1:0@3.5 t5:3@3 t4:2@4 m2:1@4.5'])).toEqual([
+      '3',
+      '2',
+      '1',
+      '3',
+      '-',
+      '2',
+      '1',
+    ]));
+  test('the little finger takes fret 3 of string 1 over a held C', () =>
+    expect(fingers(['[x32010] t5:3@1/2 m2:1@1/2 t4:2@1/2 m1:3@2/1'])[1]).toBe('4'));
+  test('an A7 melody note at fret 3 leaves the grip alone', () =>
+    expect(fingers(['[x02020] t5:0@1 t4:2@2/2 m2:2@2/2 m1:3@3/1'])[2]).not.toMatch(/[-]/));
+  test('thumb-over takes the bass of F where the hand does so', () => {
+    const bar = '[133211] t6:1@1/2 t4:3@1/2 m2:1@1/2 m1:1@1/2 m3:2@1/2';
+    expect(fingers([bar])[0]).toBe('14211');
+    expect(fingers([bar], { thumbOver: true })[0]).toMatch(/^[1T]/);
+  });
+});
+
+describe('notes made by the fretting hand', () => {
+  test('a hammer-on comes from a higher finger than the one that holds', () => {
+    const [from, to] = fingers(['m2:1@1/1 m2:3@2/1h']).map(Number);
+    expect(to).toBeGreaterThan(from!);
+  });
+  test('a slide keeps its finger', () => {
+    const [from, to] = fingers(['m2:3@1/1 m2:8@2/1s']);
+    expect(to).toBe(from);
+  });
+  test('the finger pulled off to is down from the start: it costs nothing when it sounds', () => {
+    const piece = fingerStudy(written(['m2:3@1/1 m2:1@2/1p']));
+    const [from, to] = piece.moments;
+    expect(Number(to!.notes[0]!.finger)).toBeLessThan(Number(from!.notes[0]!.finger));
+    expect(from!.placement.presses.map(({ fret }) => fret)).toEqual([1, 3]);
+    expect(to!.fretting.filter(({ name }) => name === 'landing' || name === 'moving')).toEqual([]);
+  });
+  test('a bend goes to finger 3', () => expect(fingers(['m2:8@1/1b'])).toEqual(['3']));
+  test('dead notes need no finger', () => expect(fingers(['m2:8@1/1x'])).toEqual(['-']));
+  test('a tied note keeps its finger while others come and go', () => {
+    const held = fingerStudy(written(['m1:5@1/4 t5:5@2', 'm1:5@1/4t t4:7@2']));
+    const [first, second, third] = held.moments;
+    expect(held.moments).toHaveLength(3);
+    for (const moment of [second!, third!])
+      expect(moment.placement.presses.map(({ finger }) => finger)).toContain(first!.notes[0]!.finger);
+  });
+});
+
+describe('time', () => {
+  const shift = ['m1:1@1/0.5 m1:10@1.5/0.5'];
+  test('a shift costs more the quicker it is', () => {
+    expect(costMm(shift, { tempoBpm: 160 })).toBeGreaterThan(costMm(shift, { tempoBpm: 60 }));
+  });
+  test('a shift in an eighth at ♩ 120 costs more than the same over a bar', () => {
+    const slow = ['m1:1@1/4', 'm1:10@1/4'];
+    expect(costMm(shift, { tempoBpm: 120 })).toBeGreaterThan(1.5 * costMm(slow, { tempoBpm: 120 }));
+  });
+  test('an open string before a shift gives time for it', () => {
+    const withOpen = ['m1:1@1/0.5 m1:0@1.5/1 m1:10@2.5/0.5'];
+    const without = ['m1:1@1/0.5 m1:3@1.5/1 m1:10@2.5/0.5'];
+    expect(costMm(withOpen)).toBeLessThan(costMm(without));
+  });
+  test('a capo brings frets together and makes a stretch cheaper', () => {
+    const stretch = ['t6:1@1/2 m1:5@1/2'];
+    expect(costMm(stretch, { capo: 4 })).toBeLessThan(costMm(stretch));
+  });
+});
+
+describe('what the teacher asks for', () => {
+  test('a pinned finger is kept and the rest fits around it', () => {
+    expect(fingers(['[x32010] t5:3@1/2f4 t4:2@1/2 m2:1@1/2'])[0]).toBe('421');
+  });
+  test('a pinned position puts the index finger there', () => {
+    const study = written(['m1:7@1/1']);
+    const placed = { ...study.bars[0]!.notes[0]!, position: 5 };
+    const pinned = { ...study, bars: [{ ...study.bars[0]!, notes: [placed] }] };
+    expect(fingerStudy(pinned).moments[0]).toMatchObject({ position: 5, notes: [{ finger: 3 }] });
+  });
+  test('a finger that cannot be had leaves its note unplayed, and says so', () => {
+    const impossible = fingerStudy(written(['t6:3@1/2f1 m1:8@1/2f1']));
+    expect(impossible.moments[0]!.notes.filter(({ isUnplayed }) => isUnplayed)).toHaveLength(1);
+    expect(impossible.costMm).toBeGreaterThan(1000);
+  });
+});
+
+describe('hands differ', () => {
+  test('a small hand pays more for a stretch than a large one', () => {
+    const stretch = ['t5:2@1/2 m1:6@1/2'];
+    const [small, medium, large] = (['small', 'medium', 'large'] as const).map((size) =>
+      costMm(stretch, {}, { size }),
+    );
+    expect(small).toBeGreaterThan(medium!);
+    expect(medium).toBeGreaterThan(large!);
+  });
+  test('its own measures stand above its size', () => {
+    const stretch = ['t5:2@1/2f1 m1:6@1/2f4'];
+    const wide = { '14': { comfortableMm: 140, largestMm: 160 } };
+    expect(costMm(stretch, {}, { spans: wide })).toBeLessThan(costMm(stretch));
+  });
+});

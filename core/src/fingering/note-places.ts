@@ -1,0 +1,20 @@
+import { beatAt, type Finding, type Note, type NotePlace, type Study } from '../score/index.ts';
+
+/** Where a note stands, for an edit. */
+export const placeOfNote = (bar: number, { tick, string, voice }: Note): NotePlace => ({
+  bar,
+  tick,
+  string,
+  voice,
+});
+
+/** Bar, beat and string as a finding says them, all from 1. */
+export function findingPlace(
+  study: Study,
+  bar: number,
+  tick: number,
+  string?: number,
+): Pick<Finding, 'bar' | 'beat' | 'string'> {
+  const metre = study.bars[bar]?.metre ?? { beats: 4, unit: 4 };
+  return { bar: bar + 1, beat: beatAt(metre, tick), ...(string === undefined ? {} : { string }) };
+}

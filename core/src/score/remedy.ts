@@ -1,0 +1,39 @@
+import type { StringNumber } from '../instrument/index.ts';
+import { changeNote, moveNote, removeNote, setDuration, type NoteChange, type NotePlace } from './edits.ts';
+import type { PickingSchool, Study } from './schema.ts';
+import type { Ticks } from './ticks.ts';
+
+/** One change that mends something, as data: it can be handed from a worker to the page. */
+export type StudyEdit =
+  | { readonly kind: 'mark'; readonly place: NotePlace; readonly change: NoteChange }
+  | { readonly kind: 'move'; readonly place: NotePlace; readonly string: StringNumber; readonly fret: number }
+  | { readonly kind: 'length'; readonly place: NotePlace; readonly durationTicks: Ticks }
+  | { readonly kind: 'remove'; readonly place: NotePlace }
+  | { readonly kind: 'school'; readonly school: PickingSchool }
+  | { readonly kind: 'tempo'; readonly tempoBpm: number };
+
+/** A way to mend a finding, in a few words, and what it changes. */
+export interface Remedy {
+  readonly words: string;
+  readonly edits: readonly StudyEdit[];
+}
+
+/** The study with a remedy applied. */
+export const applyRemedy = (study: Study, { edits }: Remedy): Study => edits.reduce(applyEdit, study);
+
+function applyEdit(study: Study, edit: StudyEdit): Study {
+  switch (edit.kind) {
+    case 'mark':
+      return changeNote(study, edit.place, () => edit.change);
+    case 'move':
+      return moveNote(study, edit.place, edit.string, edit.fret);
+    case 'length':
+      return setDuration(study, edit.place, edit.durationTicks);
+    case 'remove':
+      return removeNote(study, edit.place);
+    case 'school':
+      return { ...study, pickingSchool: edit.school };
+    case 'tempo':
+      return { ...study, tempoBpm: edit.tempoBpm };
+  }
+}
