@@ -1,5 +1,5 @@
 import { parseTuning, writtenMidi } from '@jocund/core/instrument';
-import { pitchText, spellMidi } from '@jocund/core/pitch';
+import { parseKey, pitchText, spellMidi, type Key } from '@jocund/core/pitch';
 import { barTicks, type Metre, type Note } from '@jocund/core/score';
 import { parseFrets } from '@jocund/core/shapes';
 import { findPattern, realisePattern, thumbPatternTable } from '@jocund/core/thumb';
@@ -20,8 +20,16 @@ const lengthNames = { 'let-ring': 'ring', 'palm-damped': 'palm', stopped: 'stopp
 export const thumb: Command = {
   name: 'thumb',
   summary: 'a bass pattern over a grip',
-  usage: '--tuning TUNING --frets FRETS --pattern NAME [--meter 4/4] [--bars N]',
-  options: { tuning: 'text', frets: 'text', pattern: 'text', meter: 'text', bars: 'text' },
+  usage: '--tuning TUNING --frets FRETS --pattern NAME [--to FRETS] [--key K] [--meter 4/4] [--bars N]',
+  options: {
+    tuning: 'text',
+    frets: 'text',
+    pattern: 'text',
+    to: 'text',
+    key: 'text',
+    meter: 'text',
+    bars: 'text',
+  },
   run: (args) => {
     positional(args);
     const tuning = orRefuse(parseTuning(required(args, 'tuning')));
@@ -36,9 +44,17 @@ export const thumb: Command = {
     }
     const metre = parseMetre(args.text('meter') ?? '4/4');
     const grip = { tick: 0, frets };
-    const notes = realisePattern(pattern, { metre, tuning, gripAt: () => grip });
+    const to = args.text('to');
+    const key = orRefuse(parseKey(args.text('key') ?? 'C'));
+    const { notes } = realisePattern(pattern, {
+      metre,
+      tuning,
+      key,
+      gripAt: () => grip,
+      nextGrip: to === undefined ? undefined : { tick: 0, frets: orRefuse(parseFrets(to)) },
+    });
     const events = Array.from({ length: wholeNumber(args, 'bars', 1, 1, 400) }, (_, index) =>
-      notes.map((note) => toEvent(note, note.tick + index * barTicks(metre), writtenMidi(tuning, note))),
+      notes.map((note) => toEvent(note, note.tick + index * barTicks(metre), writtenMidi(tuning, note), key)),
     ).flat();
     return {
       json: { events },
@@ -50,21 +66,30 @@ export const thumb: Command = {
           event.pitch,
           event.length,
           event.accent ? 'accent' : '',
+          [event.dead && 'muted', event.grace && 'grace', event.stroke].filter(Boolean).join(' '),
         ]),
       ),
     };
   },
 };
 
-const toEvent = ({ durationTicks, string, fret, accent, ending }: Note, tick: number, midi: number) => ({
+const toEvent = (
+  { durationTicks, string, fret, accent, ending, dead, grace, stroke }: Note,
+  tick: number,
+  midi: number,
+  key: Key,
+) => ({
   tick,
   durationTicks,
   string,
   fret,
-  pitch: pitchText(spellMidi(midi, { tonic: 'C', mode: 'major' })),
+  pitch: pitchText(spellMidi(midi, key)),
   midi,
   accent: accent ?? false,
   length: ending ? lengthNames[ending] : 'written',
+  ...(dead ? { dead } : {}),
+  ...(grace ? { grace } : {}),
+  ...(stroke ? { stroke } : {}),
 });
 
 function parseMetre(text: string): Metre {

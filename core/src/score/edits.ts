@@ -18,9 +18,20 @@ const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Stu
   return bar ? { ...study, bars: study.bars.with(index, change(bar)) } : study;
 };
 
-/** A changed thumb stroke makes the bar's thumb hand-written: no pattern rewrites it until one is chosen again. */
-const ownedByHand = (bar: Bar, voice: Voice): Bar =>
-  voice === 'thumb' ? { ...bar, thumbPattern: 'by-hand' } : bar;
+/** What the thumb does at a moment that was changed stays as it is when its pattern is laid anew. */
+const byHand = (notes: readonly Note[], { voice, tick }: Pick<NotePlace, 'voice' | 'tick'>): Note[] =>
+  notes.map((note) =>
+    voice === 'thumb' && note.voice === voice && note.tick === tick ? { ...note, byHand: true } : note,
+  );
+
+/** A thumb stroke taken out stays out when its pattern is laid anew; one written again is no longer left out. */
+function leaveOut(bar: Bar, { voice, tick }: NotePlace, isLeftOut: boolean): Bar {
+  if (voice !== 'thumb') return bar;
+  const { leftOut = [], ...rest } = bar;
+  const others = leftOut.filter((each) => each !== tick);
+  const ticks = isLeftOut ? [...others, tick].sort((a, b) => a - b) : others;
+  return ticks.length === 0 ? rest : { ...rest, leftOut: ticks };
+}
 
 const at = (place: NotePlace) => (note: Note) =>
   note.tick === place.tick && note.string === place.string && note.voice === place.voice;
@@ -54,7 +65,8 @@ export function writeNote(study: Study, place: NotePlace, fret: number, duration
       fret,
       voice: place.voice,
     };
-    return ownedByHand({ ...bar, notes: [...shortened, written].sort(inPlayingOrder) }, place.voice);
+    const notes = byHand([...shortened, written].sort(inPlayingOrder), place);
+    return leaveOut({ ...bar, notes }, place, false);
   });
 }
 
@@ -66,14 +78,16 @@ const endBefore = (note: Note, { tick, voice }: NotePlace): Note =>
 export const removeNote = (study: Study, place: NotePlace): Study =>
   replaceBar(study, place.bar, (bar) => {
     const notes = bar.notes.filter((note) => !at(place)(note));
-    return notes.length === bar.notes.length ? bar : ownedByHand({ ...bar, notes }, place.voice);
+    if (notes.length === bar.notes.length) return bar;
+    const isSilent = !notes.some((note) => note.voice === place.voice && note.tick === place.tick);
+    return leaveOut({ ...bar, notes: byHand(notes, place) }, place, isSilent);
   });
 
 /** Changes one note in place; the change may not move it. Fields set to undefined are removed. */
 export const changeNote = (study: Study, place: NotePlace, change: (note: Note) => NoteChange): Study =>
   replaceBar(study, place.bar, (bar) => {
     const notes = bar.notes.map((note) => (at(place)(note) ? withChange(note, change(note)) : note));
-    return ownedByHand({ ...bar, notes }, place.voice);
+    return { ...bar, notes: byHand(notes, place) };
   });
 
 /** What may change about a note without moving it; undefined takes the mark away. */
@@ -95,7 +109,7 @@ export const moveNote = (study: Study, place: NotePlace, string: StringNumber, f
       const { finger: _, position: __, ...kept } = note;
       return { ...kept, string, fret };
     });
-    return ownedByHand({ ...bar, notes: notes.sort(inPlayingOrder) }, place.voice);
+    return { ...bar, notes: byHand(notes.sort(inPlayingOrder), place) };
   });
 
 /**
@@ -109,7 +123,7 @@ export const setDuration = (study: Study, place: NotePlace, durationTicks: Ticks
     const notes = bar.notes.map((note) =>
       note.voice === place.voice && note.tick === place.tick ? { ...note, durationTicks: length } : note,
     );
-    return ownedByHand({ ...bar, notes }, place.voice);
+    return { ...bar, notes: byHand(notes, place) };
   });
 
 /** Lays a grip at a tick of a bar, replacing one laid there. */
@@ -122,11 +136,35 @@ export const layGrip = (study: Study, barIndex: number, grip: PlacedGrip): Study
 export const removeGrip = (study: Study, barIndex: number, tick: Ticks): Study =>
   replaceBar(study, barIndex, (bar) => ({ ...bar, grips: bar.grips.filter((grip) => grip.tick !== tick) }));
 
-/** Chooses a bar's thumb pattern; undefined follows the piece again. */
+/** Chooses a bar's thumb pattern; undefined follows its section or the piece again. What was changed by hand stays. */
 export const setBarPattern = (study: Study, barIndex: number, pattern: string | undefined): Study =>
   replaceBar(study, barIndex, ({ thumbPattern: _, ...bar }) =>
     pattern ? { ...bar, thumbPattern: pattern } : bar,
   );
+
+/** Chooses the pattern from a beat of a bar on, to its end or the next such choice; undefined takes the choice away. */
+export const setBeatPattern = (
+  study: Study,
+  barIndex: number,
+  tick: Ticks,
+  pattern: string | undefined,
+): Study =>
+  replaceBar(study, barIndex, ({ beatPatterns = [], ...bar }) => {
+    const others = beatPatterns.filter((each) => each.tick !== tick);
+    const chosen = pattern ? [...others, { tick, pattern }].sort((a, b) => a.tick - b.tick) : others;
+    return chosen.length === 0 ? bar : { ...bar, beatPatterns: chosen };
+  });
+
+/** Begins a section at a bar, renames it or chooses its thumb pattern; undefined joins its bars to the section before. */
+export const setSection = (study: Study, barIndex: number, section: Bar['section']): Study =>
+  replaceBar(study, barIndex, ({ section: _, ...bar }) => (section ? { ...bar, section } : bar));
+
+/** Lets a bar's thumb follow its pattern again: strokes changed by hand and strokes left out come back as laid. */
+export const resetThumb = (study: Study, barIndex: number): Study =>
+  replaceBar(study, barIndex, ({ leftOut: _, ...bar }) => ({
+    ...bar,
+    notes: bar.notes.filter((note) => !note.byHand),
+  }));
 
 /** Changes a bar's metre. Refused when written melody or grips would fall outside the new bar. */
 export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): Result<Study> {

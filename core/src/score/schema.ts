@@ -76,6 +76,8 @@ export const barSchema = z.strictObject({
     .array(z.strictObject({ tick, pattern: patternName }))
     .max(studyLimits.gripsPerBar)
     .optional(),
+  /** Ticks at which the pattern's stroke was left out by hand. */
+  leftOut: z.array(tick).max(studyLimits.notesPerBar).optional(),
   notes: z.array(noteSchema).max(studyLimits.notesPerBar),
 });
 

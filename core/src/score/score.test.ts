@@ -26,6 +26,9 @@ import {
   type Note,
   type NotePlace,
   type Study,
+  resetThumb,
+  setBeatPattern,
+  setSection,
 } from './index.ts';
 
 const blank = blankStudy({ title: 'A blank sheet', barCount: 4 });
@@ -105,10 +108,29 @@ describe('edits', () => {
     const study = write(write(blank, 0, 0, 1, 3), 0, 960, 1, 5);
     expect(noteAt(setDuration(study, melody(0, 0, 1), 3840).bars[0], 0, 1)?.durationTicks).toBe(960);
   });
-  test('a thumb stroke written by hand makes the bar the hand’s, until a pattern is chosen', () => {
-    const study = writeNote(blank, { bar: 0, tick: 0, string: 6, voice: 'thumb' }, 0, 960);
-    expect(study.bars[0]!.thumbPattern).toBe('by-hand');
-    expect(setBarPattern(study, 0, undefined).bars[0]).not.toHaveProperty('thumbPattern');
+  test('a thumb stroke written by hand is marked so, with all strings of its moment; a reset takes it out', () => {
+    const place = { bar: 0, tick: 0, string: 6, voice: 'thumb' } as const;
+    const study = writeNote(writeNote(blank, place, 0, 960), { ...place, string: 5 }, 2, 960);
+    expect(study.bars[0]!.notes.map(({ byHand }) => byHand)).toEqual([true, true]);
+    expect(study.bars[0]).not.toHaveProperty('thumbPattern');
+    expect(resetThumb(study, 0).bars[0]!.notes).toEqual([]);
+  });
+  test('a thumb stroke taken out is remembered as left out, until it is written again', () => {
+    const place = { bar: 0, tick: 960, string: 6, voice: 'thumb' } as const;
+    const written = writeNote(blank, place, 0, 960);
+    const out = removeNote(written, place);
+    expect(out.bars[0]!.leftOut).toEqual([960]);
+    expect(writeNote(out, place, 3, 960).bars[0]).not.toHaveProperty('leftOut');
+    expect(resetThumb(out, 0).bars[0]).not.toHaveProperty('leftOut');
+  });
+  test('patterns of bars, beats and sections are chosen and taken back', () => {
+    expect(setBarPattern(setBarPattern(blank, 0, 'half-time'), 0, undefined)).toEqual(blank);
+    const beat = setBeatPattern(setBeatPattern(blank, 0, 1920, 'walk'), 0, 960, 'half-time');
+    expect(beat.bars[0]!.beatPatterns!.map(({ tick }) => tick)).toEqual([960, 1920]);
+    expect(setBeatPattern(setBeatPattern(beat, 0, 960, undefined), 0, 1920, undefined)).toEqual(blank);
+    const section = setSection(blank, 1, { name: 'B', thumbPattern: 'boom-brush' });
+    expect(section.bars[1]!.section!.name).toBe('B');
+    expect(setSection(section, 1, undefined)).toEqual(blank);
   });
   test('a shorter metre is refused while melody stands past its end', () => {
     const refused = setMetre(write(blank, 2, 3360, 1, 0), 2, { beats: 3, unit: 4 });

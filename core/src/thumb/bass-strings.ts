@@ -1,7 +1,7 @@
 import type { StringNumber, Tuning } from '../instrument/index.ts';
 import type { GripFrets } from '../score/index.ts';
 import { gripTones, nameGrip } from '../shapes/index.ts';
-import type { BassRole } from './pattern-table.ts';
+type HomeRole = 'low' | 'alternate' | 'other-low';
 
 /** Strings the thumb prefers for a role, by the string of the low bass (common practice: 6-4-5-4, 5-4-6-4, 4-3-5-3). */
 const preferred: Record<'alternate' | 'other-low', Partial<Record<StringNumber, readonly StringNumber[]>>> = {
@@ -22,7 +22,7 @@ export function bassStrings(tuning: Tuning, frets: GripFrets): BassStrings {
   return strings;
 }
 
-type BassStrings = Record<BassRole, StringNumber> | undefined;
+type BassStrings = Record<HomeRole, StringNumber> | undefined;
 
 /** Values are immutable, so the answer for the same grip in the same tuning stays: a pattern asks on every beat. */
 const remembered = new WeakMap<GripFrets, { readonly tuning: Tuning; readonly strings: BassStrings }>();

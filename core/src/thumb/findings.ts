@@ -1,33 +1,34 @@
-import { beatStarts, gripAt, type Finding, type Study } from '../score/index.ts';
-import { byHand, findPattern, thumbPatternTable } from './pattern-table.ts';
+import { beatAt, beatStarts, gripAt, soundingFrets, type Finding, type Study } from '../score/index.ts';
+import { fretOf } from '../shapes/index.ts';
+import { patternStretches } from './pattern-at.ts';
+import { byHand, thumbPatternTable } from './pattern-table.ts';
 
-/** What keeps the thumb from playing: a pattern nobody knows, or beats with no grip under them. */
+/** What keeps the thumb from playing: a pattern nobody knows, beats with no grip under them, a bass beside its grip. */
 export const thumbFindings = (study: Study): Finding[] => [
   ...unknownPatterns(study),
   ...beatsWithoutGrip(study),
+  ...bassBesideGrip(study),
 ];
 
 function unknownPatterns(study: Study): Finding[] {
-  return study.bars.flatMap((bar, index): Finding[] => {
-    const chosen = bar.thumbPattern ?? study.thumbPattern;
-    if (chosen === byHand || findPattern(chosen)) return [];
-    return [
-      {
+  return study.bars.flatMap((bar, index) =>
+    patternStretches(study, index)
+      .filter(({ name, pattern }) => !pattern && name !== byHand)
+      .map(({ name, from }): Finding => ({
         severity: 'error',
         code: 'unknown-pattern',
         bar: index + 1,
-        beat: 1,
-        message: `“${chosen}” is not a thumb pattern`,
+        beat: beatAt(bar.metre, from),
+        message: `“${name}” is not a thumb pattern`,
         remedy: `Choose one of ${thumbPatternTable.map(({ id }) => id).join(', ')}`,
-      },
-    ];
-  });
+      })),
+  );
 }
 
 /** A grip holds until the next, so only the beats before the first grip can be bare: said once, where they begin. */
 function beatsWithoutGrip(study: Study): Finding[] {
   for (const [index, bar] of study.bars.entries()) {
-    const isPatterned = findPattern(bar.thumbPattern ?? study.thumbPattern) !== undefined;
+    const isPatterned = patternStretches(study, index).some(({ pattern }) => pattern);
     const bare = beatStarts(bar.metre).findIndex((tick) => !gripAt(study, index, tick));
     if (bare < 0) return [];
     if (!isPatterned) continue;
@@ -43,4 +44,43 @@ function beatsWithoutGrip(study: Study): Finding[] {
     ];
   }
   return [];
+}
+
+/** A stroke written by hand on a string the grip holds elsewhere or leaves out: a slip, unless it is meant. */
+function bassBesideGrip(study: Study): Finding[] {
+  return study.bars.flatMap((bar, index) =>
+    bar.notes
+      .filter((note) => note.voice === 'thumb' && note.byHand && !note.dead && !note.arrival && !note.tied)
+      .flatMap((note): Finding[] => {
+        const grip = gripAt(study, index, note.tick);
+        const held = grip && fretOf(soundingFrets(grip), note.string);
+        if (!grip || held === note.fret) return [];
+        const place = { bar: index, tick: note.tick, string: note.string, voice: note.voice };
+        return [
+          {
+            severity: 'warning',
+            code: 'thumb-beside-grip',
+            bar: index + 1,
+            beat: beatAt(bar.metre, note.tick),
+            string: note.string,
+            message:
+              held === null || held === undefined
+                ? `The grip does not play string ${note.string}, the thumb does, at fret ${note.fret}`
+                : `The thumb plays fret ${note.fret} of string ${note.string}, the grip holds fret ${held}`,
+            remedy: 'Play what the grip holds, or let it stand as a drone or passing note',
+            remedies: [
+              ...(typeof held === 'number'
+                ? [
+                    {
+                      words: `Fret ${held}, as the grip`,
+                      edits: [{ kind: 'move' as const, place, string: note.string, fret: held }],
+                    },
+                  ]
+                : []),
+              { words: 'Leave the stroke out', edits: [{ kind: 'remove' as const, place }] },
+            ],
+          },
+        ];
+      }),
+  );
 }
