@@ -26,7 +26,8 @@ export interface CallEntry {
   readonly text: string;
 }
 
-export type CallVerb = 'pinch' | 'thumb' | 'walk' | 'slide' | 'hammer' | 'pull' | 'mute';
+export type CallVerb =
+  'pinch' | 'thumb' | 'walk' | 'slide' | 'hammer' | 'pull' | 'mute' | 'brush' | 'drag' | 'slap';
 
 const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide' } as const;
 
@@ -69,6 +70,8 @@ function verbFor(thumb: readonly Note[], melody: readonly Note[], walking: Reado
   if (thumb.length === 0) return melody.every((note) => note.dead) ? 'mute' : '';
   const thumbArrival = thumb.find((note) => note.arrival)?.arrival;
   if (thumbArrival) return verbOfArrival[thumbArrival];
+  const stroke = thumb.find((note) => note.stroke)?.stroke;
+  if (stroke) return stroke === 'brush-back' ? 'brush' : stroke;
   if (thumb.every((note) => note.dead)) return 'mute';
   return thumb.some((note) => walking.has(note)) ? 'walk' : 'thumb';
 }

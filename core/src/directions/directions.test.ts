@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest';
+import { blankStudy, type Note } from '../score/index.ts';
 import { inventedStudy, note } from '../testing/invented.ts';
+import { notes as written } from '../testing/written.ts';
 import { callLine, noteWords } from './index.ts';
 
 const said = callLine(inventedStudy());
@@ -64,4 +66,22 @@ test('a note in words for a reader who cannot see it', () => {
   expect(
     noteWords(bar, 1, note({ tick: 1440, string: 2, fret: 5, arrival: 'slide', ending: 'stopped' })),
   ).toBe('bar 1, beat 2.5, melody, string 2, fret 5, slid to, stopped short');
+});
+
+test('the thumb’s strokes have their own verbs', () => {
+  const said = (text: string, change: Partial<Note>) =>
+    callLine({
+      ...blankStudy({ title: 'Strokes', barCount: 1 }),
+      bars: [
+        {
+          metre: { beats: 4, unit: 4 },
+          grips: [],
+          notes: written(text).map((note) => ({ ...note, ...change })),
+        },
+      ],
+    }).map((entry) => entry.text);
+  expect(said('t3:0@2 t2:0@2 t1:3@2', { stroke: 'brush' })).toEqual(['brush 3+2+1']);
+  expect(said('t6:0@2', { stroke: 'slap', dead: true })).toEqual(['slap 6']);
+  expect(said('t5:2@3', { stroke: 'drag' })).toEqual(['drag 5']);
+  expect(said('t5:2@3', { dead: true })).toEqual(['mute 5']);
 });

@@ -1,11 +1,11 @@
 import { spanOf, type Press } from '../hands/index.ts';
 import { fretSpanMm } from '../instrument/index.ts';
-import type { Finding, Remedy } from '../score/index.ts';
+import { placeOfNote, type Finding, type Remedy } from '../score/index.ts';
 import { fingersForNote, placesForNote } from './alternatives.ts';
 import { frettingCosts } from './cost-table.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-study.ts';
-import { findingPlace, placeOfNote } from './note-places.ts';
+import { findingPlace } from './note-places.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
 export function frettingFindings(fingering: Fingering): Finding[] {

@@ -1,12 +1,4 @@
-import { beatAt, type Finding, type Note, type NotePlace, type Study } from '../score/index.ts';
-
-/** Where a note stands, for an edit. */
-export const placeOfNote = (bar: number, { tick, string, voice }: Note): NotePlace => ({
-  bar,
-  tick,
-  string,
-  voice,
-});
+import { beatAt, type Finding, type Study } from '../score/index.ts';
 
 /** Bar, beat and string as a finding says them, all from 1. */
 export function findingPlace(

@@ -1,7 +1,13 @@
-import type { Finding, PickingDigit, PickingSchool, Remedy } from '../score/index.ts';
+import {
+  placeOfNote,
+  type Finding,
+  type PickingDigit,
+  type PickingSchool,
+  type Remedy,
+} from '../score/index.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-study.ts';
-import { findingPlace, placeOfNote } from './note-places.ts';
+import { findingPlace } from './note-places.ts';
 
 /** What will be hard or impossible for the picking hand, in the order of the score. */
 export function pickingFindings(fingering: Fingering): Finding[] {

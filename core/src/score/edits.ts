@@ -13,6 +13,14 @@ export interface NotePlace {
   readonly voice: Voice;
 }
 
+/** Where a note stands; the bar from 0. */
+export const placeOfNote = (bar: number, { tick, string, voice }: Note): NotePlace => ({
+  bar,
+  tick,
+  string,
+  voice,
+});
+
 const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Study => {
   const bar = study.bars[index];
   return bar ? { ...study, bars: study.bars.with(index, change(bar)) } : study;

@@ -5,6 +5,7 @@ export {
   insertBarAfter,
   layGrip,
   moveNote,
+  placeOfNote,
   removeBar,
   removeGrip,
   removeNote,

@@ -1,5 +1,5 @@
 import { highestFret } from '../instrument/index.ts';
-import type { NotePlace } from './edits.ts';
+import { placeOfNote } from './edits.ts';
 import type { Finding } from './finding.ts';
 import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Study } from './schema.ts';
@@ -42,8 +42,6 @@ function finding(
   };
 }
 
-const placeOf = (bar: number, { tick, string, voice }: Note): NotePlace => ({ bar, tick, string, voice });
-
 function notesPastTheBar(bar: Bar, index: number): Finding[] {
   const length = barTicks(bar.metre);
   return bar.notes
@@ -59,10 +57,12 @@ function notesPastTheBar(bar: Bar, index: number): Finding[] {
             ? [
                 {
                   words: 'Shorten it to the bar',
-                  edits: [{ kind: 'length', place: placeOf(index, note), durationTicks: length - note.tick }],
+                  edits: [
+                    { kind: 'length', place: placeOfNote(index, note), durationTicks: length - note.tick },
+                  ],
                 },
               ]
-            : [{ words: 'Take it out', edits: [{ kind: 'remove', place: placeOf(index, note) }] }],
+            : [{ words: 'Take it out', edits: [{ kind: 'remove', place: placeOfNote(index, note) }] }],
       }),
     );
 }
@@ -85,13 +85,13 @@ function overlapsInVoice(bar: Bar, index: number): Finding[] {
           {
             words: 'Shorten it, let it ring',
             edits: [
-              { kind: 'length', place: placeOf(index, note), durationTicks: next - note.tick },
-              { kind: 'mark', place: placeOf(index, note), change: { ending: 'let-ring' } },
+              { kind: 'length', place: placeOfNote(index, note), durationTicks: next - note.tick },
+              { kind: 'mark', place: placeOfNote(index, note), change: { ending: 'let-ring' } },
             ],
           },
           {
             words: 'Shorten it',
-            edits: [{ kind: 'length', place: placeOf(index, note), durationTicks: next - note.tick }],
+            edits: [{ kind: 'length', place: placeOfNote(index, note), durationTicks: next - note.tick }],
           },
         ],
       }),
@@ -115,7 +115,7 @@ function stringClashes(bar: Bar, index: number): Finding[] {
         .filter((other) => other.tick === note.tick && other.string === note.string)
         .map((other) => ({
           words: `Leave the ${other.voice} note out`,
-          edits: [{ kind: 'remove', place: placeOf(index, other) }],
+          edits: [{ kind: 'remove', place: placeOfNote(index, other) }],
         })),
     }),
   );
@@ -186,7 +186,7 @@ function arrivalWithoutSource(
       remedies: [
         {
           words: 'Pick this note',
-          edits: [{ kind: 'mark', place: placeOf(bar, note), change: { arrival: undefined } }],
+          edits: [{ kind: 'mark', place: placeOfNote(bar, note), change: { arrival: undefined } }],
         },
       ],
     }),
@@ -213,7 +213,7 @@ function tieWithoutSource(
       remedies: [
         {
           words: 'Pick this note',
-          edits: [{ kind: 'mark', place: placeOf(bar, note), change: { tied: undefined } }],
+          edits: [{ kind: 'mark', place: placeOfNote(bar, note), change: { tied: undefined } }],
         },
       ],
     }),

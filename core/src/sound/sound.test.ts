@@ -166,3 +166,18 @@ describe('a guitar tuned to a record', () => {
     expect(Math.abs(centsBetween(432.2 / 4, hz))).toBeLessThan(3);
   });
 });
+
+describe('strokes of several strings', () => {
+  const starts = (notes: Note[]) =>
+    layTimeline(studyOf(notes)).events.map(({ string, startS }) => [string, startS]);
+  test('a brush goes string by string, from thick to thin or back', () => {
+    const brush = (stroke: 'brush' | 'brush-back') =>
+      starts([3, 2, 1].map((string) => note({ tick: 960, string: string as 1, stroke, voice: 'thumb' })));
+    expect(brush('brush').map(([, s]) => Math.round(Number(s) * 1000))).toEqual([1000, 1014, 1028]);
+    expect(brush('brush-back').map(([, s]) => Math.round(Number(s) * 1000))).toEqual([1028, 1014, 1000]);
+  });
+  test('a grace sounds just before its beat, and not before the piece', () => {
+    expect(starts([note({ tick: 960, grace: true })])[0]![1]).toBeCloseTo(0.93, 6);
+    expect(starts([note({ tick: 0, grace: true })])[0]![1]).toBe(0);
+  });
+});

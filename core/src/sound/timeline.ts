@@ -101,7 +101,10 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
   );
   return {
     events: struck.map((placed) => {
-      const startS = secondsAt(placed.bar, placed.note.tick);
+      const startS = Math.max(
+        0,
+        secondsAt(placed.bar, placed.note.tick) + offsetS(placed.note, study.bars[placed.bar]?.notes ?? []),
+      );
       const writtenEnd = ties.get(placed.note) ?? endOf(placed);
       const next = replayed.get(placed.note);
       const nextS = next ? secondsAt(next.bar, next.note.tick) : Infinity;
@@ -124,6 +127,23 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
     barStartsS: starts.map((ticks) => ticks * secondsPerTick),
     durationS: (starts.at(-1) ?? 0) * secondsPerTick,
   };
+}
+
+/** A grace sounds this long before its tick; a brush takes this long from one string to the next (from memory). */
+const graceS: Seconds = 0.07;
+const brushS: Seconds = 0.014;
+
+/** How far from its tick a note is struck: graces before it, the strings of a brush one after the other. */
+function offsetS(note: Note, together: readonly Note[]): Seconds {
+  if (note.grace) return -graceS;
+  if (note.stroke !== 'brush' && note.stroke !== 'brush-back') return 0;
+  const before = together.filter(
+    (other) =>
+      other.tick === note.tick &&
+      other.stroke === note.stroke &&
+      (note.stroke === 'brush' ? other.string > note.string : other.string < note.string),
+  );
+  return before.length * brushS;
 }
 
 function soundingEnd(note: Note, startS: Seconds, writtenEndS: Seconds): Seconds {

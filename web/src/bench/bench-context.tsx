@@ -1,4 +1,4 @@
-import { checkStudy } from '@jocund/core/checking';
+import { scoreFindings } from '@jocund/core/checking';
 import type { Finding, Study } from '@jocund/core/score';
 import {
   createContext,
@@ -12,6 +12,7 @@ import {
 import type { SheetPlace } from '../score-view/place.ts';
 import type { Player } from '../sound/player.ts';
 import type { StudyStore } from './study-store.ts';
+import { useCheck, type Check } from './use-check.ts';
 
 /** What every stage of the bench shares: the study under edit, the cursor on it, and the player. */
 export interface Bench {
@@ -28,6 +29,8 @@ export interface Bench {
   readonly setGrid: (ticks: number) => void;
   /** Queries of the study, worked out a moment after the edit so that typing is not held up. */
   readonly findings: readonly Finding[];
+  /** Both hands, as last worked out. */
+  readonly check: Check;
   readonly player: Player;
 }
 
@@ -52,7 +55,9 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const [place, setCursor] = useState<SheetPlace>({ bar: 0, tick: 0, string: 1 });
   const [grid, setGrid] = useState(480);
   const settled = useDeferredValue(study);
-  const findings = useMemo(() => checkStudy(settled), [settled]);
+  const check = useCheck(settled);
+  const { checked } = check;
+  const findings = useMemo(() => checked?.open ?? scoreFindings(settled), [checked, settled]);
   const lastBar = study.bars.length - 1;
   const bench = useMemo<Bench>(
     () => ({
@@ -67,9 +72,10 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       grid,
       setGrid,
       findings,
+      check,
       player,
     }),
-    [arrangementId, study, store, steps, place, lastBar, grid, findings, player],
+    [arrangementId, study, store, steps, place, lastBar, grid, findings, check, player],
   );
   return <BenchContext value={bench}>{children}</BenchContext>;
 }

@@ -1,65 +1,136 @@
 import { describePlace } from '@jocund/core/fault';
-import { placeOfFinding, type Finding } from '@jocund/core/score';
+import { applyRemedy, letStand, placeOfFinding, type Finding } from '@jocund/core/score';
 import { Check } from 'lucide-react';
+import type { KeyboardEvent } from 'react';
 import { queryLetter } from '../score-view/letters.ts';
-import { QueryMark } from '../ui/query-mark.tsx';
 import { Button } from '../ui/button.tsx';
+import { QueryMark } from '../ui/query-mark.tsx';
+import { useSay } from '../ui/toast.tsx';
 import { useBench } from './bench-context.tsx';
 import { MarginPart } from './margin.tsx';
+import { placeUnderFinding } from './place-of-finding.ts';
 
 const mostShown = 12;
 
-/** What to mend, keyed to the letters on the sheet; each leads to its place. */
+/** What to mend, keyed to the letters on the sheet; each leads to its place, is mended at one key, or stands. */
 export function Queries() {
-  const { findings } = useBench();
-  if (findings.length === 0) {
-    return (
-      <MarginPart>
-        <p className="flex items-center gap-2">
-          <Check aria-hidden size={18} strokeWidth={3} />
-          <span className="figure">Nothing to mend</span>
-        </p>
-      </MarginPart>
-    );
-  }
+  const { findings, check } = useBench();
+  const standing = check.checked?.standing ?? [];
+  const stands = standing.length > 0 ? ` · ${standing.length} let stand` : '';
   return (
-    <MarginPart title="Queries" note={`${findings.length} open`}>
-      <ul>
-        {findings.slice(0, mostShown).map((finding, index) => (
-          <Query
-            key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
-            finding={finding}
-            letter={queryLetter(index)}
-          />
-        ))}
-      </ul>
-      {findings.length > mostShown && (
-        <p className="text-note pt-2">and {findings.length - mostShown} more, in later bars</p>
+    <>
+      {findings.length === 0 ? (
+        <MarginPart>
+          <p className="flex items-center gap-2">
+            <Check aria-hidden size={18} strokeWidth={3} />
+            <span className="figure">Nothing to mend</span>
+          </p>
+        </MarginPart>
+      ) : (
+        <MarginPart title="Queries" note={`${findings.length} open${stands}`}>
+          <ul data-testid="queries">
+            {findings.slice(0, mostShown).map((finding, index) => (
+              <Query
+                key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
+                finding={finding}
+                letter={queryLetter(index)}
+              />
+            ))}
+          </ul>
+          {findings.length > mostShown && (
+            <p className="text-note pt-2">and {findings.length - mostShown} more, in later bars</p>
+          )}
+        </MarginPart>
       )}
-    </MarginPart>
+      {standing.length > 0 && <Standing standing={standing} />}
+    </>
   );
 }
 
 function Query({ finding, letter }: { finding: Finding; letter: string }) {
-  const { setCursor, study } = useBench();
+  const { setCursor, study, edit, undo } = useBench();
+  const say = useSay();
+  const remedies = finding.remedies ?? [];
+  const mend = (index: number) => {
+    const remedy = remedies[index];
+    if (!remedy) return;
+    edit((each) => applyRemedy(each, remedy));
+    say(`${remedy.words}: done.`, undo);
+  };
+  const stand = () => {
+    edit((each) => letStand(each, finding, true));
+    say('Let stand with this piece.', undo);
+  };
   const goThere = () => {
-    const metre = study.bars[finding.bar - 1]?.metre;
-    const tick = metre ? (finding.beat - 1) * (metre.unit === 8 ? 1440 : 3840 / metre.unit) : 0;
-    setCursor({ bar: finding.bar - 1, tick, string: (finding.string ?? 1) as 1 });
+    setCursor(placeUnderFinding(study, finding));
     document.querySelector<HTMLElement>('.score')?.focus();
   };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === '1' || event.key === '2') mend(Number(event.key) - 1);
+    else if (event.key === '0') stand();
+    else return;
+    event.preventDefault();
+  };
   return (
-    <li className="flex gap-2 border-b border-ink1-40 py-2 last:border-b-0">
-      <QueryMark mark={letter} size={22} />
-      <div>
-        <p className="narrow text-note text-ink1-80">{describePlace(placeOfFinding(finding))}</p>
-        <p className="text-note">
-          {finding.message}. {finding.remedy}.
-        </p>
-        <Button look="plain" className="text-note mt-1" onClick={goThere}>
-          Go there
-        </Button>
-      </div>
+    <li className="border-b border-ink1-40 py-2 last:border-b-0" onKeyDown={onKeyDown}>
+      <button
+        type="button"
+        className="flex w-full gap-2 text-left hover:bg-ink1-12"
+        aria-label={`Query ${letter}: ${finding.message}. Go there`}
+        aria-keyshortcuts="1 2 0"
+        data-query={letter}
+        onClick={goThere}
+      >
+        <QueryMark mark={letter} size={22} />
+        <span>
+          <span className="narrow text-note block text-ink1-80">
+            {describePlace(placeOfFinding(finding))}
+          </span>
+          <span className="text-note block">{finding.message}.</span>
+          {remedies.length === 0 && <span className="text-note block">{finding.remedy}.</span>}
+        </span>
+      </button>
+      <p className="flex flex-wrap gap-x-3 gap-y-1 pt-1 pl-[30px]">
+        {remedies.slice(0, 2).map((remedy, index) => (
+          <Button key={remedy.words} look="plain" className="text-note" onClick={() => mend(index)}>
+            <kbd className="figure pr-1">{index + 1}</kbd>
+            {remedy.words}
+          </Button>
+        ))}
+        {finding.severity === 'warning' && (
+          <Button look="plain" className="text-note" onClick={stand}>
+            <kbd className="figure pr-1">0</kbd>Let it stand
+          </Button>
+        )}
+      </p>
     </li>
+  );
+}
+
+function Standing({ standing }: { standing: readonly Finding[] }) {
+  const { edit } = useBench();
+  return (
+    <details className="mt-2 border-t border-ink1-40 pt-2">
+      <summary className="text-note">{standing.length} let stand with this piece</summary>
+      <ul>
+        {standing.map((finding) => (
+          <li
+            key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
+            className="border-b border-ink1-40 py-1.5 last:border-b-0"
+          >
+            <p className="narrow text-note text-ink1-80">{describePlace(placeOfFinding(finding))}</p>
+            <p className="text-note">{finding.message}.</p>
+            <Button
+              look="plain"
+              className="text-note"
+              onClick={() => edit((each) => letStand(each, finding, false))}
+            >
+              Ask again
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

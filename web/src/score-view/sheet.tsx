@@ -2,6 +2,8 @@ import { callLine, type CallEntry } from '@jocund/core/directions';
 import { layoutSheet, sheetMeasures, type SystemLayout } from '@jocund/core/engraving';
 import type { Study, Voice } from '@jocund/core/score';
 import { useMemo, type PointerEvent } from 'react';
+import type { FingerSigns } from './finger-signs.tsx';
+import type { BarFingers } from './fingers.ts';
 import { gutter, rows } from './geometry.ts';
 import { placeUnder } from './place-under.ts';
 import type { SheetMark, SheetPlace } from './place.ts';
@@ -15,6 +17,9 @@ interface SheetProps {
   readonly cursorVoice?: Voice | undefined;
   readonly playing?: { readonly bar: number; readonly tick: number } | undefined;
   readonly marks?: readonly SheetMark[];
+  /** Fingers by bar, and which of them are shown; absent: none. */
+  readonly fingers?: readonly BarFingers[] | undefined;
+  readonly signs?: FingerSigns;
   /** A place was pointed at; ticks are not yet set on a grid. */
   readonly onPoint?: (place: SheetPlace) => void;
   readonly mostBars?: number;
@@ -23,6 +28,7 @@ interface SheetProps {
 }
 
 const noMarks: readonly SheetMark[] = [];
+const allSigns: FingerSigns = { picking: true, fretting: true };
 
 /** The call line once for the study, handed to the systems bar by bar. */
 const useCalls = (study: Study): CallEntry[][] =>
@@ -40,6 +46,8 @@ export function Sheet({
   cursorVoice,
   playing,
   marks = noMarks,
+  fingers,
+  signs = allSigns,
   onPoint,
   mostBars = sheetMeasures.mostBars,
   fluid = false,
@@ -83,6 +91,8 @@ export function Sheet({
             cursorVoice={inSystem(layout, cursor?.bar) ? cursorVoice : undefined}
             playing={inSystem(layout, playing?.bar) ? playing : undefined}
             fluid={fluid}
+            fingers={fingers}
+            signs={signs}
             marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(layout, place.bar))}
           />
         </div>

@@ -71,8 +71,8 @@ function BeamGroup({ group, x }: { group: readonly Stem[]; x: (tick: number) => 
       {beamed && <Beams group={group} x={x} />}
       {group.some(({ value }) => value?.triplet) && (
         <text
-          x={(x(first.tick) + x(last.tick)) / 2}
-          y={rows.stemTop - 4}
+          x={(x(first.tick) + x(last.tick)) / 2 + 7}
+          y={rows.stemTop + 15}
           fontSize="12"
           fontStyle="italic"
           textAnchor="middle"

@@ -4,6 +4,8 @@ import { previousOnString, placedNotes, type Note, type Study, type Voice } from
 import { memo } from 'react';
 import { CallRow } from './call-row.tsx';
 import { Cursor } from './cursor.tsx';
+import { BarFingerSigns, type FingerSigns } from './finger-signs.tsx';
+import type { BarFingers } from './fingers.ts';
 import { gutter, rows, yOfString } from './geometry.ts';
 import { GripRow } from './grip-row.tsx';
 import { Marks } from './marks.tsx';
@@ -24,6 +26,9 @@ export interface SystemProps {
   readonly playing: { readonly bar: number; readonly tick: number } | undefined;
   readonly marks: readonly SheetMark[];
   readonly fluid: boolean;
+  /** By bar from 0. */
+  readonly fingers: readonly BarFingers[] | undefined;
+  readonly signs: FingerSigns;
 }
 
 /** One line of the sheet: grips, tab with both voices, call line and count. */
@@ -36,6 +41,8 @@ export const System = memo(function System({
   playing,
   marks,
   fluid,
+  fingers,
+  signs,
 }: SystemProps) {
   const sourceX = sourcesIn(study, layout);
   const isSelected = (bar: number, note: Note) =>
@@ -119,6 +126,7 @@ export const System = memo(function System({
                 selected={isSelected(each.bar, note)}
               />
             ))}
+            <BarFingerSigns bar={bar} layout={each} fingers={fingers?.[each.bar]} shown={signs} />
             <CallRow
               bar={bar}
               layout={each}
@@ -199,8 +207,10 @@ function sameSystem(a: SystemProps, b: SystemProps): boolean {
   if (a.layout !== b.layout && JSON.stringify(a.layout) !== JSON.stringify(b.layout)) return false;
   if (!samePlace(a.cursor, b.cursor) || !samePlace(a.playing, b.playing)) return false;
   if (JSON.stringify(a.marks) !== JSON.stringify(b.marks)) return false;
+  if (a.signs.picking !== b.signs.picking || a.signs.fretting !== b.signs.fretting) return false;
   return a.layout.bars.every(
     ({ bar }) =>
+      a.fingers?.[bar]?.key === b.fingers?.[bar]?.key &&
       a.study.bars[bar] === b.study.bars[bar] &&
       heldBefore(a.study, bar) === heldBefore(b.study, bar) &&
       sameCalls(a.calls[bar], b.calls[bar]) &&

@@ -6,6 +6,8 @@ export interface Settings {
   readonly leftHanded: boolean;
   readonly handSize: 'small' | 'medium' | 'large';
   readonly thumbOver: boolean;
+  /** Which fingers the sheet shows. */
+  readonly fingers: 'none' | 'picking' | 'both';
   /** The tuning the guitar is in today, by name or pitches. */
   readonly today: string;
   /** Strings of a guitar that no piece says anything about. */
@@ -17,13 +19,15 @@ const usual: Settings = {
   leftHanded: false,
   handSize: 'medium',
   thumbOver: false,
+  fingers: 'both',
   today: 'standard',
   gauges: 'light',
 };
 
-const choices: { readonly [Name in 'noteNames' | 'handSize']: readonly Settings[Name][] } = {
+const choices: { readonly [Name in 'noteNames' | 'handSize' | 'fingers']: readonly Settings[Name][] } = {
   noteNames: ['english', 'german'],
   handSize: ['small', 'medium', 'large'],
+  fingers: ['none', 'picking', 'both'],
 };
 
 const place = 'jocund-settings';
@@ -40,6 +44,7 @@ function read(): Settings {
   return {
     noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
     handSize: one(choices.handSize, kept.handSize, usual.handSize),
+    fingers: one(choices.fingers, kept.fingers, usual.fingers),
     leftHanded: kept.leftHanded === true,
     thumbOver: kept.thumbOver === true,
     today: text(kept.today, usual.today),

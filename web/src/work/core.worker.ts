@@ -2,6 +2,7 @@ import { ok } from '@jocund/core/fault';
 import { findGrips, parseChord } from '@jocund/core/shapes';
 import { renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import { checkTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -16,6 +17,18 @@ const tasks: {
     if (!parsed.ok) return parsed;
     yield 0;
     return ok(findGrips(parsed.value, search));
+  },
+  *checkStudy(input) {
+    yield 0;
+    return checkTask(input);
+  },
+  *weighNote(input) {
+    yield 0;
+    return weighNoteTask(input);
+  },
+  *placeMelody(input) {
+    yield 0;
+    return placeMelodyTask(input);
   },
   *soundString({ hz, seconds, sampleRate }) {
     yield 0;
@@ -49,6 +62,12 @@ function stepsOf(
       return tasks.findTunings(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
+    case 'checkStudy':
+      return tasks.checkStudy(request.input);
+    case 'weighNote':
+      return tasks.weighNote(request.input);
+    case 'placeMelody':
+      return tasks.placeMelody(request.input);
     case 'soundString':
       return tasks.soundString(request.input);
   }

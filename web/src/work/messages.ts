@@ -1,9 +1,36 @@
 import type { Result } from '@jocund/core/fault';
+import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
-import type { Study } from '@jocund/core/score';
+import type { Finding, NotePlace, Study } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
+
+/** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
+export interface PlacedFingers extends Pick<NoteFingers, 'finger' | 'picking' | 'isUnplayed'> {
+  readonly place: NotePlace;
+}
+
+/** What a moment costs, term by term. */
+export interface MomentCost extends Pick<
+  FingeredMoment,
+  'bar' | 'tick' | 'position' | 'spanMm' | 'frettingMm' | 'pickingMm'
+> {
+  readonly terms: readonly WeighedTerm[];
+}
+
+/** Both hands of a study and what will not work. */
+export interface CheckedStudy {
+  readonly open: readonly Finding[];
+  readonly standing: readonly Finding[];
+  readonly fingers: readonly PlacedFingers[];
+  readonly moments: readonly MomentCost[];
+  readonly costMm: number;
+  readonly frettingMm: number;
+  readonly pickingMm: number;
+  readonly spanMaxMm: number;
+  readonly shiftCount: number;
+}
 
 /** What the page may ask of the worker, and what each question is answered with. */
 export interface Tasks {
@@ -25,6 +52,31 @@ export interface Tasks {
       readonly nearFret: number | undefined;
     };
     readonly output: Result<FoundGrip[]>;
+  };
+  readonly checkStudy: {
+    readonly input: { readonly study: Study; readonly hand: Hand };
+    readonly output: CheckedStudy;
+  };
+  /** Where else a note can sit, and which finger else can take it. */
+  readonly weighNote: {
+    readonly input: { readonly study: Study; readonly hand: Hand; readonly place: NotePlace };
+    readonly output: { readonly places: readonly Alternative[]; readonly fingers: readonly Alternative[] };
+  };
+  /** The melody's places chosen anew, in some bars (from 0, both included) or all. */
+  readonly placeMelody: {
+    readonly input: {
+      readonly study: Study;
+      readonly hand: Hand;
+      readonly fromBar: number;
+      readonly toBar: number;
+      readonly highestFret: number;
+    };
+    readonly output: {
+      readonly study: Study;
+      readonly beforeMm: number;
+      readonly afterMm: number;
+      readonly moved: number;
+    };
   };
   /** One string plucked, as samples. */
   readonly soundString: {

@@ -1,12 +1,15 @@
 import { noteAt, placedNotes } from '@jocund/core/score';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
+import { EasierPart } from '../fingering/easier-part.tsx';
+import { HandsPart } from '../fingering/hands-part.tsx';
+import { NoteChoices } from '../fingering/note-choices.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { GridChoice } from '../score/grid-choice.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 
-/** The note under the cursor and its marks; what to mend. */
+/** Both hands, where the note under the cursor can sit, what to mend, and the note's marks. */
 export function MelodyMargin() {
   const { study, cursor } = useBench();
   const melody = placedNotes(study, 'melody')
@@ -26,11 +29,14 @@ export function MelodyMargin() {
           : `${counted(melody.length, 'note')}: ${pinched} with the thumb, ${melody.length - pinched} between`
       }
     >
+      <HandsPart />
+      {note && <NoteChoices note={note} />}
+      <Queries />
       <MarginPart>
         <GridChoice />
       </MarginPart>
       <NoteUnderCursor note={note} />
-      <Queries />
+      <EasierPart />
     </Margin>
   );
 }

@@ -4,7 +4,9 @@ import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { queryLetter } from '../../score-view/letters.ts';
 import { Sheet } from '../../score-view/sheet.tsx';
 import type { SheetMark } from '../../score-view/place.ts';
+import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
+import { placeUnderFinding } from '../place-of-finding.ts';
 import { useWidth } from '../use-width.ts';
 import { onGrid } from './cursor-moves.ts';
 import { useScoreKeys } from './use-score-keys.ts';
@@ -18,25 +20,25 @@ interface ScoreEditorProps {
 
 /** The sheet under the keyboard: one tab stop, arrows move, digits write. What the cursor stands on is read aloud. */
 export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
-  const { study, cursor, setCursor, grid, findings, player } = useBench();
+  const { study, cursor, setCursor, grid, findings, check, player } = useBench();
+  const [{ fingers: shownFingers }] = useSettings();
+  const signs = useMemo(
+    () => ({ picking: shownFingers !== 'none', fretting: shownFingers === 'both' }),
+    [shownFingers],
+  );
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const onKeyDown = useScoreKeys(voice);
   const playing = useSyncExternalStore(player.subscribe, () => player.getState().moment);
   const marks = useMemo(
     () =>
-      findings.flatMap((finding, index): SheetMark[] => {
-        const metre = study.bars[finding.bar - 1]?.metre;
-        if (!metre) return [];
-        const tick = (finding.beat - 1) * (metre.unit === 8 ? 1440 : 3840 / metre.unit);
-        return [
-          {
-            place: { bar: finding.bar - 1, tick, string: (finding.string ?? 1) as 1 },
-            letter: queryLetter(index),
-          },
-        ];
-      }),
-    [findings, study.bars],
+      findings
+        .filter(({ bar }) => bar <= study.bars.length)
+        .map((finding, index): SheetMark => ({
+          place: placeUnderFinding(study, finding),
+          letter: queryLetter(index),
+        })),
+    [findings, study],
   );
 
   useEffect(() => {
@@ -79,6 +81,8 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
           cursorVoice={hasCursor ? (voice ?? 'melody') : undefined}
           playing={playing}
           marks={marks}
+          fingers={check.fingers}
+          signs={signs}
           {...(hasCursor ? { onPoint: (place) => setCursor(onGrid(study, place, grid)) } : {})}
         />
       )}

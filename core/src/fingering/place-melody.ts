@@ -1,0 +1,49 @@
+import { inPlayingOrder, type Study } from '../score/index.ts';
+import { fingerStudy, type FingeringOptions } from './finger-study.ts';
+
+/** A study whose melody was laid on other strings, and what that saves. */
+export interface PlacedMelody {
+  readonly study: Study;
+  /** Cost of both hands as it was and as it is, in mm. */
+  readonly beforeMm: number;
+  readonly afterMm: number;
+  /** Notes that changed their place. */
+  readonly moved: number;
+}
+
+/**
+ * Chooses string and fret of the melody notes of some bars anew (bars from 0, both included), jointly with all fretting fingers, at
+ * the least cost there is. Pitches stay; notes that keep their string, and those with a finger or position the teacher chose, stay
+ * where they are.
+ */
+export function placeMelody(
+  study: Study,
+  options: Omit<FingeringOptions, 'isOpen'>,
+  fromBar = 0,
+  toBar = study.bars.length - 1,
+): PlacedMelody {
+  const before = fingerStudy(study, options);
+  const after = fingerStudy(study, {
+    ...options,
+    isOpen: ({ bar, note }) =>
+      bar >= fromBar &&
+      bar <= toBar &&
+      note.voice === 'melody' &&
+      note.finger === undefined &&
+      note.position === undefined,
+  });
+  let moved = 0;
+  const bars = study.bars.map((bar) => {
+    const notes = bar.notes.map((note) => {
+      const found = after.notes.get(note);
+      if (!found || found.string === note.string) return note;
+      moved += 1;
+      return { ...note, string: found.string, fret: found.fret };
+    });
+    return notes.every((note, index) => note === bar.notes[index])
+      ? bar
+      : { ...bar, notes: notes.sort(inPlayingOrder) };
+  });
+  const laid = moved === 0 ? study : { ...study, bars };
+  return { study: laid, beforeMm: before.costMm, afterMm: fingerStudy(laid, options).costMm, moved };
+}

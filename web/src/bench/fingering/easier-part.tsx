@@ -1,0 +1,62 @@
+import { highestFret } from '@jocund/core/instrument';
+import { useEffect, useState } from 'react';
+import { Button } from '../../ui/button.tsx';
+import { ErrorNote } from '../../ui/notice.tsx';
+import { Stepper } from '../../ui/stepper.tsx';
+import { useSay } from '../../ui/toast.tsx';
+import { counted } from '../../ui/words.ts';
+import { useWork } from '../../work/use-work.ts';
+import { useBench } from '../bench-context.tsx';
+import { MarginPart } from '../margin.tsx';
+import { useHand } from '../use-check.ts';
+
+/** Looks for easier strings and frets of the melody, in one bar or the whole piece, together with all fingers. */
+export function EasierPart() {
+  const { study, edit, undo, cursor } = useBench();
+  const hand = useHand();
+  const say = useSay();
+  const [highest, setHighest] = useState(7);
+  const { state, start, cancel } = useWork('placeMelody');
+  useEffect(() => {
+    if (state.kind !== 'done') return;
+    const { study: laid, moved, beforeMm, afterMm } = state.output;
+    cancel();
+    if (moved === 0) say('Every melody note already lies where it is easiest.');
+    else {
+      edit(() => laid);
+      say(
+        `${counted(moved, 'note')} moved: ${Math.round(beforeMm)} mm before, ${Math.round(afterMm)} mm now.`,
+        undo,
+      );
+    }
+    // The answer is taken once, when it arrives.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [state]);
+  const look = (fromBar: number, toBar: number) =>
+    start({ study, hand, fromBar, toBar, highestFret: highest });
+  return (
+    <MarginPart title="Easier places" note="both hands weighed">
+      <Stepper
+        label="Highest fret"
+        value={highest}
+        low={2}
+        high={Math.min(17, highestFret(study))}
+        onChange={setHighest}
+      />
+      {state.kind === 'working' ? (
+        <p className="flex items-center justify-between pt-2" role="status">
+          <span className="text-note">weighing every place</span>
+          <Button onClick={cancel}>Cancel</Button>
+        </p>
+      ) : (
+        <p className="flex gap-2 pt-2">
+          <Button onClick={() => look(cursor.bar, cursor.bar)}>In bar {cursor.bar + 1}</Button>
+          <Button onClick={() => look(0, study.bars.length - 1)}>In the piece</Button>
+        </p>
+      )}
+      {state.kind === 'failed' && (
+        <ErrorNote title="The weighing broke off" text="The piece is as it was. Try again." />
+      )}
+    </MarginPart>
+  );
+}

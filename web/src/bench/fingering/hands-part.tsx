@@ -1,0 +1,60 @@
+import type { PickingSchool } from '@jocund/core/score';
+import { Choice } from '../../ui/choice.tsx';
+import { useSettings } from '../../ui/settings.ts';
+import { useBench } from '../bench-context.tsx';
+import { MarginPart } from '../margin.tsx';
+
+const schools: readonly { value: PickingSchool; label: string }[] = [
+  { value: 'i', label: 'T + i' },
+  { value: 'im', label: 'T + i m' },
+  { value: 'ima', label: 'T + i m a' },
+];
+
+/** The picking hand's school, whose fingers the sheet shows, and what both hands cost. */
+export function HandsPart() {
+  const { study, edit, check } = useBench();
+  const [settings, set] = useSettings();
+  const { checked } = check;
+  return (
+    <MarginPart>
+      <div className="flex flex-col gap-2">
+        <div className="flex items-center justify-between gap-2">
+          <span className="text-note">Picking hand</span>
+          <Choice
+            label="Picking hand"
+            value={study.pickingSchool ?? 'ima'}
+            options={schools}
+            onChange={(pickingSchool) => edit((each) => ({ ...each, pickingSchool }))}
+          />
+        </div>
+        <div className="flex items-center justify-between gap-2">
+          <span className="text-note">Fingers shown</span>
+          <Choice
+            label="Fingers shown"
+            value={settings.fingers}
+            options={[
+              { value: 'none', label: 'none' },
+              { value: 'picking', label: 'i m a' },
+              { value: 'both', label: 'both' },
+            ]}
+            onChange={(fingers) => set({ fingers })}
+          />
+        </div>
+        {checked && checked.fingers.length > 0 && (
+          <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-note" aria-busy={check.isWorking}>
+            <dt>Both hands cost</dt>
+            <dd className="figure">{Math.round(checked.costMm)} mm</dd>
+            <dt className="text-ink1-80">fretting, picking</dt>
+            <dd className="figure">
+              {Math.round(checked.frettingMm)} + {Math.round(checked.pickingMm)}
+            </dd>
+            <dt className="text-ink1-80">widest reach, {settings.handSize} hand</dt>
+            <dd className="figure">{Math.round(checked.spanMaxMm)} mm</dd>
+            <dt className="text-ink1-80">shifts along the neck</dt>
+            <dd className="figure">{checked.shiftCount}</dd>
+          </dl>
+        )}
+      </div>
+    </MarginPart>
+  );
+}

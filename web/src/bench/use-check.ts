@@ -1,0 +1,38 @@
+import type { Hand } from '@jocund/core/hands';
+import type { Study } from '@jocund/core/score';
+import { useEffect, useMemo, useState } from 'react';
+import { byBar, type BarFingers } from '../score-view/fingers.ts';
+import { useSettings } from '../ui/settings.ts';
+import type { CheckedStudy } from '../work/messages.ts';
+import { startWork } from '../work/work-client.ts';
+
+/** The hand everything is worked out for, as set in this browser. */
+export function useHand(): Hand {
+  const [{ handSize, thumbOver }] = useSettings();
+  return useMemo(() => ({ size: handSize, thumbOver }), [handSize, thumbOver]);
+}
+
+/** Both hands and what to mend, worked out beside the page: the last answer stays until the next is there. */
+export interface Check {
+  readonly checked: CheckedStudy | undefined;
+  readonly fingers: readonly BarFingers[];
+  readonly isWorking: boolean;
+}
+
+const noFingers: readonly BarFingers[] = [];
+
+export function useCheck(study: Study): Check {
+  const hand = useHand();
+  const [answer, setAnswer] = useState<{ of: Study; hand: Hand; checked: CheckedStudy }>();
+  useEffect(() => {
+    const controller = new AbortController();
+    startWork('checkStudy', { study, hand }, { signal: controller.signal }).then(
+      (checked) => setAnswer({ of: study, hand, checked }),
+      () => undefined,
+    );
+    return () => controller.abort();
+  }, [study, hand]);
+  const fingers = useMemo(() => (answer ? byBar(answer.checked.fingers) : noFingers), [answer]);
+  const isWorking = answer?.of !== study || answer.hand !== hand;
+  return useMemo(() => ({ checked: answer?.checked, fingers, isWorking }), [answer, fingers, isWorking]);
+}

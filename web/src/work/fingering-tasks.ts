@@ -1,0 +1,64 @@
+import { checkWithFingers } from '@jocund/core/checking';
+import {
+  fingerStudy,
+  fingersForNote,
+  placeMelody,
+  placesForNote,
+  type Fingering,
+} from '@jocund/core/fingering';
+import { placeOfNote } from '@jocund/core/score';
+import type { CheckedStudy, Tasks } from './messages.ts';
+
+/** The last answer: the next one works out only what an edit can reach. */
+let last: Fingering | undefined;
+
+export function checkTask({ study, hand }: Tasks['checkStudy']['input']): CheckedStudy {
+  const { open, standing, fingering } = checkWithFingers(study, { hand }, last);
+  last = fingering;
+  return {
+    open,
+    standing,
+    fingers: [...fingering.notes].map(([note, { bar, finger, picking, isUnplayed }]) => ({
+      place: placeOfNote(bar, note),
+      finger: note.tied ? null : finger,
+      picking: note.tied ? undefined : picking,
+      isUnplayed,
+    })),
+    moments: fingering.moments.map(
+      ({ bar, tick, position, spanMm, frettingMm, pickingMm, fretting, picking }) => ({
+        bar,
+        tick,
+        position,
+        spanMm,
+        frettingMm,
+        pickingMm,
+        terms: [...fretting, ...picking],
+      }),
+    ),
+    costMm: fingering.costMm,
+    frettingMm: fingering.frettingMm,
+    pickingMm: fingering.pickingMm,
+    spanMaxMm: fingering.spanMaxMm,
+    shiftCount: fingering.shifts.length,
+  };
+}
+
+export function weighNoteTask({
+  study,
+  hand,
+  place,
+}: Tasks['weighNote']['input']): Tasks['weighNote']['output'] {
+  const fingering = fingerStudy(study, { hand }, last);
+  last = fingering;
+  return { places: placesForNote(fingering, place), fingers: fingersForNote(fingering, place) };
+}
+
+export function placeMelodyTask({
+  study,
+  hand,
+  fromBar,
+  toBar,
+  highestFret,
+}: Tasks['placeMelody']['input']): Tasks['placeMelody']['output'] {
+  return placeMelody(study, { hand, highestOpenFret: highestFret }, fromBar, toBar);
+}
