@@ -1,4 +1,4 @@
-import { keySchema, studySchema, tuningSchema } from '@jocund/core/score/schema';
+import { keySchema, studySchema, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -55,7 +55,25 @@ const playerSchema = z.object({
   note: z.string(),
 });
 
-const studentSchema = z.object({ id, name, note: z.string() });
+const spanMm = z.number().min(10).max(250);
+const spanSchema = z
+  .strictObject({ comfortableMm: spanMm, largestMm: spanMm })
+  .refine(
+    ({ comfortableMm, largestMm }) => comfortableMm <= largestMm,
+    'the largest span is at least the comfortable one',
+  );
+
+/** What a person's fretting hand is taken to do; spans only where they were measured. */
+export const handSchema = z.strictObject({
+  size: z.enum(['small', 'medium', 'large']),
+  thumbOver: z.boolean(),
+  spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),
+});
+
+const studentSchema = z.object({ id, name, note: z.string(), hand: handSchema.nullable() });
+
+/** A thumb pattern of the studio's own: its id names it in the pieces that use it. */
+const ownPatternSchema = thumbPatternSchema;
 
 const ownTuningSchema = z.object({ id, name, pitches: tuningSchema.shape.pitches });
 
@@ -116,6 +134,12 @@ export const endpoints = {
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
+  setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
+  readMyHand: endpoint('GET', '/api/me/hand', undefined, handSchema.nullable()),
+  setMyHand: endpoint('PUT', '/api/me/hand', handSchema, handSchema),
+  listPatterns: endpoint('GET', '/api/thumb-patterns', undefined, z.array(ownPatternSchema)),
+  keepPattern: endpoint('POST', '/api/thumb-patterns', ownPatternSchema, ownPatternSchema),
+  dropPattern: endpoint('DELETE', '/api/thumb-patterns/:id', undefined, nothing),
   listTunings: endpoint('GET', '/api/tunings', undefined, z.array(ownTuningSchema)),
   keepTuning: endpoint(
     'POST',
@@ -134,10 +158,15 @@ export type Arrangement = z.infer<typeof arrangementSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;
 export type Student = z.infer<typeof studentSchema>;
+export type HandSettings = z.infer<typeof handSchema>;
+export type OwnPattern = z.infer<typeof ownPatternSchema>;
 export type OwnTuning = z.infer<typeof ownTuningSchema>;
 export type NewDrill = z.infer<typeof newDrillSchema>;
 export type LoggedDrill = z.infer<typeof loggedDrillSchema>;
 export type StaleSave = z.infer<typeof staleSaveSchema>;
+
+/** Thumb patterns of its own that a studio keeps beside the shipped ones. */
+export const mostOwnPatterns = 40;
 
 /** Tunings of its own that a studio keeps beside the shipped ones. */
 export const mostOwnTunings = 60;

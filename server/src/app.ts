@@ -16,6 +16,7 @@ import { sessions } from './http/session.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
+import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
 export interface AppSettings extends Pick<
@@ -65,6 +66,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     pieceRoutes(database),
     arrangementRoutes(database),
     peopleRoutes(database),
+    thumbPatternRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
   );

@@ -139,6 +139,7 @@ function asksTheSame(a: TimedNote, b: TimedNote): boolean {
     a.pulledTo?.at === b.pulledTo?.at &&
     a.pulledTo?.midi === b.pulledTo?.midi &&
     a.pulledTo?.note.finger === b.pulledTo?.note.finger &&
+    a.gripFingers?.join() === b.gripFingers?.join() &&
     sameGrip(a, b)
   );
 }

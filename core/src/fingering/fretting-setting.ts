@@ -1,7 +1,7 @@
 import type { Hand, Neck } from '../hands/index.ts';
 import { fretPositionMm, openMidi, stringSpacingMm, stringsLowToHigh } from '../instrument/index.ts';
 import { ticksPerQuarter, type Study } from '../score/index.ts';
-import { usualFingers, type GripFingerBook } from './grip-fingers.ts';
+import { usualFingers, type UsualFingers } from './grip-fingers.ts';
 import type { TimedNote } from './moments.ts';
 import { placementBook, type PlacementBook } from './placement.ts';
 
@@ -16,7 +16,7 @@ export interface FrettingSetting {
   readonly fretMm: readonly number[];
   readonly spacingMm: readonly number[];
   readonly placements: PlacementBook;
-  readonly gripFingers: GripFingerBook;
+  readonly usualFingers: UsualFingers;
   /** A small number for a note, the same whenever a study with the same note is read. */
   readonly identify: (note: TimedNote) => number;
 }
@@ -36,7 +36,7 @@ export function frettingSetting(study: Study, hand: Hand): FrettingSetting {
     fretMm,
     spacingMm: fretMm.map((alongMm) => stringSpacingMm(study.scaleMm, alongMm)),
     placements: placementBook(study, hand),
-    gripFingers: usualFingers(study, hand),
+    usualFingers: usualFingers(study, hand),
     identify: ({ id }) => {
       let known = ids.get(id);
       if (known === undefined) ids.set(id, (known = ids.size + 1));

@@ -1,17 +1,22 @@
 import { fingerSequence, type GripFingers, type Hand } from '../hands/index.ts';
 import type { PlacedGrip, Study } from '../score/index.ts';
 
-/** The fingers a grip of the piece is usually held with, by string from 6 to 1; undefined when no hand holds it. */
-export type GripFingerBook = (grip: PlacedGrip) => GripFingers | undefined;
+/** The fingers the piece's grips are usually held with, grip by grip; undefined for one no hand holds. */
+export type UsualFingers = readonly (GripFingers | undefined)[];
+
+const gripsOf = (study: Pick<Study, 'bars'>): PlacedGrip[] => study.bars.flatMap((bar) => bar.grips);
 
 /** The easiest fingers of all the piece's grips one after the other, as its page of grips shows them. */
-export function usualFingers(study: Study, hand: Hand): GripFingerBook {
-  const grips = study.bars.flatMap((bar) => bar.grips);
-  const fingered = fingerSequence(
-    grips.map(({ frets, fingers }) => ({ frets, pinned: fingers })),
+export const usualFingers = (study: Study, hand: Hand): UsualFingers =>
+  fingerSequence(
+    gripsOf(study).map(({ frets, fingers }) => ({ frets, pinned: fingers })),
     study,
     hand,
-  );
-  const book = new Map(grips.map((grip, index) => [grip, fingered[index]?.fingers]));
-  return (grip) => book.get(grip);
-}
+  ).map((grip) => grip?.fingers);
+
+/** The fingers of each grip of a study, given in the order of its grips. */
+export const fingersByGrip = (
+  study: Pick<Study, 'bars'>,
+  usual: UsualFingers,
+): ReadonlyMap<PlacedGrip, GripFingers | undefined> =>
+  new Map(gripsOf(study).map((grip, index) => [grip, usual[index]]));

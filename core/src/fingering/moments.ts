@@ -1,3 +1,4 @@
+import type { GripFingers } from '../hands/index.ts';
 import { openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import {
   barStarts,
@@ -11,6 +12,7 @@ import {
   type Study,
   type Ticks,
 } from '../score/index.ts';
+import { fingersByGrip, type UsualFingers } from './grip-fingers.ts';
 
 /** A note as the hands meet it: ties joined, times from the start of the study. */
 export interface TimedNote {
@@ -30,6 +32,8 @@ export interface TimedNote {
   /** The note that is pulled off to from this one: its finger must be down when this note begins. */
   pulledTo: TimedNote | undefined;
   readonly grip: PlacedGrip | undefined;
+  /** Fingers the grip is usually held with; those the teacher gave it come first. */
+  readonly gripFingers: GripFingers | undefined;
   /** Written notes that only carry it on. */
   readonly tied: Note[];
 }
@@ -54,7 +58,8 @@ const usualHighestFret = 12;
 const longest = 2 ** 17;
 
 /** The study as moments in order of time. Tied notes are part of the note they continue. */
-export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
+export function momentsOf(study: Study, options: MomentOptions = {}, usual: UsualFingers = []): Moment[] {
+  const usualOf = fingersByGrip(study, usual);
   const notes = placedNotes(study);
   const previous = previousOnString(notes);
   const starts = barStarts(study);
@@ -74,6 +79,7 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
     const source = last && !last.note.dead && last.until >= atTicks ? last : undefined;
     const until = endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks);
     const midi = openMidi(study.tuning, note.string) + note.fret;
+    const grip = gripAt(study, bar, atTicks - (starts[bar] ?? 0));
     const each: TimedNote = {
       id: ((atTicks * 8 + note.string) * longest + Math.min(until - atTicks, longest - 1)) * 128 + midi,
       bar,
@@ -84,7 +90,8 @@ export function momentsOf(study: Study, options: MomentOptions = {}): Moment[] {
       strings: stringsFor(study, placed, options),
       source,
       pulledTo: undefined,
-      grip: gripAt(study, bar, atTicks - (starts[bar] ?? 0)),
+      grip,
+      gripFingers: grip && (grip.fingers ?? usualOf.get(grip)),
       tied: [],
     };
     if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead) source.pulledTo = each;

@@ -5,6 +5,7 @@ import { fingerGrip, fingerings, mediumHand, type HandSize } from '../hands/inde
 import { stringsLowToHigh } from '../instrument/index.ts';
 import { blankStudy, type Note, type Study } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
+import { written } from '../testing/written.ts';
 import { fingerStudy, writeFingers, type Fingering } from './index.ts';
 
 const anyScore = smallScores({ moments: 8, mostFret: 9, mostNotes: 12 });
@@ -134,6 +135,23 @@ test('after an edit, an answer built on the one before is the same as one from n
       },
     ),
   );
+});
+
+test('an answer built on one for a copy of the study is the same: nothing hangs on which objects were read', () => {
+  const study = written([
+    '[x32010] t5:3@1 m1:0@1/1 t4:2@2 m2:1@2.5 t5:3@3 m1:3@3/1 t4:2@4',
+    '[320003] t6:3@1 m1:3@1/1 t4:0@2 t6:3@3 m2:1@3/1 t4:0@4',
+    '[133211] t6:1@1 m1:1@1/1 t4:3@2 m2:1@2.5 t6:1@3 m3:2@3/1 t4:3@4',
+  ]);
+  const before = fingerStudy(study);
+  const copy = structuredClone(study);
+  expect(fingerStudy(copy, {}, before).costMm).toBeCloseTo(before.costMm, 9);
+  const edited = changeNotes(copy, (note) =>
+    note.tick === 1920 && note.voice === 'melody' ? { ...note, finger: 3 } : note,
+  );
+  const again = fingerStudy(edited, {}, fingerStudy(copy, {}, before));
+  expect(again.costMm).toBeCloseTo(fingerStudy(edited).costMm, 9);
+  expect(again.costMm).toBeGreaterThanOrEqual(before.costMm);
 });
 
 test('single grips of the open data set chords-db cost as much as their easiest fingering', () => {

@@ -110,7 +110,7 @@ export function soundNext(
     if (fret === 0) opened += 1;
     else {
       pressed += 1;
-      payNote(start, index, fret, finger, setting, pay);
+      payNote(start, index, fret, finger, pay);
     }
     const plant = choice.planted[each] ?? 0;
     if (plant <= 0 || !start.pulledTo) continue;
@@ -164,7 +164,6 @@ function payNote(
   index: number,
   fret: number,
   finger: FingerNumber,
-  setting: FrettingSetting,
   pay: Tally,
 ): void {
   const { note, grip } = start;
@@ -172,10 +171,9 @@ function payNote(
   if (finger === 4 && (note.arrival === 'hammer-on' || start.pulledTo))
     pay('little finger', costs.weakHammer.value);
   if (grip?.frets[index] !== fret) return;
-  const given = grip.fingers?.[index];
-  const usual = given ? undefined : setting.gripFingers(grip)?.[index];
-  if (given && numberOf(given) !== finger) pay('other finger than the grip', costs.againstGrip.value);
-  else if (usual && numberOf(usual) !== finger) pay('other finger than the grip', costs.againstUsual.value);
+  const expected = start.gripFingers?.[index];
+  if (!expected || numberOf(expected) === finger) return;
+  pay('other finger than the grip', grip.fingers ? costs.againstGrip.value : costs.againstUsual.value);
 }
 
 /** A melody note on strings 4 to 6, a thumb note on strings 1 and 2: each string further costs. */

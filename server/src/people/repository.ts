@@ -1,4 +1,4 @@
-import type { Player, Student } from '@jocund/contract';
+import type { HandSettings, Player, Student } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
 interface PlayerRow {
@@ -23,9 +23,56 @@ export async function listPlayers(database: Database, studioId: string): Promise
   }));
 }
 
+interface StudentRow {
+  studio_id: string;
+  id: string;
+  name: string;
+  note: string;
+  hand: HandSettings | null;
+}
+
+const toStudent = ({ id, name, note, hand }: StudentRow): Student => ({ id, name, note, hand });
+
 export async function listStudents(database: Database, studioId: string): Promise<Student[]> {
-  const rows = await database<Student & { studio_id: string }>('students')
+  const rows = await database<StudentRow>('students')
     .where({ studio_id: studioId })
     .orderByRaw('name collate "en-x-icu"');
-  return rows.map(({ id, name, note }) => ({ id, name, note }));
+  return rows.map(toStudent);
 }
+
+/** The student with the new hand; undefined when the studio has no such student. */
+export async function setStudentHand(
+  database: Database,
+  studioId: string,
+  id: string,
+  hand: HandSettings,
+): Promise<Student | undefined> {
+  const [row] = await database('students')
+    .where({ studio_id: studioId, id })
+    .update({ hand: JSON.stringify(hand) })
+    .returning<StudentRow[]>('*');
+  return row && toStudent(row);
+}
+
+/** A user's own hand; null until it was set. */
+export async function readHand(
+  database: Database,
+  studioId: string,
+  userId: string,
+): Promise<HandSettings | null> {
+  const row = await database<{ studio_id: string; id: string; hand: HandSettings | null }>('users')
+    .where({ studio_id: studioId, id: userId })
+    .first('hand');
+  return row?.hand ?? null;
+}
+
+export const setHand = async (
+  database: Database,
+  studioId: string,
+  userId: string,
+  hand: HandSettings,
+): Promise<void> => {
+  await database('users')
+    .where({ studio_id: studioId, id: userId })
+    .update({ hand: JSON.stringify(hand) });
+};

@@ -1,7 +1,7 @@
 import type { PieceSummary } from '@jocund/contract';
-import { checkStudy } from '@jocund/core/checking';
+import { scoreFindings } from '@jocund/core/checking';
 import { gradeStudy } from '@jocund/core/grading';
-import type { Study } from '@jocund/core/score';
+import { isLetStand, type Study } from '@jocund/core/score';
 import { insertArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
@@ -67,7 +67,7 @@ function summarise({ id, archivedAt, arrangement }: StoredPiece): PieceSummary {
     tempoBpm: study.tempoBpm,
     barCount: study.bars.length,
     score: gradeStudy(study).score,
-    findingCount: checkStudy(study).length,
+    findingCount: scoreFindings(study).filter((finding) => !isLetStand(study, finding)).length,
     updatedAt: arrangement.savedAt,
     archivedAt: archivedAt?.toISOString() ?? null,
   };

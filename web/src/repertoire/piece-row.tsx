@@ -50,7 +50,7 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
       <p className="text-note flex items-center gap-1.5">
         {piece.findingCount > 0 && <QueryMark size={16} />}
         <span>
-          {piece.findingCount > 0 ? counted(piece.findingCount, 'query', 'queries') : 'nothing to mend'}
+          {piece.findingCount > 0 ? counted(piece.findingCount, 'query', 'queries') : 'score adds up'}
           <br />
           <span className="text-ink1-80">saved {saved.format(new Date(piece.updatedAt))}</span>
         </span>

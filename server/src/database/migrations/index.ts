@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import * as handsAndPatterns from './2026-11-25-hands-and-patterns.ts';
 import * as studioTables from './2026-11-25-studio-tables.ts';
 import * as tuningRoom from './2026-11-25-tuning-room.ts';
 
@@ -11,6 +12,7 @@ interface NamedMigration {
 const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-25-studio-tables', migration: studioTables },
   { name: '2026-11-25-tuning-room', migration: tuningRoom },
+  { name: '2026-11-25-hands-and-patterns', migration: handsAndPatterns },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */
