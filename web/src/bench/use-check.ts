@@ -1,15 +1,20 @@
-import type { Hand } from '@jocund/core/hands';
+import { mediumHand, type Hand } from '@jocund/core/hands';
 import type { Study } from '@jocund/core/score';
 import { useEffect, useMemo, useState } from 'react';
+import { useMyHand } from '../api/hands.ts';
+import { useStudents } from '../api/queries.ts';
 import { byBar, type BarFingers } from '../score-view/fingers.ts';
 import { useSettings } from '../ui/settings.ts';
 import type { CheckedStudy } from '../work/messages.ts';
 import { startWork } from '../work/work-client.ts';
 
-/** The hand everything is worked out for, as set in this browser. */
+/** Whose hand the piece is fingered for: a student’s, once chosen, else the teacher’s own. */
 export function useHand(): Hand {
-  const [{ handSize, thumbOver }] = useSettings();
-  return useMemo(() => ({ size: handSize, thumbOver }), [handSize, thumbOver]);
+  const [{ fingeredFor }] = useSettings();
+  const [mine] = useMyHand();
+  const students = useStudents();
+  const student = students.data?.find(({ id }) => id === fingeredFor);
+  return student ? (student.hand ?? mediumHand) : mine;
 }
 
 /** Both hands and what to mend, worked out beside the page: the last answer stays until the next is there. */

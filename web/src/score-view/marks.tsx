@@ -15,6 +15,9 @@ const letters = { 'hammer-on': 'h', 'pull-off': 'p', slide: '' } as const;
 export function Marks({ bar, layout, sourceX }: MarksProps) {
   return (
     <g fill="none">
+      {brushesOf(bar.notes).map((strings) => (
+        <Brush key={strings[0]?.tick} strings={strings} x={gutter + xOfTick(layout, strings[0]?.tick ?? 0)} />
+      ))}
       {bar.notes.map((note) => {
         const x = gutter + xOfTick(layout, note.tick);
         return (
@@ -27,6 +30,30 @@ export function Marks({ bar, layout, sourceX }: MarksProps) {
         );
       })}
     </g>
+  );
+}
+
+/** The strings of each brush, thickest first. */
+function brushesOf(notes: readonly Note[]): Note[][] {
+  const byTick = new Map<number, Note[]>();
+  for (const note of notes)
+    if (note.stroke === 'brush' || note.stroke === 'brush-back')
+      byTick.set(note.tick, [...(byTick.get(note.tick) ?? []), note]);
+  return [...byTick.values()].filter(({ length }) => length > 1);
+}
+
+/** An arrow beside the strings of a brush, pointing the way the hand goes. */
+function Brush({ strings, x }: { strings: readonly Note[]; x: number }) {
+  const ys = strings.map(({ string }) => yOfString(string));
+  const [top, bottom] = [Math.min(...ys) - 7, Math.max(...ys) + 7];
+  const isBack = strings[0]?.stroke === 'brush-back';
+  const [tip, way] = isBack ? [bottom, -5] : [top, 5];
+  return (
+    <path
+      d={`M${x - 14} ${top} V${bottom} M${x - 17.5} ${tip + way} L${x - 14} ${tip} L${x - 10.5} ${tip + way}`}
+      stroke="var(--color-ink1)"
+      strokeWidth="1.3"
+    />
   );
 }
 
@@ -61,6 +88,14 @@ function NoteMarks({ note, x, from }: { note: Note; x: number; from: number }) {
       )}
       {note.voice === 'melody' && note.ending === 'palm-damped' && (
         <rect x={x + 11} y={y - 2} width="7" height="4" fill={ink} stroke="none" />
+      )}
+      {note.bendCents !== undefined && (
+        <g>
+          <path d={`M${x + 9} ${y - 4} q7 -1 8 -10 m-3 3.4 l3 -4 l2.6 4.2`} />
+          <text x={x + 19} y={y - 13} fontSize="12" stroke="none" fill={ink}>
+            {note.bendCents}
+          </text>
+        </g>
       )}
       {note.accent && note.voice === 'melody' && <path d={`M${x - 5} ${y - 18} l10 3 l-10 3`} />}
       {note.accent && note.voice === 'thumb' && <path d={`M${x - 15} ${y + 12} l8 2.5 l-8 2.5`} />}

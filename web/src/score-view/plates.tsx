@@ -84,5 +84,14 @@ const SelectedLine = ({ x, y }: { x: number; y: number }) => (
   <rect x={x - 9} y={y + 11.5} width="18" height="3" fill="var(--color-ink1)" />
 );
 
-export const Plate = (props: PlateProps) =>
-  props.note.voice === 'thumb' ? <ThumbPlate {...props} /> : <MelodyPlate {...props} />;
+/** Graces stand smaller, before the moment they lead into. */
+const graceScale = 0.78;
+const graceShift = 15;
+
+export function Plate(props: PlateProps) {
+  const plate = props.note.voice === 'thumb' ? <ThumbPlate {...props} /> : <MelodyPlate {...props} />;
+  if (!props.note.grace) return plate;
+  const y = yOfString(props.note.string);
+  const transform = `translate(${props.x - graceShift} ${y}) scale(${graceScale}) translate(${-props.x} ${-y})`;
+  return <g transform={transform}>{plate}</g>;
+}

@@ -4,8 +4,8 @@ import { useSyncExternalStore } from 'react';
 export interface Settings {
   readonly noteNames: 'english' | 'german';
   readonly leftHanded: boolean;
-  readonly handSize: 'small' | 'medium' | 'large';
-  readonly thumbOver: boolean;
+  /** The student a piece is fingered for, by id; nobody: the teacher's own hand. */
+  readonly fingeredFor: string;
   /** Which fingers the sheet shows. */
   readonly fingers: 'none' | 'picking' | 'both';
   /** The tuning the guitar is in today, by name or pitches. */
@@ -17,16 +17,14 @@ export interface Settings {
 const usual: Settings = {
   noteNames: 'english',
   leftHanded: false,
-  handSize: 'medium',
-  thumbOver: false,
+  fingeredFor: '',
   fingers: 'both',
   today: 'standard',
   gauges: 'light',
 };
 
-const choices: { readonly [Name in 'noteNames' | 'handSize' | 'fingers']: readonly Settings[Name][] } = {
+const choices: { readonly [Name in 'noteNames' | 'fingers']: readonly Settings[Name][] } = {
   noteNames: ['english', 'german'],
-  handSize: ['small', 'medium', 'large'],
   fingers: ['none', 'picking', 'both'],
 };
 
@@ -43,10 +41,9 @@ function read(): Settings {
     typeof value === 'string' && value.length < 80 ? value : otherwise;
   return {
     noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
-    handSize: one(choices.handSize, kept.handSize, usual.handSize),
     fingers: one(choices.fingers, kept.fingers, usual.fingers),
     leftHanded: kept.leftHanded === true,
-    thumbOver: kept.thumbOver === true,
+    fingeredFor: text(kept.fingeredFor, usual.fingeredFor),
     today: text(kept.today, usual.today),
     gauges: text(kept.gauges, usual.gauges),
   };

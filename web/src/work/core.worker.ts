@@ -2,7 +2,7 @@ import { ok } from '@jocund/core/fault';
 import { findGrips, parseChord } from '@jocund/core/shapes';
 import { renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
-import { checkTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
+import { checkTask, compareHandsTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -25,6 +25,10 @@ const tasks: {
   *weighNote(input) {
     yield 0;
     return weighNoteTask(input);
+  },
+  *compareHands(input) {
+    yield 0;
+    return compareHandsTask(input);
   },
   *placeMelody(input) {
     yield 0;
@@ -66,6 +70,8 @@ function stepsOf(
       return tasks.checkStudy(request.input);
     case 'weighNote':
       return tasks.weighNote(request.input);
+    case 'compareHands':
+      return tasks.compareHands(request.input);
     case 'placeMelody':
       return tasks.placeMelody(request.input);
     case 'soundString':

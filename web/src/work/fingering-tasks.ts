@@ -62,3 +62,19 @@ export function placeMelodyTask({
 }: Tasks['placeMelody']['input']): Tasks['placeMelody']['output'] {
   return placeMelody(study, { hand, highestOpenFret: highestFret }, fromBar, toBar);
 }
+
+export function compareHandsTask({
+  study,
+  hand,
+  other,
+}: Tasks['compareHands']['input']): Tasks['compareHands']['output'] {
+  const [theirs, mine] = [checkWithFingers(study, { hand }), checkWithFingers(study, { hand: other })];
+  const differing = [...theirs.fingering.notes].filter(
+    ([note, { finger }]) => !note.tied && finger !== mine.fingering.notes.get(note)?.finger,
+  ).length;
+  return {
+    moreMm: theirs.fingering.costMm - mine.fingering.costMm,
+    differing,
+    moreQueries: theirs.open.length - mine.open.length,
+  };
+}

@@ -62,6 +62,11 @@ export interface Tasks {
     readonly input: { readonly study: Study; readonly hand: Hand; readonly place: NotePlace };
     readonly output: { readonly places: readonly Alternative[]; readonly fingers: readonly Alternative[] };
   };
+  /** How a piece differs in one hand from another. */
+  readonly compareHands: {
+    readonly input: { readonly study: Study; readonly hand: Hand; readonly other: Hand };
+    readonly output: { readonly moreMm: number; readonly differing: number; readonly moreQueries: number };
+  };
   /** The melody's places chosen anew, in some bars (from 0, both included) or all. */
   readonly placeMelody: {
     readonly input: {

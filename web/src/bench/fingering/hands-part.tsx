@@ -1,8 +1,12 @@
 import type { PickingSchool } from '@jocund/core/score';
+import { useStudents } from '../../api/queries.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { SelectField } from '../../ui/field.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { useHand } from '../use-check.ts';
+import { OtherHand } from './other-hand.tsx';
 
 const schools: readonly { value: PickingSchool; label: string }[] = [
   { value: 'i', label: 'T + i' },
@@ -14,6 +18,8 @@ const schools: readonly { value: PickingSchool; label: string }[] = [
 export function HandsPart() {
   const { study, edit, check } = useBench();
   const [settings, set] = useSettings();
+  const students = useStudents();
+  const hand = useHand();
   const { checked } = check;
   return (
     <MarginPart>
@@ -40,6 +46,19 @@ export function HandsPart() {
             onChange={(fingers) => set({ fingers })}
           />
         </div>
+        <SelectField
+          label="Fingered for"
+          value={settings.fingeredFor}
+          onChange={({ target }) => set({ fingeredFor: target.value })}
+        >
+          <option value="">my own hand</option>
+          {students.data?.map(({ id, name, hand: theirs }) => (
+            <option key={id} value={id}>
+              {name}, {theirs?.size ?? 'medium'} hand
+            </option>
+          ))}
+        </SelectField>
+        <OtherHand />
         {checked && checked.fingers.length > 0 && (
           <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-note" aria-busy={check.isWorking}>
             <dt>Both hands cost</dt>
@@ -48,7 +67,7 @@ export function HandsPart() {
             <dd className="figure">
               {Math.round(checked.frettingMm)} + {Math.round(checked.pickingMm)}
             </dd>
-            <dt className="text-ink1-80">widest reach, {settings.handSize} hand</dt>
+            <dt className="text-ink1-80">widest reach, {hand.size} hand</dt>
             <dd className="figure">{Math.round(checked.spanMaxMm)} mm</dd>
             <dt className="text-ink1-80">shifts along the neck</dt>
             <dd className="figure">{checked.shiftCount}</dd>

@@ -40,11 +40,20 @@ const mark = (key: string, words: string, field: 'dead' | 'tied' | 'accent'): No
   isOn: (note) => note[field] === true,
 });
 
+/** Toward the blue third, between minor and major. */
+const quarterToneCents = 50;
+
 export const noteKeys: readonly NoteKey[] = [
   arrival('h', 'hammer-on', 'hammer-on'),
   arrival('p', 'pull-off', 'pull-off'),
   arrival('s', 'slide', 'slide'),
   mark('t', 'tied on', 'tied'),
+  {
+    key: 'b',
+    words: 'bend, half of a half step',
+    change: (note) => ({ bendCents: note.bendCents === undefined ? quarterToneCents : undefined }),
+    isOn: (note) => note.bendCents !== undefined,
+  },
   mark('x', 'dead note', 'dead'),
   ending('r', 'let ring', 'let-ring'),
   ending('o', 'stopped', 'stopped'),

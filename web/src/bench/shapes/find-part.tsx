@@ -1,4 +1,3 @@
-import { mediumHand } from '@jocund/core/hands';
 import { highestFret } from '@jocund/core/instrument';
 import type { GripFrets } from '@jocund/core/score';
 import {
@@ -21,12 +20,14 @@ import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import type { Draft } from './draft.ts';
 import { GripChoice } from './grip-choice.tsx';
+import { useHand } from '../use-check.ts';
 import { HandSettings } from './hand-settings.tsx';
 
 /** All playable grips of a chord in the piece's tuning, easiest first, near where the hand is. */
 export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
   const { study } = useBench();
   const [settings] = useSettings();
+  const hand = useHand();
   const { state, start: find } = useWork('findGrips');
   const last = highestFret(study);
   const held = parseFrets(start.frets, last);
@@ -52,7 +53,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
               scaleMm: study.scaleMm,
               fretCount: study.fretCount,
             },
-            hand: { ...mediumHand, size: settings.handSize, thumbOver: settings.thumbOver },
+            hand,
             nearFret: near === 0 ? undefined : near,
           });
         }}

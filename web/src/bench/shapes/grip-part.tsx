@@ -1,10 +1,10 @@
 import { soundingShift } from '@jocund/core/instrument';
-import { fingersText, mediumHand } from '@jocund/core/hands';
+import { fingersText } from '@jocund/core/hands';
 import { layGrip, removeGrip, soundingFrets, type GripFrets, type PlacedGrip } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
-import { useSettings } from '../../ui/settings.ts';
+import { useHand } from '../use-check.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { Claim } from './claim.tsx';
@@ -29,8 +29,7 @@ const nothingPlayed: GripFrets = [null, null, null, null, null, null];
 /** One grip: typed or laid on the neck, named by what sounds, with the fingers that hold it. */
 export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripPartProps) {
   const { study, edit, cursor, setCursor } = useBench();
-  const [settings] = useSettings();
-  const hand = { ...mediumHand, size: settings.handSize, thumbOver: settings.thumbOver };
+  const hand = useHand();
   const read = readDraft(draft, study, hand);
   const grip = placedGripOf(draft, read, tick);
   const frets = read.frets ?? nothingPlayed;

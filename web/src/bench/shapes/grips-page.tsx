@@ -1,4 +1,4 @@
-import { mediumHand, type FingerMove } from '@jocund/core/hands';
+import type { FingerMove } from '@jocund/core/hands';
 import { layGrip, beatStarts } from '@jocund/core/score';
 import { fretsText, pieceGrips, type PieceChange, type PieceGrip } from '@jocund/core/shapes';
 import { withSigns } from '@jocund/core/pitch';
@@ -6,7 +6,7 @@ import { useDeferredValue, useMemo } from 'react';
 import { GripDrawing } from '../../score-view/grip-drawing.tsx';
 import { Button } from '../../ui/button.tsx';
 import { EmptyNote } from '../../ui/notice.tsx';
-import { useSettings } from '../../ui/settings.ts';
+import { useHand } from '../use-check.ts';
 import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
@@ -18,11 +18,8 @@ export function GripsPage() {
   const bench = useBench();
   // A moment after the edit, so that laying a grip is painted first.
   const study = useDeferredValue(bench.study);
-  const [{ handSize, thumbOver }] = useSettings();
-  const { grips, changes } = useMemo(
-    () => pieceGrips(study, { ...mediumHand, size: handSize, thumbOver }),
-    [study, handSize, thumbOver],
-  );
+  const hand = useHand();
+  const { grips, changes } = useMemo(() => pieceGrips(study, hand), [study, hand]);
   if (grips.length === 0)
     return (
       <div className="mx-4.5 mt-4">

@@ -1,4 +1,4 @@
-import { fingerGrip, mediumHand } from '@jocund/core/hands';
+import { fingerGrip } from '@jocund/core/hands';
 import { highestFret } from '@jocund/core/instrument';
 import type { GripFrets } from '@jocund/core/score';
 import {
@@ -12,7 +12,7 @@ import {
 } from '@jocund/core/shapes';
 import { useState } from 'react';
 import { EmptyNote } from '../../ui/notice.tsx';
-import { useSettings } from '../../ui/settings.ts';
+import { useHand } from '../use-check.ts';
 import { Stepper } from '../../ui/stepper.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
@@ -155,8 +155,7 @@ function Neighbours({
 function Parts({ frets, onTake }: NearProps) {
   const { study } = useBench();
   const shown = useNames();
-  const [settings] = useSettings();
-  const hand = { ...mediumHand, size: settings.handSize, thumbOver: settings.thumbOver };
+  const hand = useHand();
   const whole = fingerGrip(frets, study, hand);
   const parts = fragments(study, frets, hand, { key: study.key }, 5);
   if (parts.length === 0) return null;

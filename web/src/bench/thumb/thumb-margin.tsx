@@ -1,48 +1,57 @@
-import { noteAt, setBarPattern, setMetre, type NoteEnding, type Study } from '@jocund/core/score';
-import { byHand, findPattern, thumbPatternTable } from '@jocund/core/thumb';
+import { noteAt, type NoteEnding, type Study } from '@jocund/core/score';
+import { findPattern } from '@jocund/core/thumb';
+import { useState } from 'react';
+import { Button } from '../../ui/button.tsx';
 import { SelectField } from '../../ui/field.tsx';
-import { useSay } from '../../ui/toast.tsx';
 import { endingWords } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
+import { NoteChoices } from '../fingering/note-choices.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
-import { GridChoice } from '../score/grid-choice.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
+import { BarPart } from './bar-part.tsx';
+import { BassWords, DensityMeter, HearBass } from './bass-facts.tsx';
+import { PatternMaker } from './pattern-maker.tsx';
+import { PatternSelect } from './pattern-select.tsx';
 
 const endings: readonly NoteEnding[] = ['let-ring', 'stopped', 'palm-damped'];
-const metres = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '9/8', '12/8'];
 
 const withEnding = ({ bassEnding: _, ...study }: Study, ending: string): Study => {
   const chosen = endings.find((each) => each === ending);
   return chosen ? { ...study, bassEnding: chosen } : study;
 };
 
-/** The thumb's pattern for the piece and for the bar under the cursor, and how its notes end. */
+/** The thumb's patterns for piece, section, bar and beat, how its notes end, how busy it is, and how it reads and sounds alone. */
 export function ThumbMargin() {
   const { study, edit, cursor } = useBench();
-  const say = useSay();
-  const bar = study.bars[cursor.bar];
-  const note = noteAt(bar, cursor.tick, cursor.string, 'thumb');
-  const chooseMetre = (text: string) => {
-    const [beats = 4, unit = 4] = text.split('/').map(Number);
-    const changed = setMetre(study, cursor.bar, { beats, unit: unit === 8 ? 8 : 4 });
-    if (changed.ok) edit(() => changed.value);
-    else say(`Bar ${cursor.bar + 1}: ${changed.fault.reason}. ${changed.fault.remedy}.`);
-  };
+  const [making, setMaking] = useState<'new' | 'change' | undefined>();
+  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'thumb');
+  const own = study.patterns?.find(({ id }) => id === study.thumbPattern);
   return (
-    <Margin title="Thumb" note={findPattern(study.thumbPattern)?.name ?? 'written by hand'}>
+    <Margin title="Thumb" note={findPattern(study.thumbPattern, study.patterns)?.name ?? 'written by hand'}>
       <MarginPart title="Whole piece">
-        <SelectField
+        <PatternSelect
           label="Pattern of the piece"
           value={study.thumbPattern}
-          onChange={(event) => edit((each) => ({ ...each, thumbPattern: event.target.value }))}
-        >
-          {thumbPatternTable.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
+          onChange={(pattern) => edit((each) => ({ ...each, thumbPattern: pattern }))}
+        />
+        <p className="flex gap-3 pt-2">
+          <Button look="plain" className="text-note" onClick={() => setMaking('new')}>
+            Make a pattern
+          </Button>
+          {own && (
+            <Button look="plain" className="text-note" onClick={() => setMaking('change')}>
+              Change “{own.name}”
+            </Button>
+          )}
+        </p>
+        {making && (
+          <PatternMaker
+            key={making}
+            pattern={making === 'change' ? own : undefined}
+            onDone={() => setMaking(undefined)}
+          />
+        )}
         <SelectField
           label="Bass notes end"
           className="mt-3"
@@ -57,43 +66,13 @@ export function ThumbMargin() {
           ))}
         </SelectField>
       </MarginPart>
-      <MarginPart title={`Bar ${cursor.bar + 1}`}>
-        <SelectField
-          label="Pattern of this bar"
-          value={bar?.thumbPattern ?? ''}
-          hint={
-            bar?.thumbPattern === byHand
-              ? 'Strokes stay as written until a pattern is chosen.'
-              : 'Type frets on the score to write strokes by hand.'
-          }
-          onChange={(event) =>
-            edit((each) => setBarPattern(each, cursor.bar, event.target.value || undefined))
-          }
-        >
-          <option value="">as the piece</option>
-          {thumbPatternTable.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-          <option value={byHand}>by hand</option>
-        </SelectField>
-        <SelectField
-          label="Metre of this bar"
-          className="mt-3"
-          value={bar ? `${bar.metre.beats}/${bar.metre.unit}` : '4/4'}
-          onChange={(event) => chooseMetre(event.target.value)}
-        >
-          {metres.map((metre) => (
-            <option key={metre}>{metre}</option>
-          ))}
-        </SelectField>
-        <div className="mt-3">
-          <GridChoice />
-        </div>
-      </MarginPart>
-      {note && <NoteUnderCursor note={note} />}
+      <BarPart />
       <Queries />
+      <HearBass />
+      <DensityMeter />
+      <BassWords />
+      {note && <NoteChoices note={note} />}
+      {note && <NoteUnderCursor note={note} />}
     </Margin>
   );
 }

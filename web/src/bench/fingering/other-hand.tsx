@@ -1,0 +1,32 @@
+import { useEffect } from 'react';
+import { useMyHand } from '../../api/hands.ts';
+import { useSettings } from '../../ui/settings.ts';
+import { counted } from '../../ui/words.ts';
+import { useWork } from '../../work/use-work.ts';
+import { useBench } from '../bench-context.tsx';
+import { useHand } from '../use-check.ts';
+
+/** Says how the piece differs in the hand it is fingered for from the teacher's own. */
+export function OtherHand() {
+  const { study } = useBench();
+  const [{ fingeredFor }] = useSettings();
+  const hand = useHand();
+  const [mine] = useMyHand();
+  const { state, start, cancel } = useWork('compareHands');
+  useEffect(() => {
+    if (fingeredFor === '') cancel();
+    else start({ study, hand, other: mine });
+    // `start` and `cancel` are new at every drawing; what is compared is what matters.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [study, hand, mine, fingeredFor]);
+  if (fingeredFor === '' || state.kind !== 'done') return null;
+  const { moreMm, differing, moreQueries } = state.output;
+  const cost = Math.round(moreMm);
+  return (
+    <p className="text-note" role="status">
+      {differing === 0 && cost === 0 && moreQueries === 0
+        ? 'No different from your own hand.'
+        : `Against your own hand: ${cost < 0 ? '−' : '+'}${Math.abs(cost)} mm, ${counted(differing, 'other finger')}, ${moreQueries < 0 ? `${-moreQueries} queries fewer` : counted(moreQueries, 'query more', 'queries more')}.`}
+    </p>
+  );
+}
