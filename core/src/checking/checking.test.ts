@@ -69,6 +69,9 @@ describe('what will not work, found before a student meets it', () => {
   test('an easy bar has nothing to mend', () =>
     expect(codes(['[x32010] t5:3@1 m1:0@1/0.5 m2:1@1.5/0.5 t4:2@2 t5:3@3 m1:3@3/1 t4:2@4'])).toEqual([]));
 
+  test('a slide is no quick shift: its finger leads the hand', () =>
+    expect(codes(['m1:2@1/0.5 m1:9@1.5/0.5s'], { tempoBpm: 120 })).not.toContain('quick-shift'));
+
   test('the words name place, fingers and millimetres', () => {
     const [reach] = check(['t6:1@1/2 m1:5@1/2']).filter(({ code }) => code === 'reach');
     expect(reach).toMatchObject({ bar: 1, beat: 1, severity: 'warning' });

@@ -119,7 +119,9 @@ function quickShift(fingering: Fingering, moment: FingeredMoment, index: number)
   if (!before || before.position === 0 || before.position === moment.position) return [];
   const wayMm = Math.abs((setting.fretMm[moment.position] ?? 0) - (setting.fretMm[before.position] ?? 0));
   const landed = moment.fretStep.before?.state.landed;
-  if (!landed || wayMm < limits.shiftWay.value) return [];
+  // A slide is itself the way: its finger leads the hand while the string sounds.
+  const isSlid = moment.notes.some(({ note }) => note.arrival === 'slide');
+  if (!landed || isSlid || wayMm < limits.shiftWay.value) return [];
   const betweenMs = (moment.at - Math.min(landed.until, moment.at)) * setting.msPerTick;
   const sinceMs = (moment.at - landed.at) * setting.msPerTick;
   const spareMs =

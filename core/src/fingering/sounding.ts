@@ -159,13 +159,7 @@ const bendMm = [
 ];
 
 /** What one pressed note pays for the finger it gets. */
-function payNote(
-  start: TimedNote,
-  index: number,
-  fret: number,
-  finger: FingerNumber,
-  pay: Tally,
-): void {
+function payNote(start: TimedNote, index: number, fret: number, finger: FingerNumber, pay: Tally): void {
   const { note, grip } = start;
   if (note.bendCents !== undefined) pay('bend', bendMm[finger] ?? 0);
   if (finger === 4 && (note.arrival === 'hammer-on' || start.pulledTo))

@@ -4,15 +4,15 @@ import type { StringNumber } from '@jocund/core/instrument';
 export const rows = {
   gripTop: 4,
   gripHeight: 54,
-  stemTop: 74,
-  stringTop: 106,
+  stemTop: 82,
+  stringTop: 114,
   stringGap: 19,
-  callTop: 228,
-  verbBase: 245,
-  digitBase: 264,
-  callBottom: 268,
-  countBase: 285,
-  bottom: 292,
+  callTop: 236,
+  verbBase: 253,
+  digitBase: 272,
+  callBottom: 276,
+  countBase: 293,
+  bottom: 300,
 } as const;
 
 /** Room left of the first bar line for string numbers and names. */

@@ -24,8 +24,8 @@ describe('settings of this browser', () => {
         localStorage.setItem('jocund-settings', value);
         dispatchEvent(new StorageEvent('storage', { key: 'jocund-settings' }));
       });
-    fromTab(JSON.stringify({ noteNames: 'german', handSize: 'huge', today: 7 }));
-    expect(result.current[0]).toMatchObject({ noteNames: 'german', handSize: 'medium', today: 'standard' });
+    fromTab(JSON.stringify({ noteNames: 'german', fingers: 'huge', today: 7 }));
+    expect(result.current[0]).toMatchObject({ noteNames: 'german', fingers: 'both', today: 'standard' });
     fromTab('no JSON at all');
     expect(result.current[0].noteNames).toBe('english');
     fromTab('[1, 2]');

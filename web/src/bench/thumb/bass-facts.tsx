@@ -15,7 +15,7 @@ export function DensityMeter() {
   const { perBeat, mean, busiestPerSecond } = bassDensity(study);
   const highest = Math.max(1, ...perBeat);
   return (
-    <MarginPart title="Density" note={`${decimal(mean)} strokes a beat`}>
+    <MarginPart title="Density" note={`${decimal(mean)} ${mean === 1 ? 'stroke' : 'strokes'} a beat`}>
       <svg
         viewBox={`0 0 ${perBeat.length * 12} 42`}
         preserveAspectRatio="none"
@@ -65,9 +65,15 @@ export function HearBass() {
   return (
     <MarginPart title="Hear the bass alone" note={`bar ${bar + 1}, round and round`}>
       <p className="grid grid-cols-3 gap-1.5">
-        <Button onClick={() => hear(study)}>as written</Button>
-        <Button onClick={() => hear(withBassEnding(study, 'palm-damped'))}>damped</Button>
-        <Button onClick={() => hear(withBassEnding(study, 'let-ring'))}>ringing</Button>
+        <Button className="text-note px-1" onClick={() => hear(study)}>
+          as written
+        </Button>
+        <Button className="text-note px-1" onClick={() => hear(withBassEnding(study, 'palm-damped'))}>
+          damped
+        </Button>
+        <Button className="text-note px-1" onClick={() => hear(withBassEnding(study, 'let-ring'))}>
+          ringing
+        </Button>
       </p>
       {status !== 'idle' && (
         <Button look="solid" className="mt-2" onClick={() => player.stop()}>
