@@ -80,7 +80,7 @@ test('queries stand on the sheet and in the margin and lead to their place', asy
   await expect(margin.getByText('A hammer-on needs a lower note sounding')).toBeVisible();
   await expect(page.getByRole('link', { name: /Melody/ })).toContainText('1 query');
   await page.keyboard.press('PageDown');
-  await margin.getByRole('button', { name: 'Go there' }).click();
+  await margin.getByRole('button', { name: /^Query a: A hammer-on needs/ }).click();
   await expect(margin.getByRole('heading', { name: 'String 1, fret 5' })).toBeVisible();
   await page.keyboard.press('h');
   await expect(margin.getByText('Nothing to mend')).toBeVisible();
@@ -108,16 +108,14 @@ test('bars are copied, added and taken out; the help lists every key', async ({ 
   await expect(page.getByRole('dialog')).toBeHidden();
 });
 
-test('a stroke written by hand makes the bar the hand’s until a pattern is chosen again', async ({
-  signedIn: page,
-}) => {
+test('a stroke written by hand stays until the bar follows its pattern again', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, withGrips()), 'thumb');
   await score(page).focus();
   for (let presses = 0; presses < 4; presses += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('2');
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6+5, thumb 4');
-  await expect(page.getByLabel('Pattern of this bar')).toHaveValue('by-hand');
-  await page.getByLabel('Pattern of this bar').selectOption('');
+  await expect(page.getByText('2 strokes by hand')).toBeVisible();
+  await page.getByRole('button', { name: 'Follow the pattern again' }).click();
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, thumb 4');
 });
 

@@ -46,8 +46,10 @@ export function PatternMaker({ pattern: given, onDone }: PatternMakerProps) {
       patterns: [...(each.patterns ?? []).filter(({ id }) => id !== made.id), made],
       thumbPattern: given ? each.thumbPattern : made.id,
     }));
-    keep(made, (problem) => say(problem ?? `“${name}” is kept.`));
-    onDone();
+    keep(made, (problem) => {
+      say(problem ?? `“${name}” is kept.`);
+      onDone();
+    });
   };
   const isTaken = (study.patterns ?? []).length >= 40 && !given;
   return (
