@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { fingerStudy } from '@jocund/core/fingering';
 import { mediumHand } from '@jocund/core/hands';
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
 import { findGrips, nameGrip, parseChord } from '@jocund/core/shapes';
@@ -25,6 +26,7 @@ function milliseconds(work) {
 benchGrips();
 benchFinder();
 benchNaming();
+benchFingering();
 
 function benchGrips() {
   const symbols = ['D7', 'G', 'Am', 'E7', 'F#m7b5', 'Bdim7', 'C13', 'F'];
@@ -92,4 +94,59 @@ function benchNaming() {
   });
   report('naming 10,000 random grips', `${ours.toFixed(0)} ms`, '–');
   report('… beside tonal’s Chord.detect on the same notes', `${(ours / theirs).toFixed(2)} ×`, '–');
+}
+
+/** Both hands of the demo piece, as often over as makes the wanted number of bars. */
+function benchFingering() {
+  /** @type {{ study: import('@jocund/core/score').Study }} */
+  const { study } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  /** @type {(bars: typeof study.bars) => typeof study.bars} */
+  const copyOf = (bars) => JSON.parse(JSON.stringify(bars));
+  const repeat = (/** @type {number} */ times) => ({
+    ...study,
+    bars: Array.from({ length: times }, () => copyOf(study.bars)).flat(),
+  });
+  const [short, long] = [repeat(2), repeat(20)];
+  const notes = short.bars.reduce((sum, bar) => sum + bar.notes.length, 0);
+  const runs = (/** @type {number} */ count, /** @type {() => void} */ work) =>
+    median(Array.from({ length: count }, () => milliseconds(work)));
+
+  fingerStudy(short);
+  const shortMs = runs(9, () => fingerStudy(short));
+  report(`both hands, ${short.bars.length} bars, ${notes} notes`, `${shortMs.toFixed(0)} ms`, '< 300 ms');
+  const isOpen = (/** @type {{ note: { voice: string } }} */ { note }) => note.voice === 'melody';
+  const openMs = runs(5, () => fingerStudy(short, { isOpen }));
+  report('the same with every melody place left open', `${(openMs / 1000).toFixed(2)} s`, '< 1.5 s');
+  const longMs = runs(3, () => fingerStudy(long));
+  report(
+    `growth from ${short.bars.length} to ${long.bars.length} bars`,
+    `${(longMs / shortMs).toFixed(1)} ×`,
+    '<= 11 ×',
+  );
+
+  const known = fingerStudy(short);
+  const edits = Array.from({ length: 9 }, (_, index) => {
+    const at = 3 + index * 3;
+    const bar = short.bars[at] ?? short.bars[0];
+    if (!bar) throw new Error('a piece without bars');
+    const changed = {
+      ...bar,
+      notes: bar.notes.map((note, each) => (each === 2 ? { ...note, fret: note.fret + 1 } : note)),
+    };
+    return { ...short, bars: short.bars.with(at, changed) };
+  });
+  const editMs = edits.map((edited) => milliseconds(() => fingerStudy(edited, {}, known)));
+  report('both hands again after one changed note, median', `${median(editMs).toFixed(0)} ms`, '< 50 ms');
+  report('the same, slowest of nine places', `${Math.max(...editMs).toFixed(0)} ms`, '–');
+
+  globalThis.gc?.();
+  const before = process.memoryUsage().heapUsed;
+  const kept = fingerStudy(long);
+  globalThis.gc?.();
+  const megabytes = (process.memoryUsage().heapUsed - before) / 1e6;
+  report(
+    `kept in memory for ${long.bars.length} bars, ${kept.notes.size} notes`,
+    `${megabytes.toFixed(0)} MB`,
+    '–',
+  );
 }

@@ -92,7 +92,13 @@ async function benchCore() {
     outfile,
     logLevel: 'error',
   });
-  await run(process.execPath, [outfile, join(root, 'demo/gravel-lantern-blues.jocund.json')]);
+  const piece = (/** @type {string} */ name) => join(root, `demo/${name}.jocund.json`);
+  await run(process.execPath, [
+    '--expose-gc',
+    outfile,
+    piece('gravel-lantern-blues'),
+    piece('tin-ferry-rag'),
+  ]);
 }
 
 /** @param {string} address */

@@ -64,7 +64,7 @@ const spanSchema = z
   );
 
 /** What a person's fretting hand is taken to do; spans only where they were measured. */
-export const handSchema = z.strictObject({
+const handSchema = z.strictObject({
   size: z.enum(['small', 'medium', 'large']),
   thumbOver: z.boolean(),
   spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),

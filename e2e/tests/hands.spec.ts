@@ -119,9 +119,7 @@ test('easier places are looked for in the whole piece, and taken back', async ({
   ]);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await waitUntilSaved(page);
-  expect(
-    (await savedStudy(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody')[0],
-  ).toMatchObject({
+  expect((await savedStudy(page, id)).bars[0]!.notes.find(({ voice }) => voice === 'melody')).toMatchObject({
     string: 3,
     fret: 9,
   });
@@ -136,7 +134,7 @@ test('the teacher’s own hand and spans are kept with the account', async ({ si
   await mine.getByLabel('1–4, most').press('Enter');
   await expect(mine.getByText('1 measured')).toBeVisible();
   await expect
-    .poll(async () => (await page.request.get('/api/me/hand')).json())
+    .poll(async () => (await (await page.request.get('/api/me/hand')).json()) as unknown)
     .toMatchObject({ size: 'large', spans: { '14': { largestMm: 150 } } });
   await page.reload();
   await expect(mine.getByRole('radio', { name: 'large' })).toBeChecked();

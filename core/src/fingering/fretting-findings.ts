@@ -270,7 +270,7 @@ function anotherFinger(fingering: Fingering, { bar, note, string }: NoteFingers)
 }
 
 /** The easiest other place for a note, when there is one; notes bound to their string stay. */
-export function moveElsewhere(
+function moveElsewhere(
   fingering: Fingering,
   { bar, note }: NoteFingers,
   suits: (place: { readonly string: number; readonly fret: number }) => boolean = () => true,

@@ -45,5 +45,5 @@ export function placeMelody(
       : { ...bar, notes: notes.sort(inPlayingOrder) };
   });
   const laid = moved === 0 ? study : { ...study, bars };
-  return { study: laid, beforeMm: before.costMm, afterMm: fingerStudy(laid, options).costMm, moved };
+  return { study: laid, beforeMm: before.costMm, afterMm: after.costMm, moved };
 }

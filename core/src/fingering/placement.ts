@@ -23,7 +23,7 @@ export const numberOf = (finger: FrettingFinger): FingerNumber => (finger === 'T
  * What sounds and what presses at one moment, by string from 6 to 1: the sounding fret (0 open, −1 nothing), its finger, and
  * a finger already down on the same string behind a note that is to be pulled off.
  */
-export interface Pressing {
+interface Pressing {
   readonly frets: readonly number[];
   readonly fingers: readonly FingerNumber[];
   readonly plantedFrets: readonly number[];

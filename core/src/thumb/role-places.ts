@@ -48,15 +48,14 @@ export function placeForRole(
   const strings = bassStrings(tuning, frets);
   if (!strings) return undefined;
   const at = (string: StringNumber): NeckPlace => ({ string, fret: fretOf(grip.frets, string) ?? 0 });
-  const free = (string: StringNumber | undefined): string is StringNumber =>
-    string !== undefined && !taken.has(string);
+  const isFree = (string: StringNumber): boolean => !taken.has(string);
 
   const wanted = stringOfRole(role, grip, tuning, last);
-  if (free(wanted)) return at(wanted);
+  if (wanted !== undefined && isFree(wanted)) return at(wanted);
   const beside = wanted === undefined ? besideTheGrip(role, grip, tuning, taken) : undefined;
   if (beside) return { ...beside, solved: 'tone beside the grip' };
   const others = [strings.alternate, strings.low, strings['other-low']];
-  const other = wanted === undefined ? [strings.low, ...others].find(free) : others.find(free);
+  const other = wanted === undefined ? [strings.low, ...others].find(isFree) : others.find(isFree);
   if (other === undefined) return undefined;
   const solved =
     wanted === undefined ? 'low bass, the grip has no such tone' : 'other string, the melody has it';

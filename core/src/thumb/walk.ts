@@ -18,7 +18,7 @@ const walkStrings: readonly StringNumber[] = [6, 5, 4];
 const highestWalkFret = 5;
 
 /** Pitch of the low bass of a grip; undefined when it has none. */
-export function lowBassMidi(tuning: Tuning, grip: PlacedGrip): Midi | undefined {
+function lowBassMidi(tuning: Tuning, grip: PlacedGrip): Midi | undefined {
   const low = bassStrings(tuning, soundingFrets(grip))?.low;
   return low === undefined ? undefined : openMidi(tuning, low) + (fretOf(grip.frets, low) ?? 0);
 }

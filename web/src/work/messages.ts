@@ -7,12 +7,12 @@ import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
-export interface PlacedFingers extends Pick<NoteFingers, 'finger' | 'picking' | 'isUnplayed'> {
+interface PlacedFingers extends Pick<NoteFingers, 'finger' | 'picking' | 'isUnplayed'> {
   readonly place: NotePlace;
 }
 
 /** What a moment costs, term by term. */
-export interface MomentCost extends Pick<
+interface MomentCost extends Pick<
   FingeredMoment,
   'bar' | 'tick' | 'position' | 'spanMm' | 'frettingMm' | 'pickingMm'
 > {

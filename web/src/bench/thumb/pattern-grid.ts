@@ -1,7 +1,7 @@
 import type { BassRole, GridPattern, ThumbStroke } from '@jocund/core/score';
 
 /** What a cell of the pattern grid can hold, in the order a press goes through. */
-export const cellStates = ['rest', 'stroke', 'accent', 'muted'] as const;
+const cellStates = ['rest', 'stroke', 'accent', 'muted'] as const;
 export type CellState = (typeof cellStates)[number];
 
 /** Rows of the grid, highest tone on top as on the sheet. */

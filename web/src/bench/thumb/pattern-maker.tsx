@@ -37,9 +37,9 @@ export function PatternMaker({ pattern: given, onDone }: PatternMakerProps) {
   const [error, setError] = useState<string | undefined>();
   const save = () => {
     const name = pattern.name.trim();
-    if (name === '') return setError('Give the pattern a name');
-    if (findPattern(name)) return setError('A pattern of the trade has this name');
-    if (pattern.strokes.length === 0) return setError('Put at least one stroke on the grid');
+    const fault = faultOf(name, pattern);
+    setError(fault);
+    if (fault) return;
     const made = { ...pattern, name };
     edit((each) => ({
       ...each,
@@ -108,6 +108,12 @@ export function PatternMaker({ pattern: given, onDone }: PatternMakerProps) {
       </p>
     </div>
   );
+}
+
+function faultOf(name: string, { strokes }: GridPattern): string | undefined {
+  if (name === '') return 'Give the pattern a name';
+  if (findPattern(name)) return 'A pattern of the trade has this name';
+  return strokes.length === 0 ? 'Put at least one stroke on the grid' : undefined;
 }
 
 const cellLooks: Record<CellState, string> = {
