@@ -8,7 +8,11 @@ describe('easier places for the melody', () => {
   test('pitches stay, places change, and what it costs is what the laid study costs', () => {
     const { study, beforeMm, afterMm, moved } = placeMelody(up, {});
     expect(moved).toBe(3);
-    expect(study.bars[0]!.notes.map(({ string, fret }) => `${string}.${fret}`)).toEqual(['1.0', '1.0', '2.10']);
+    expect(study.bars[0]!.notes.map(({ string, fret }) => `${string}.${fret}`)).toEqual([
+      '1.0',
+      '1.0',
+      '2.10',
+    ]);
     expect(afterMm).toBeLessThan(beforeMm);
     expect(fingerStudy(study).costMm).toBeCloseTo(afterMm, 6);
   });

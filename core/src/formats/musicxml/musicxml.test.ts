@@ -198,3 +198,14 @@ describe('what a tuning and its grips add', () => {
     expect(/<kind[^>]*>([^<]*)/.exec(silent)?.[1]).toBe('major');
   });
 });
+
+test('fingers of single notes are written as fingering and pluck', () => {
+  const blank = blankStudy({ title: 'Fingers', barCount: 1 });
+  const xml = xmlOf({
+    ...blank,
+    bars: [{ ...blank.bars[0]!, notes: [note({ fret: 3, finger: 4, picking: 'm' })] }],
+  });
+  expect(xml).toContain('<fingering>4</fingering>');
+  expect(xml).toContain('<pluck>m</pluck>');
+  expect(validate(parse(xml)).errors).toEqual([]);
+});

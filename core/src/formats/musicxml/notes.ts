@@ -80,6 +80,8 @@ function addTechnical(
         .txt(type === 'start' ? labels[technique] : '');
     }
   }
+  if (note.finger) technical.ele('fingering').txt(String(note.finger));
+  if (note.picking) technical.ele('pluck').txt(note.picking);
   technical.ele('string').txt(String(note.string));
   technical.ele('fret').txt(String(note.fret));
 }

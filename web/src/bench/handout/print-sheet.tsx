@@ -3,6 +3,7 @@ import { tuningLetters } from '@jocund/core/instrument';
 import type { Study } from '@jocund/core/score';
 import { Sheet } from '../../score-view/sheet.tsx';
 import { useNames } from '../../ui/use-names.ts';
+import { useCheck } from '../use-check.ts';
 import { SheetFigures } from '../title-block.tsx';
 import type { Inks } from './use-handout.ts';
 
@@ -18,6 +19,7 @@ const lineUnits = 1180;
 /** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
 export function PrintSheet({ study, inks, student }: PrintSheetProps) {
   const shown = useNames();
+  const { fingers } = useCheck(study);
   const letters = shown(tuningLetters(study.tuning));
   return (
     <article
@@ -43,12 +45,13 @@ export function PrintSheet({ study, inks, student }: PrintSheetProps) {
           </div>
         </header>
         <div className="pt-4">
-          <Sheet study={study} width={lineUnits} fluid />
+          <Sheet study={study} width={lineUnits} fluid fingers={fingers} />
         </div>
         <p className="print-legend narrow text-note pt-3">
-          Square: thumb. Circle: melody. Joined by a bar: pinch both. Strings are numbered 1, thinnest, to 6;
-          frets count from {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20
-          minutes; stop if anything hurts, tingles or goes numb.
+          Square: thumb. Circle: melody. Joined by a bar: pinch both. Letters: picking fingers. Small numbers:
+          fretting fingers. Strings are numbered 1, thinnest, to 6; frets count from{' '}
+          {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20 minutes; stop if
+          anything hurts, tingles or goes numb.
         </p>
       </div>
       <footer className="print-footer narrow text-label hidden">
