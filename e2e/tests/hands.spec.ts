@@ -53,6 +53,8 @@ test('fingers stand on the sheet; a note is weighed in other places and with oth
   expect(await placed(0)).toMatchObject({ finger: 2 });
   await margin.getByRole('button', { name: 'Let the search choose' }).click();
   await expect(margin.getByText('chosen by you')).toHaveCount(0);
+  await margin.getByRole('button', { name: 'Hold it here' }).click();
+  await expect(margin.getByRole('spinbutton', { name: 'Index finger over fret' })).toHaveValue('1');
 });
 
 test('a query is mended at one key, undone, and let stand with the piece', async ({ signedIn: page }) => {
@@ -65,8 +67,9 @@ test('a query is mended at one key, undone, and let stand with the piece', async
   const queries = page.getByTestId('queries');
   await expect(queries.getByText('an open string cannot be bent')).toBeVisible();
   await expect(queries.getByText('at fret 1 the string is stiff')).toBeVisible();
-  const open = queries.getByRole('button', { name: /an open string cannot be bent/ });
-  await open.focus();
+  await score(page).focus();
+  await page.keyboard.press('q');
+  await expect(queries.getByRole('button', { name: /an open string cannot be bent/ })).toBeFocused();
   await page.keyboard.press('1');
   await expect(queries.getByText('an open string cannot be bent')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).last().click();

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { mediumHand } from '../hands/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { searchFretting } from './fretting-search.ts';
-import { leastCostMm } from './layered-search.ts';
+import { finished, leastCostMm } from './layered-search.ts';
 import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting } from './fretting-setting.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
@@ -89,7 +89,7 @@ function ways(note: TimedNote): (readonly [number, number, number])[] {
 function compare(study: Study, thumbOver: boolean, options: MomentOptions): void {
   const setting = frettingSetting(study, { ...mediumHand, thumbOver });
   openPitches = setting.openMidi;
-  const found = leastCostMm(searchFretting(momentsOf(study, options), setting));
+  const found = leastCostMm(finished(searchFretting(momentsOf(study, options), setting)));
   expect(found).toBeCloseTo(exhaustiveMm(study, thumbOver, options), 6);
 }
 

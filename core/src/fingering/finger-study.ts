@@ -11,7 +11,7 @@ import {
 import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting, type FrettingSetting } from './fretting-setting.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
-import { cheapestWay, leastCostMm, type Reached } from './layered-search.ts';
+import { cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
 import { searchPicking, type PickingSearch } from './picking-search.ts';
@@ -116,25 +116,35 @@ export interface Fingering {
  * where a note's place is open; the picking hand is exact for those places. `before` is an earlier answer for the same hand:
  * only what an edit can reach is worked out anew.
  */
-export function fingerStudy(study: Study, options: FingeringOptions = {}, before?: Fingering): Fingering {
+export const fingerStudy = (study: Study, options: FingeringOptions = {}, before?: Fingering): Fingering =>
+  finished(fingerStudySteps(study, options, before));
+
+/** The same in steps: yields the share done, 0 to 1. */
+export function* fingerStudySteps(
+  study: Study,
+  options: FingeringOptions = {},
+  before?: Fingering,
+): Generator<number, Fingering> {
   const hand = options.hand ?? mediumHand;
   const school = options.school ?? study.pickingSchool ?? usualSchool;
   const known = before && sameSetting(before, study, hand) ? before : undefined;
   const setting = known?.setting ?? frettingSetting(study, hand);
   const moments = momentsOf(study, options, setting.usualFingers);
-  const search = searchFretting(moments, setting, known?.search);
+  const search = yield* searchFretting(moments, setting, known?.search);
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
   way.forEach(({ choice }, index) =>
     moments[index]?.starts.forEach((note, each) => strings.set(note, 6 - (choice.strings[each] ?? 0))),
   );
-  const picking = searchPicking(
-    moments.map((moment) => ({
-      at: moment.at,
-      struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
-    })),
-    pickingSetting(study, school),
-    known?.school === school ? known.picking : undefined,
+  const picking = finished(
+    searchPicking(
+      moments.map((moment) => ({
+        at: moment.at,
+        struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
+      })),
+      pickingSetting(study, school),
+      known?.school === school ? known.picking : undefined,
+    ),
   );
   return layOut({ study, hand, school, moments, search, picking, setting, strings }, known);
 }

@@ -26,7 +26,7 @@ export const searchFretting = (
   moments: readonly Moment[],
   setting: FrettingSetting,
   before?: FrettingSearch,
-): FrettingSearch =>
+): Generator<number, FrettingSearch> =>
   searchLayers(
     moments,
     { start: emptyHand, reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting), isSame },

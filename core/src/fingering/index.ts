@@ -13,4 +13,4 @@ export {
 export { findingLimits } from './finding-limits.ts';
 export { frettingFindings } from './fretting-findings.ts';
 export { pickingFindings } from './picking-findings.ts';
-export { placeMelody, type PlacedMelody } from './place-melody.ts';
+export { placeMelody, placeMelodySteps, type PlacedMelody } from './place-melody.ts';

@@ -38,16 +38,27 @@ export interface Layering<Moment, State, Choice> {
   readonly isSame: (a: Moment, b: Moment) => boolean;
 }
 
+/** Moments worked out between two reports. */
+const momentsAStep = 16;
+
+/** Runs a search to its end at once. */
+export function finished<Answer>(steps: Generator<number, Answer>): Answer {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
 /**
  * Least-cost paths by dynamic programming over the states of each moment. Two ways that lead to the same key are one, and only
  * the cheaper is kept. `before` is an earlier run with the same costs: its layers are used again up to the first change, and
- * from the moment where all states cost evenly more or less than they did and no later moment has changed.
+ * from the moment where all states cost evenly more or less than they did and no later moment has changed. Yields the share
+ * done, 0 to 1, so that a worker can report and stop.
  */
-export function searchLayers<Moment, State, Choice>(
+export function* searchLayers<Moment, State, Choice>(
   moments: readonly Moment[],
   { start, reach, isSame }: Layering<Moment, State, Choice>,
   before?: LayeredSearch<Moment, State, Choice>,
-): LayeredSearch<Moment, State, Choice> {
+): Generator<number, LayeredSearch<Moment, State, Choice>> {
   const old = before?.layers ?? [];
   const same = (index: number, oldIndex: number): boolean => {
     const [a, b] = [moments[index], old[oldIndex]];
@@ -70,6 +81,7 @@ export function searchLayers<Moment, State, Choice>(
     from = reach(from, addedMm, moment);
     addedMm = 0;
     workedOut += 1;
+    if (workedOut % momentsAStep === 0) yield index / moments.length;
     layers.push({ moment, reached: from, addedMm: 0 });
     const later = moments.length - 1 - index;
     const counterpart = old[old.length - 1 - later];

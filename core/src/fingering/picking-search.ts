@@ -27,7 +27,7 @@ export const searchPicking = (
   moments: readonly PickingMoment[],
   setting: PickingSetting,
   before?: PickingSearch,
-): PickingSearch =>
+): Generator<number, PickingSearch> =>
   searchLayers(
     moments,
     { start: restingHand, reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting), isSame },

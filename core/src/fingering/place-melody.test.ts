@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { written } from '../testing/written.ts';
-import { fingerStudy, fingersForNote, placeMelody, placesForNote } from './index.ts';
+import { fingerStudy, fingersForNote, placeMelody, placeMelodySteps, placesForNote } from './index.ts';
 
 const up = written(['m3:9@1/1 m3:9@2/1 m2:10@3/1', 'm3:9@1/1']);
 
@@ -67,4 +67,19 @@ describe('one note in other places and with other fingers', () => {
     expect(fingersForNote(fingering, place)).toEqual([]);
     expect(placesForNote(fingering, { ...place, tick: 5 })).toEqual([]);
   });
+});
+
+test('long pieces report how far they are, in order, and end with the same answer', () => {
+  const long = written(Array.from({ length: 12 }, () => 'm3:9@1/1 m2:1@2/1 m1:3@3/1 m1:0@4/1'));
+  const shares: number[] = [];
+  const steps = placeMelodySteps(long, {});
+  let step = steps.next();
+  while (!step.done) {
+    shares.push(step.value);
+    step = steps.next();
+  }
+  expect(shares.length).toBeGreaterThan(1);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  expect(shares.every((share) => share >= 0 && share < 1)).toBe(true);
+  expect(step.value).toEqual(placeMelody(long, {}));
 });

@@ -1,5 +1,6 @@
 import { inPlayingOrder, type Study } from '../score/index.ts';
-import { fingerStudy, type FingeringOptions } from './finger-study.ts';
+import { fingerStudy, fingerStudySteps, type FingeringOptions } from './finger-study.ts';
+import { finished } from './layered-search.ts';
 
 /** A study whose melody was laid on other strings, and what that saves. */
 export interface PlacedMelody {
@@ -16,14 +17,22 @@ export interface PlacedMelody {
  * the least cost there is. Pitches stay; notes that keep their string, and those with a finger or position the teacher chose, stay
  * where they are.
  */
-export function placeMelody(
+export const placeMelody = (
+  study: Study,
+  options: Omit<FingeringOptions, 'isOpen'>,
+  fromBar?: number,
+  toBar?: number,
+): PlacedMelody => finished(placeMelodySteps(study, options, fromBar, toBar));
+
+/** The same in steps: yields the share done, 0 to 1. */
+export function* placeMelodySteps(
   study: Study,
   options: Omit<FingeringOptions, 'isOpen'>,
   fromBar = 0,
   toBar = study.bars.length - 1,
-): PlacedMelody {
+): Generator<number, PlacedMelody> {
   const before = fingerStudy(study, options);
-  const after = fingerStudy(study, {
+  const after = yield* fingerStudySteps(study, {
     ...options,
     isOpen: ({ bar, note }) =>
       bar >= fromBar &&

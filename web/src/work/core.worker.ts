@@ -32,7 +32,7 @@ const tasks: {
   },
   *placeMelody(input) {
     yield 0;
-    return placeMelodyTask(input);
+    return yield* placeMelodyTask(input);
   },
   *soundString({ hz, seconds, sampleRate }) {
     yield 0;

@@ -2,7 +2,7 @@ import { checkWithFingers } from '@jocund/core/checking';
 import {
   fingerStudy,
   fingersForNote,
-  placeMelody,
+  placeMelodySteps,
   placesForNote,
   type Fingering,
 } from '@jocund/core/fingering';
@@ -53,15 +53,14 @@ export function weighNoteTask({
   return { places: placesForNote(fingering, place), fingers: fingersForNote(fingering, place) };
 }
 
-export function placeMelodyTask({
+export const placeMelodyTask = ({
   study,
   hand,
   fromBar,
   toBar,
   highestFret,
-}: Tasks['placeMelody']['input']): Tasks['placeMelody']['output'] {
-  return placeMelody(study, { hand, highestOpenFret: highestFret }, fromBar, toBar);
-}
+}: Tasks['placeMelody']['input']): Generator<number, Tasks['placeMelody']['output']> =>
+  placeMelodySteps(study, { hand, highestOpenFret: highestFret }, fromBar, toBar);
 
 export function compareHandsTask({
   study,

@@ -45,7 +45,9 @@ export function EasierPart() {
       />
       {state.kind === 'working' ? (
         <p className="flex items-center justify-between pt-2" role="status">
-          <span className="text-note">weighing every place</span>
+          <span className="text-note">
+            weighing every place, <span className="figure">{Math.round(state.share * 100)} %</span>
+          </span>
           <Button onClick={cancel}>Cancel</Button>
         </p>
       ) : (

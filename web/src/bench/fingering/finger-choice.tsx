@@ -1,6 +1,14 @@
 import type { Alternative } from '@jocund/core/fingering';
-import { changeNote, type Note, type NotePlace, type PickingDigit } from '@jocund/core/score';
+import { highestFret } from '@jocund/core/instrument';
+import {
+  changeNote,
+  type Note,
+  type NoteChange,
+  type NotePlace,
+  type PickingDigit,
+} from '@jocund/core/score';
 import { Button } from '../../ui/button.tsx';
+import { Stepper } from '../../ui/stepper.tsx';
 import { useBench } from '../bench-context.tsx';
 import { fingersOf } from '../../score-view/fingers.ts';
 import { moreWords, reasonWords } from './cost-words.ts';
@@ -16,9 +24,12 @@ const digits: readonly PickingDigit[] = ['p', 'i', 'm', 'a'];
 
 /** Both hands' fingers on one note: which the search chose, what others would cost, and a way to hold one fast. */
 export function FingerChoice({ note, place, fingers }: FingerChoiceProps) {
-  const { edit, check } = useBench();
+  const { study, edit, check } = useBench();
   const found = fingersOf(check.fingers[place.bar], note);
-  const set = (change: { finger?: Note['finger']; picking?: Note['picking'] }) =>
+  const position = check.checked?.moments.find(
+    ({ bar, tick }) => bar === place.bar && tick === place.tick,
+  )?.position;
+  const set = (change: Pick<NoteChange, 'finger' | 'picking' | 'position'>) =>
     edit((each) => changeNote(each, place, () => change));
   const isStruck = !note.arrival && !note.tied && note.stroke !== 'slap';
   const byFinger = [...fingers].sort((a, b) => String(a.finger).localeCompare(String(b.finger)));
@@ -81,11 +92,32 @@ export function FingerChoice({ note, place, fingers }: FingerChoiceProps) {
           </ul>
         </div>
       )}
-      {(note.finger ?? note.picking) && (
+      {note.fret > 0 &&
+        !note.dead &&
+        (note.position !== undefined ? (
+          <Stepper
+            label="Index finger over fret"
+            value={note.position}
+            low={1}
+            high={highestFret(study)}
+            onChange={(fret) => set({ position: fret })}
+          />
+        ) : (
+          position !== undefined &&
+          position > 0 && (
+            <p className="text-note flex items-center justify-between gap-2">
+              Position {position}
+              <Button look="plain" className="text-note" onClick={() => set({ position })}>
+                Hold it here
+              </Button>
+            </p>
+          )
+        ))}
+      {(note.finger ?? note.picking ?? note.position) && (
         <Button
           look="plain"
           className="text-note self-start"
-          onClick={() => set({ finger: undefined, picking: undefined })}
+          onClick={() => set({ finger: undefined, picking: undefined, position: undefined })}
         >
           Let the search choose
         </Button>

@@ -10,6 +10,13 @@ import { applyNoteKey, changeLength, noteKeys } from './note-keys.ts';
 
 const grids = [480, 320, 240] as const;
 
+/** Into the queries of the margin, where 1, 2 and 0 mend or let stand. */
+function toFirstQuery(say: (text: string) => void): void {
+  const query = document.querySelector<HTMLElement>('[data-query]');
+  if (query) query.focus();
+  else say('No query stands in this margin.');
+}
+
 /** What the keyboard does on the score: moving for every stage, writing for the voice of the stage, if it has one. */
 export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) => void {
   const { study, edit, undo, redo, cursor, setCursor, grid, setGrid } = useBench();
@@ -78,6 +85,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     const command = control ? withControl[event.key.toLowerCase()] : undefined;
     if (move) setCursor(move(event.shiftKey));
     else if (command) command(event.shiftKey);
+    else if (!control && event.key === 'q') toFirstQuery(say);
     else if (control || !write(event)) return;
     event.preventDefault();
     event.stopPropagation();
