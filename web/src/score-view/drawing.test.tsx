@@ -39,7 +39,7 @@ const lines = (svg: SVGElement, stroke: string) =>
 describe('the tab', () => {
   test('string 1 is on top and every string is drawn as thick as it is', () => {
     expect([1, 2, 3, 4, 5, 6].map((string) => yOfString(string as 1))).toEqual([
-      106, 125, 144, 163, 182, 201,
+      114, 133, 152, 171, 190, 209,
     ]);
     const widths = lines(draw([]), 'var(--color-ink1-65)')
       .slice(0, 6)
