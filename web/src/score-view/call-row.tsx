@@ -89,10 +89,16 @@ const VerbText = ({ entry, x, isShort }: { entry: CallEntry; x: number; isShort:
     </text>
   );
 
+/** A brush names the strings it goes from and to; strings struck apart are joined by a plus. */
+const thumbDigits = ({ verb, thumbStrings }: CallEntry): string =>
+  verb === 'brush' && thumbStrings.length > 2
+    ? `${thumbStrings[0] ?? ''}–${thumbStrings.at(-1) ?? ''}`
+    : thumbStrings.join('+');
+
 /** Thumb strings upright, melody strings italic and red, joined by a plus when they are struck together. */
 const CallDigits = ({ entry, x, onBrass }: { entry: CallEntry; x: number; onBrass: boolean }) => (
   <text x={x} y={rows.digitBase} fontSize="20" fontWeight="700" className="narrow">
-    <tspan fill="var(--color-ink1)">{entry.thumbStrings.join('+')}</tspan>
+    <tspan fill="var(--color-ink1)">{thumbDigits(entry)}</tspan>
     {entry.voice === 'both' && (
       <tspan fontSize="14" fill="var(--color-ink1)">
         +
