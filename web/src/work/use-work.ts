@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TaskName, Tasks } from './messages.ts';
 import { startWork } from './work-client.ts';
 
@@ -8,7 +8,10 @@ export type WorkState<Output> =
   | { readonly kind: 'done'; readonly output: Output }
   | { readonly kind: 'failed' };
 
-/** One task at a time in the worker: a new start or a cancel ends the one before, leaving the page ends all. */
+/**
+ * One task at a time in the worker: a new start or a cancel ends the one before, leaving the page ends all. `start` and `cancel` stay
+ * the same from drawing to drawing.
+ */
 export function useWork<Name extends TaskName>(
   task: Name,
 ): {
@@ -20,24 +23,27 @@ export function useWork<Name extends TaskName>(
   const running = useRef<AbortController | undefined>(undefined);
   useEffect(() => () => running.current?.abort(), []);
 
-  const cancel = () => {
+  const cancel = useCallback(() => {
     running.current?.abort();
     running.current = undefined;
     setState({ kind: 'idle' });
-  };
-  const start = (input: Tasks[Name]['input']) => {
-    running.current?.abort();
-    const controller = new AbortController();
-    running.current = controller;
-    const isCurrent = () => running.current === controller;
-    setState({ kind: 'working', share: 0 });
-    startWork(task, input, {
-      signal: controller.signal,
-      onProgress: (share) => isCurrent() && setState({ kind: 'working', share }),
-    }).then(
-      (output) => isCurrent() && setState({ kind: 'done', output }),
-      () => isCurrent() && setState({ kind: 'failed' }),
-    );
-  };
+  }, []);
+  const start = useCallback(
+    (input: Tasks[Name]['input']) => {
+      running.current?.abort();
+      const controller = new AbortController();
+      running.current = controller;
+      const isCurrent = () => running.current === controller;
+      setState({ kind: 'working', share: 0 });
+      startWork(task, input, {
+        signal: controller.signal,
+        onProgress: (share) => isCurrent() && setState({ kind: 'working', share }),
+      }).then(
+        (output) => isCurrent() && setState({ kind: 'done', output }),
+        () => isCurrent() && setState({ kind: 'failed' }),
+      );
+    },
+    [task],
+  );
   return { state, start, cancel };
 }

@@ -29,9 +29,7 @@ export function EasierPart() {
         undo,
       );
     }
-    // The answer is taken once, when it arrives.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [state]);
+  }, [state, cancel, edit, say, undo]);
   const look = (fromBar: number, toBar: number) =>
     start({ study, hand, fromBar, toBar, highestFret: highest });
   return (

@@ -20,9 +20,7 @@ export function NoteChoices({ note }: { note: Note }) {
   const { tick, string, voice } = note;
   useEffect(() => {
     start({ study, hand, place: { bar, tick, string, voice } });
-    // `start` is new at every drawing; the note and what it is weighed against are what matter.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [study, hand, bar, tick, string, voice]);
+  }, [start, study, hand, bar, tick, string, voice]);
   const name = shown(withoutOctave(pitchText(spellMidi(writtenMidi(study.tuning, note), study.key))));
   const found = state.kind === 'done' ? state.output : undefined;
   const place = placeOfNote(bar, note);

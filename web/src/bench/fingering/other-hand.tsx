@@ -16,9 +16,7 @@ export function OtherHand() {
   useEffect(() => {
     if (fingeredFor === '') cancel();
     else start({ study, hand, other: mine });
-    // `start` and `cancel` are new at every drawing; what is compared is what matters.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [study, hand, mine, fingeredFor]);
+  }, [start, cancel, study, hand, mine, fingeredFor]);
   if (fingeredFor === '' || state.kind !== 'done') return null;
   const { moreMm, differing, moreQueries } = state.output;
   const cost = Math.round(moreMm);
