@@ -14,7 +14,7 @@ import {
   type Command,
 } from '../command.ts';
 
-const lengthNames = { 'let-ring': 'ring', 'palm-damped': 'palm', stopped: 'stopped' } as const;
+const lengthNames = { 'let-ring': 'ring', 'palm-damped': 'palm', stopped: 'stopped', lifted: 'lifted' } as const;
 
 /** `thumb`: a bass pattern over one grip. */
 export const thumb: Command = {

@@ -4,11 +4,15 @@ import {
   countAt,
   gripAt,
   inPlayingOrder,
+  isBlueThird,
   isPicked,
   placedNotes,
+  techniques,
+  techniquesOf,
   type Bar,
   type Note,
   type Study,
+  type TechniqueWord,
   type Ticks,
 } from '../score/index.ts';
 
@@ -22,12 +26,39 @@ export interface CallEntry {
   readonly verb: CallVerb | '';
   readonly thumbStrings: readonly number[];
   readonly melodyStrings: readonly number[];
-  /** "pinch 6+1", "thumb 4", "hammer 2", "1". */
+  /** What else is said: "ring", "bend", as the technique table names it. */
+  readonly also: readonly TechniqueWord[];
+  /** "pinch 6+1", "thumb 4", "hammer 2", "1", "pinch 5+2, bend". */
   readonly text: string;
 }
 
 export type CallVerb =
-  'pinch' | 'thumb' | 'walk' | 'slide' | 'hammer' | 'pull' | 'mute' | 'brush' | 'drag' | 'slap';
+  | 'pinch'
+  | 'thumb'
+  | 'walk'
+  | 'slide'
+  | 'hammer'
+  | 'pull'
+  | 'mute'
+  | 'brush'
+  | 'roll'
+  | 'drag'
+  | 'slap'
+  | 'snap'
+  | 'bend'
+  | 'blue'
+  | 'turn'
+  | 'chime';
+
+const verbOfStroke = {
+  brush: 'brush',
+  'brush-back': 'brush',
+  roll: 'roll',
+  'roll-back': 'roll',
+  drag: 'drag',
+  slap: 'slap',
+  snap: 'snap',
+} as const;
 
 const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide' } as const;
 
@@ -35,18 +66,19 @@ const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide
 export function callLine(study: Study, fromBar = 1, toBar = study.bars.length): CallEntry[] {
   const walking = walkNotes(study);
   return study.bars.flatMap((bar, index) =>
-    index + 1 < fromBar || index + 1 > toBar ? [] : callOfBar(bar, index, walking),
+    index + 1 < fromBar || index + 1 > toBar ? [] : callOfBar(study, bar, index, walking),
   );
 }
 
-function callOfBar(bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
+function callOfBar(study: Study, bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
   const said = bar.notes.filter((note) => !note.tied).sort(inPlayingOrder);
   const ticks = [...new Set(said.map(({ tick }) => tick))];
   return ticks.map((tick) => {
     const now = said.filter((note) => note.tick === tick);
     const thumb = now.filter((note) => note.voice === 'thumb');
     const melody = now.filter((note) => note.voice === 'melody');
-    const verb = verbFor(thumb, melody, walking);
+    const verb = verbFor(study, thumb, melody, walking);
+    const also = alsoSaid(now, verb);
     const thumbStrings = thumb.map(({ string }) => string);
     const melodyStrings = melody.map(({ string }) => string);
     const digits = [...thumbStrings, ...melodyStrings].join('+');
@@ -58,22 +90,67 @@ function callOfBar(bar: Bar, index: number, walking: ReadonlySet<Note>): CallEnt
       verb,
       thumbStrings,
       melodyStrings,
-      text: verb ? `${verb} ${digits}` : digits,
+      also,
+      text: [verb ? `${verb} ${digits}` : digits, ...also].join(', '),
     };
   });
 }
 
-function verbFor(thumb: readonly Note[], melody: readonly Note[], walking: ReadonlySet<Note>): CallVerb | '' {
-  const arrival = melody.find((note) => note.arrival)?.arrival;
+function verbFor(
+  study: Study,
+  thumb: readonly Note[],
+  melody: readonly Note[],
+  walking: ReadonlySet<Note>,
+): CallVerb | '' {
   if (thumb.length > 0 && melody.some(isPicked)) return 'pinch';
+  const said = melody.length > 0 ? melody : thumb;
+  const arrival = said.find((note) => note.arrival)?.arrival;
   if (arrival) return verbOfArrival[arrival];
-  if (thumb.length === 0) return melody.every((note) => note.dead) ? 'mute' : '';
-  const thumbArrival = thumb.find((note) => note.arrival)?.arrival;
-  if (thumbArrival) return verbOfArrival[thumbArrival];
-  const stroke = thumb.find((note) => note.stroke)?.stroke;
-  if (stroke) return stroke === 'brush-back' ? 'brush' : stroke;
-  if (thumb.every((note) => note.dead)) return 'mute';
-  return thumb.some((note) => walking.has(note)) ? 'walk' : 'thumb';
+  const stroke = said.find((note) => note.stroke)?.stroke;
+  if (stroke) return verbOfStroke[stroke];
+  if (said.every((note) => note.dead)) return 'mute';
+  if (thumb.length > 0) return thumb.some((note) => walking.has(note)) ? 'walk' : 'thumb';
+  return verbOfSound(study, melody);
+}
+
+/** What a melody note alone is called by when the fretting hand does something with it. */
+function verbOfSound(study: Study, melody: readonly Note[]): CallVerb | '' {
+  if (melody.some((note) => isBlueThird(study, note))) return 'blue';
+  if (melody.some((note) => note.bendCents !== undefined)) return 'bend';
+  if (melody.some((note) => note.ornament)) return 'turn';
+  return melody.some((note) => note.harmonic) ? 'chime' : '';
+}
+
+/** Techniques that the verb already says, by verb. */
+const saidByVerb: Readonly<Partial<Record<CallVerb | '', readonly TechniqueWord[]>>> = {
+  hammer: ['hammer'],
+  pull: ['pull'],
+  slide: ['slide'],
+  mute: ['dead'],
+  brush: ['brush', 'brushback'],
+  roll: ['roll', 'rollback'],
+  drag: ['drag'],
+  slap: ['slap', 'dead'],
+  snap: ['snap'],
+  bend: ['bend'],
+  blue: ['bend'],
+  turn: ['mordent', 'turn'],
+  chime: ['harmonic'],
+};
+
+/** How the thumb's notes end and which are louder is said once of the whole bass, not at every stroke. */
+function spoken(note: Note): Note {
+  if (note.voice === 'melody') return note;
+  const { ending: _, accent: __, ...rest } = note;
+  return rest;
+}
+
+/** The techniques of a moment's notes that its verb does not say, each once, in the table's order. */
+function alsoSaid(notes: readonly Note[], verb: CallVerb | ''): TechniqueWord[] {
+  const carried = new Set(notes.flatMap((note) => techniquesOf(spoken(note)).map(({ word }) => word)));
+  return techniques
+    .map(({ word }) => word)
+    .filter((word) => carried.has(word) && !saidByVerb[verb]?.includes(word));
 }
 
 /** Thumb notes outside the grip held that lie a step or half step from their neighbour: a walk. */

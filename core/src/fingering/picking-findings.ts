@@ -1,5 +1,6 @@
 import {
   placeOfNote,
+  sweepOf,
   type Finding,
   type PickingDigit,
   type PickingSchool,
@@ -97,7 +98,7 @@ function otherDigits({ school }: Fingering, { notes }: FingeredMoment, not: Pick
 /** Two thumb strokes so close that they stumble, unless they are meant to: one drag, a grace, or a dead stroke. */
 function thumbStumbles(fingering: Fingering, moment: FingeredMoment): Finding[] {
   const { study, setting } = fingering;
-  const stroke = moment.notes.find(({ picking, note }) => picking === 'p' && !note.stroke && !note.grace);
+  const stroke = moment.notes.find(({ picking, note }) => picking === 'p' && !sweepOf(note) && !note.grace);
   const last = moment.pickStep.before?.state[0];
   if (!stroke || !last) return [];
   const ms = (moment.at - last.at) * setting.msPerTick;

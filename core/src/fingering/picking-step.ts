@@ -1,4 +1,5 @@
 import {
+  sweepOf,
   ticksPerQuarter,
   type PickingDigit,
   type PickingSchool,
@@ -99,7 +100,7 @@ export function stepPicking(
     if (!mayTake(one, digit, setting)) return undefined;
     if (last && digit < last.digit) return undefined;
     if (last?.digit === digit) {
-      if (last.string - one.string > 1 && !one.note.note.stroke) return undefined;
+      if (last.string - one.string > 1 && !sweepOf(one.note.note)) return undefined;
       pay('one stroke', strokeMm(one, digit));
     } else {
       payDigit(one, digit, at, state, setting, pay);
@@ -117,13 +118,13 @@ export function stepPicking(
 function mayTake({ note }: StruckString, digit: DigitNumber, { school }: PickingSetting): boolean {
   const name = digitOf(digit);
   if (note.note.picking) return note.note.picking === name;
-  if (note.note.stroke === 'drag') return digit === 0;
-  if (note.note.stroke) return digit <= 1;
+  if (sweepOf(note.note) === 'drag') return digit === 0;
+  if (sweepOf(note.note)) return digit <= 1;
   return digit === 0 || (name !== undefined && schools[school][name] !== undefined);
 }
 
 const strokeMm = ({ note }: StruckString, digit: DigitNumber): number =>
-  note.note.stroke
+  sweepOf(note.note)
     ? 0
     : digit === 0 && note.note.voice === 'thumb'
       ? costs.drag.value
@@ -157,7 +158,7 @@ function payDigit(
 }
 
 function payVoice({ note, string }: StruckString, digit: DigitNumber, pay: PickingTally): void {
-  if (note.note.stroke) return;
+  if (sweepOf(note.note)) return;
   if (note.note.voice === 'thumb' && digit > 0) pay('other voice', costs.fingerTakesBass.value);
   if (note.note.voice === 'melody' && digit === 0)
     pay('other voice', costs.thumbTakesMelody.value + Math.max(0, 4 - string) * costs.thumbOnThin.value);
@@ -181,7 +182,7 @@ export function digitChoices(struck: readonly StruckString[], setting: PickingSe
     for (let digit = lowest; digit < 4; digit += 1) {
       if (!mayTake(one, digit, setting)) continue;
       const repeats = digit === lowest && last !== undefined;
-      if (repeats && last.string - one.string > 1 && !one.note.note.stroke) continue;
+      if (repeats && last.string - one.string > 1 && !sweepOf(one.note.note)) continue;
       chosen.push(digit);
       choose(each + 1, digit, one, leftOut);
       chosen.pop();

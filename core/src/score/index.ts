@@ -19,9 +19,11 @@ export {
   type NoteChange,
   type NotePlace,
 } from './edits.ts';
+export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './heard.ts';
 export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
 export { applyRemedy, type Remedy, type StudyEdit } from './remedy.ts';
 export { studyLimits } from './limits.ts';
+export { playOrder, type PlayedBar } from './play-order.ts';
 export {
   barStarts,
   gripAt,
@@ -32,6 +34,7 @@ export {
   placedNotes,
   previousOnString,
   soundingFrets,
+  sweepOf,
   type PlacedNote,
 } from './reading.ts';
 export {
@@ -39,10 +42,13 @@ export {
   type Arrival,
   type Bar,
   type BassRole,
+  type DynamicLevel,
   type GridPattern,
   type GripFrets,
   type Note,
   type NoteEnding,
+  type NoteSlide,
+  type NoteStroke,
   type PickingDigit,
   type PickingSchool,
   type PlacedGrip,
@@ -50,6 +56,22 @@ export {
   type ThumbStroke,
   type Voice,
 } from './schema.ts';
+export {
+  techniqueNamed,
+  techniques,
+  techniquesOf,
+  toggleTechnique,
+  withTechnique,
+  type Technique,
+  type TechniqueWord,
+} from './technique-table.ts';
+export {
+  dynamicWords,
+  endingWords,
+  strokeWords,
+  techniqueWords,
+  usualOrnamentFrets,
+} from './technique-words.ts';
 export {
   barTicks,
   beatAt,

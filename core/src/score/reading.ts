@@ -1,5 +1,5 @@
 import type { StringNumber } from '../instrument/index.ts';
-import type { Bar, GripFrets, Note, PlacedGrip, Study, Voice } from './schema.ts';
+import type { Bar, GripFrets, Note, NoteStroke, PlacedGrip, Study, Voice } from './schema.ts';
 import { barTicks, type Ticks } from './ticks.ts';
 
 /** A note with its place in the whole study. `bar` counts from 0; `atTicks` from the start of the study. */
@@ -72,4 +72,8 @@ export function pinchTicks(bar: Bar): Ticks[] {
 }
 
 /** Whether the picking hand strikes the note. */
-export const isPicked = (note: Note): boolean => !note.tied && !note.arrival;
+export const isPicked = (note: Note): boolean => !note.tied && (!note.arrival || note.slide?.again === true);
+
+/** The one movement that strikes the string with others; undefined when digits pluck it, as they do in a roll or snap. */
+export const sweepOf = ({ stroke }: Note): Exclude<NoteStroke, 'roll' | 'roll-back' | 'snap'> | undefined =>
+  stroke === 'roll' || stroke === 'roll-back' || stroke === 'snap' ? undefined : stroke;

@@ -1,47 +1,17 @@
 import { z } from 'zod';
 import { studyLimits } from './limits.ts';
+import { fret, noteEnding, noteSchema, string, strokeKind, tick } from './note-schema.ts';
 
 /** The study as files, HTTP and the database carry it. Types everywhere are inferred from the schemas below. */
 
 const text = z.string().trim().max(studyLimits.textLength);
-const tick = z.int().min(0).max(61440);
-const fret = z.int().min(0).max(studyLimits.fret);
-const string = z.literal([1, 2, 3, 4, 5, 6]);
+/** Quarter notes a minute. */
+const tempo = z.number().min(20).max(320);
 
-export const noteSchema = z.strictObject({
-  /** From the start of the bar. */
-  tick,
-  durationTicks: z.int().min(1).max(61440),
-  string,
-  /** Counted from the capo. */
-  fret,
-  voice: z.enum(['thumb', 'melody']),
-  /** How the fretting hand sounds the note, from the note before it on its string. Absent: it is picked. */
-  arrival: z.enum(['hammer-on', 'pull-off', 'slide']).optional(),
-  /** Pitchless stroke (x). */
-  dead: z.literal(true).optional(),
-  /** Continues the note before it on its string: nothing is struck, nothing said. */
-  tied: z.literal(true).optional(),
-  /** How the note ends; absent: it sounds for its written length. */
-  ending: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
-  accent: z.literal(true).optional(),
-  /** How far the string is pushed aside, in cents; 100 is a half step. */
-  bendCents: z.int().min(10).max(400).optional(),
-  /** What strikes the string instead of one picking digit; strings struck at one moment share it. */
-  stroke: z.enum(['brush', 'brush-back', 'drag', 'slap']).optional(),
-  /** Struck just before its tick, in no written time of its own. */
-  grace: z.literal(true).optional(),
-  /** Fretting finger the teacher chose, T the thumb over the edge. The others are worked out around it. */
-  finger: z.literal([1, 2, 3, 4, 'T']).optional(),
-  /** Picking digit the teacher chose. */
-  picking: z.enum(['p', 'i', 'm', 'a']).optional(),
-  /** Stays on its string when easier places are looked for. */
-  keepString: z.literal(true).optional(),
-  /** Fret, counted from the capo, that the index finger lies over when this note is played. */
-  position: z.int().min(1).max(studyLimits.fret).optional(),
-  /** A thumb stroke changed by hand: it stays when its pattern is laid anew. */
-  byHand: z.literal(true).optional(),
-});
+/** Share of a beat, in percent, before its off-beat eighth: 50 straight, 67 triplet swing. */
+const swing = z.number().min(50).max(80);
+
+const dynamicLevel = z.enum(['pp', 'p', 'mp', 'mf', 'f', 'ff']);
 
 export const gripFretsSchema = z.array(fret.nullable()).length(6);
 
@@ -60,7 +30,10 @@ export const placedGripSchema = z.strictObject({
   functionName: z.string().trim().min(1).max(24).optional(),
 });
 
-export const metreSchema = z.strictObject({ beats: z.int().min(1).max(16), unit: z.literal([2, 4, 8]) });
+export const metreSchema = z.strictObject({
+  beats: z.int().min(1).max(32),
+  unit: z.literal([1, 2, 4, 8, 16]),
+});
 
 const patternName = z.string().min(1).max(40);
 
@@ -79,6 +52,23 @@ export const barSchema = z.strictObject({
   /** Ticks at which the pattern's stroke was left out by hand. */
   leftOut: z.array(tick).max(studyLimits.notesPerBar).optional(),
   notes: z.array(noteSchema).max(studyLimits.notesPerBar),
+  /** Comes before the first beat of the piece: its metre is what is played of a bar, counted to that bar's end. */
+  pickup: z.literal(true).optional(),
+  /** A passage to be repeated begins here. */
+  repeatStart: z.literal(true).optional(),
+  /** The passage ends here; how often it is played altogether. */
+  repeatTimes: z.int().min(2).max(9).optional(),
+  /** The bar belongs to these times through only: a first or second ending. */
+  endings: z.array(z.int().min(1).max(9)).min(1).max(9).optional(),
+  /** Tempo from here on, in quarter notes a minute. */
+  tempoBpm: tempo.optional(),
+  /** Swing from here on. */
+  swingPercent: swing.optional(),
+  /** How loud a voice is from a tick on. */
+  dynamics: z
+    .array(z.strictObject({ tick, voice: z.enum(['thumb', 'melody']), level: dynamicLevel }))
+    .max(studyLimits.gripsPerBar)
+    .optional(),
 });
 
 export const tuningSchema = z.strictObject({
@@ -118,11 +108,11 @@ export const thumbStrokeSchema = z.strictObject({
   string: string.optional(),
   /** Written length in slots; absent: up to the next stroke. */
   slots: z.int().min(1).max(192).optional(),
-  ending: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
+  ending: noteEnding.optional(),
   accent: z.literal(true).optional(),
   dead: z.literal(true).optional(),
   grace: z.literal(true).optional(),
-  stroke: z.enum(['brush', 'brush-back', 'drag', 'slap']).optional(),
+  stroke: strokeKind.optional(),
 });
 
 /** A bass pattern as a guitarist would describe it: strokes on a grid that repeats until the bar is full. */
@@ -146,10 +136,8 @@ export const studySchema = z.strictObject({
   capo: z.int().min(0).max(12),
   scaleMm: z.number().min(400).max(800),
   fretCount: z.int().min(12).max(studyLimits.fret),
-  /** Quarter notes a minute. */
-  tempoBpm: z.number().min(20).max(320),
-  /** Share of a beat, in percent, before its off-beat eighth: 50 straight, 67 triplet swing. */
-  swingPercent: z.number().min(50).max(80),
+  tempoBpm: tempo,
+  swingPercent: swing,
   /** The piece's thumb pattern. */
   thumbPattern: z.string().min(1).max(40),
   /** Gauges of the strings, a known set or six numbers. Absent: a light set. */
@@ -160,7 +148,7 @@ export const studySchema = z.strictObject({
     .max(studyLimits.sources)
     .optional(),
   /** How this player's bass notes end; absent: as the pattern says. */
-  bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).optional(),
+  bassEnding: noteEnding.optional(),
   /** Which picking fingers take which strings; absent: index, middle and ring. */
   pickingSchool: z.enum(['i', 'im', 'ima']).optional(),
   /** Own thumb patterns this piece uses, so that the file stands alone. */
@@ -189,6 +177,9 @@ export type Note = z.infer<typeof noteSchema>;
 export type Voice = Note['voice'];
 export type Arrival = NonNullable<Note['arrival']>;
 export type NoteEnding = NonNullable<Note['ending']>;
+export type NoteStroke = NonNullable<Note['stroke']>;
+export type NoteSlide = NonNullable<Note['slide']>;
+export type DynamicLevel = z.infer<typeof dynamicLevel>;
 export type GripFrets = z.infer<typeof gripFretsSchema>;
 export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;

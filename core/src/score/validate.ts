@@ -4,6 +4,7 @@ import type { Finding } from './finding.ts';
 import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Study } from './schema.ts';
 import { barTicks, beatAt } from './ticks.ts';
+import { markFindings } from './validate-marks.ts';
 
 /**
  * Everything in a study that cannot be played or does not add up, in score order, each with bar, beat and string.
@@ -24,6 +25,7 @@ export function validateStudy(study: Study): Finding[] {
       ...arrivalWithoutSource(study, placed, previous.get(placed.note)),
       ...tieWithoutSource(study, placed, previous.get(placed.note)),
     ]),
+    ...markFindings(study),
   ];
   return findings.sort((a, b) => a.bar - b.bar || a.beat - b.beat);
 }

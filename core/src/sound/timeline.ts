@@ -1,7 +1,8 @@
-import { concertPitchHz, soundingMidi, type StringNumber } from '../instrument/index.ts';
+import { concertPitchHz, type StringNumber } from '../instrument/index.ts';
 import { centsBetween, concertA4Hz, type Midi } from '../pitch/index.ts';
 import {
   barStarts,
+  heardMidi,
   beatStarts,
   isCompound,
   placedNotes,
@@ -171,7 +172,7 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
 const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds): SoundEvent => ({
   voice: note.voice,
   string: note.string,
-  midi: soundingMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
+  midi: heardMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
   startS,
   endS,
   attack: note.arrival ? 'fretting-hand' : 'picked',

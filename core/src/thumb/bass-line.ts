@@ -4,6 +4,8 @@ import {
   beatAt,
   beatStarts,
   barTicks,
+  endingWords,
+  strokeWords,
   ticksPerQuarter,
   type Note,
   type NoteEnding,
@@ -21,9 +23,6 @@ export interface BassNote {
   /** "F#2, string 6 fret 2, stopped". */
   readonly words: string;
 }
-
-const endings = { 'let-ring': 'ringing', stopped: 'stopped', 'palm-damped': 'under the palm' } as const;
-const strokes = { brush: 'brushed', 'brush-back': 'brushed back', drag: 'dragged', slap: 'slap' } as const;
 
 /** The thumb voice alone, as notes and as words. */
 export const bassLine = (study: Study): BassNote[] =>
@@ -46,10 +45,10 @@ export const bassLine = (study: Study): BassNote[] =>
 function wordsOf(note: Note, pitch: string): string {
   const where = note.fret === 0 ? `open string ${note.string}` : `string ${note.string} fret ${note.fret}`;
   const marks = [
-    note.stroke && strokes[note.stroke],
+    note.stroke && strokeWords[note.stroke],
     note.grace && 'just before',
     note.dead && note.stroke !== 'slap' && 'muted',
-    note.ending && endings[note.ending],
+    note.ending && endingWords[note.ending],
     note.accent && 'accented',
   ].filter((mark) => typeof mark === 'string');
   return [note.dead ? `string ${note.string}` : `${pitch}, ${where}`, ...marks].join(', ');

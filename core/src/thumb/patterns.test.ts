@@ -254,7 +254,7 @@ describe('the bass line to read, hear and weigh', () => {
       string: 4,
       fret: 0,
       pitch: 'D3',
-      words: 'D3, open string 4, stopped, accented',
+      words: 'D3, open string 4, stopped short, accented',
     });
     expect(bassLine(laid('bass-slap', ['022100']))[1]!.words).toBe('string 6, slap, accented');
   });

@@ -6,6 +6,7 @@ import {
   soundingFrets,
   type Metre,
   type Note,
+  type NoteStroke,
   type NoteEnding,
   type PlacedGrip,
   type ThumbStroke,
@@ -113,6 +114,9 @@ function strokesOf(grid: PatternGrid, { metre, gripAt: held }: BassSetting): Pla
   });
 }
 
+/** Strokes over several strings of the grip. */
+const spreads: ReadonlySet<NoteStroke> = new Set(['brush', 'brush-back', 'roll', 'roll-back']);
+
 /** The notes of one stroke: one, a brush over several strings, or none when the melody has every string. */
 function strike(
   { tick, grip, stroke }: PlacedStroke,
@@ -142,8 +146,7 @@ function strike(
     ...(stroke.grace ? { grace: true as const } : {}),
     ...(stroke.stroke ? { stroke: stroke.stroke } : {}),
   });
-  if (stroke.stroke === 'brush' || stroke.stroke === 'brush-back')
-    return brushed(grip, tuning, taken).map(at);
+  if (stroke.stroke && spreads.has(stroke.stroke)) return brushed(grip, tuning, taken).map(at);
   if (stroke.string !== undefined) {
     if (taken.has(stroke.string)) return [];
     return [at({ string: stroke.string, fret: fretOf(grip.frets, stroke.string) ?? 0 })];

@@ -1,6 +1,13 @@
-import { soundingMidi, soundingShift } from '../instrument/index.ts';
+import { soundingShift } from '../instrument/index.ts';
 import { transposeKey, type Key, type Midi } from '../pitch/index.ts';
-import { placedNotes, type Note, type Study, type Ticks, type Voice } from '../score/index.ts';
+import {
+  heardWholeMidi,
+  placedNotes,
+  type Note,
+  type Study,
+  type Ticks,
+  type Voice,
+} from '../score/index.ts';
 
 /** One note of a passage as it is heard, wherever it was played. */
 export interface PassageNote {
@@ -34,7 +41,7 @@ export function passageOf(study: Study): Passage {
     const heard: PassageNote = {
       atTicks,
       endTicks: atTicks + note.durationTicks,
-      midi: soundingMidi(study, note),
+      midi: heardWholeMidi(study, note),
       voice: note.voice,
       source: note,
     };

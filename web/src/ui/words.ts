@@ -1,14 +1,7 @@
-import type { NoteEnding } from '@jocund/core/score';
-
-const endings: Record<NoteEnding, string> = {
-  'let-ring': 'left to ring',
-  stopped: 'stopped short',
-  'palm-damped': 'under the palm',
-};
+import { endingWords as words, type NoteEnding } from '@jocund/core/score';
 
 /** How notes end, in a teacher's words. */
-export const endingWords = (ending: NoteEnding | undefined): string =>
-  ending ? endings[ending] : 'as written';
+export const endingWords = (ending: NoteEnding | undefined): string => (ending ? words[ending] : 'as written');
 
 /** "1 bar", "3 bars". */
 export const counted = (count: number, one: string, many = `${one}s`): string =>

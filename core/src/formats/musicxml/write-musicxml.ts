@@ -1,8 +1,9 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
-import { realPitch, soundingMidi, soundingShift, stringsLowToHigh } from '../../instrument/index.ts';
+import { realPitch, soundingShift, stringsLowToHigh } from '../../instrument/index.ts';
 import { keyFifths, spellMidi, transposeKey, type Key } from '../../pitch/index.ts';
 import {
   barTicks,
+  heardWholeMidi,
   placeOfFinding,
   type Study,
   ticksPerQuarter,
@@ -142,7 +143,7 @@ function addVoice(
         written,
         inChord: index > 0,
         voice: number,
-        pitch: spellMidi(soundingMidi(study, written.note), key),
+        pitch: spellMidi(heardWholeMidi(study, written.note), key),
       }),
     );
   }

@@ -1,0 +1,62 @@
+import type { Bar, Study } from './schema.ts';
+
+/** One time that a bar is played. */
+export interface PlayedBar {
+  /** From 0. */
+  readonly bar: number;
+  /** Which time through its repeated passage, from 1. */
+  readonly time: number;
+}
+
+/** Where a passage that is repeated begins and ends, both counted from 0 and included, and how often it is played. */
+interface Passage {
+  readonly first: number;
+  readonly last: number;
+  readonly times: number;
+}
+
+/**
+ * The bars in the order they are played, repeats and endings unfolded. A repeat goes back to the last repeat start,
+ * without one to the bar after the repeat before it, or to the first bar that is not a pickup. Endings that follow the
+ * repeat sign belong to its passage.
+ */
+export function playOrder({ bars }: Pick<Study, 'bars'>): PlayedBar[] {
+  const order: PlayedBar[] = [];
+  let next = 0;
+  while (next < bars.length) {
+    const passage = passageFrom(bars, next);
+    const until = passage ? passage.first : bars.length;
+    for (let bar = next; bar < until; bar += 1) order.push({ bar, time: 1 });
+    if (!passage) break;
+    for (let time = 1; time <= passage.times; time += 1) order.push(...oneTime(bars, passage, time));
+    next = passage.last + 1;
+  }
+  return order;
+}
+
+/** The bars of a passage that are played one time through. */
+const oneTime = (bars: readonly Bar[], { first, last, times }: Passage, time: number): PlayedBar[] =>
+  Array.from({ length: last - first + 1 }, (_, offset) => first + offset)
+    .filter((bar) => belongsTo(bars[bar]?.endings, time, times))
+    .map((bar) => ({ bar, time }));
+
+/** A bar without endings is played each time; the last ending also serves times that no ending names. */
+const belongsTo = (endings: readonly number[] | undefined, time: number, times: number): boolean =>
+  endings === undefined || endings.some((each) => Math.min(each, times) === time);
+
+function passageFrom(bars: readonly Bar[], from: number): Passage | undefined {
+  const sign = bars.findIndex(({ repeatTimes }, index) => index >= from && repeatTimes !== undefined);
+  if (sign < 0) return undefined;
+  const starts = bars.map((bar, index) => (bar.repeatStart && index >= from && index <= sign ? index : -1));
+  const start = Math.max(...starts);
+  const first = start >= 0 ? start : bars[from]?.pickup ? Math.min(from + 1, sign) : from;
+  let last = sign;
+  let times = bars[sign]?.repeatTimes ?? 2;
+  // A later ending, and further repeat signs inside an ending, still belong to the passage.
+  while (bars[sign]?.endings && bars[last + 1]?.endings) {
+    last += 1;
+    times = Math.max(times, bars[last]?.repeatTimes ?? 0);
+  }
+  const named = bars.slice(first, last + 1).flatMap(({ endings = [] }) => endings);
+  return { first, last, times: Math.max(times, ...named) };
+}
