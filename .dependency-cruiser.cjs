@@ -29,8 +29,9 @@ const coreFloors = [
 const mayUse = {
   core: [],
   contract: ['core'],
-  cli: ['core'],
-  server: ['contract', 'core'],
+  press: ['core'],
+  cli: ['press', 'core'],
+  server: ['contract', 'press', 'core'],
   web: ['contract', 'core'],
 };
 
@@ -46,7 +47,7 @@ const betweenWorkspaces = Object.entries(mayUse).map(([from, allowed]) => ({
   severity: 'error',
   from: { path: `^${from}/src/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: `^(${['core', 'contract', 'server', 'cli', 'web'].filter((w) => w !== from && !allowed.includes(w)).join('|')})/`,
+    path: `^(${['core', 'contract', 'press', 'server', 'cli', 'web'].filter((w) => w !== from && !allowed.includes(w)).join('|')})/`,
   },
 }));
 

@@ -15,6 +15,7 @@ export default tseslint.config(
           './contract/tsconfig.json',
           './server/tsconfig.json',
           './cli/tsconfig.json',
+          './press/tsconfig.json',
           './web/tsconfig.json',
           './e2e/tsconfig.json',
           './tsconfig.scripts.json',

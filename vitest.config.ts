@@ -1,3 +1,3 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { projects: ['core', 'contract', 'server', 'cli', 'web', 'scripts'] } });
+export default defineConfig({ test: { projects: ['core', 'contract', 'server', 'cli', 'press', 'web', 'scripts'] } });

@@ -25,6 +25,7 @@ const checks = /** @type {const} */ ([
       'contract/src',
       'server/src',
       'cli/src',
+      'press/src',
       'web/src',
     ],
   ],

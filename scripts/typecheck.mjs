@@ -8,6 +8,7 @@ const projects = [
   'contract',
   'server',
   'cli',
+  'press',
   'web',
   'e2e',
   'tsconfig.scripts.json',

@@ -1,7 +1,7 @@
 import { fretOf } from '../shapes/index.ts';
 import { openMidi } from '../instrument/index.ts';
 import {
-  countAt,
+  countOf,
   gripAt,
   inPlayingOrder,
   isBlueThird,
@@ -85,7 +85,7 @@ function callOfBar(study: Study, bar: Bar, index: number, walking: ReadonlySet<N
     return {
       bar: index + 1,
       tick,
-      count: countAt(bar.metre, tick),
+      count: countOf(study.bars, index, tick),
       voice: thumb.length === 0 ? 'melody' : melody.length === 0 ? 'thumb' : 'both',
       verb,
       thumbStrings,

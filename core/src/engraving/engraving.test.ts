@@ -11,6 +11,7 @@ import {
   sheetMeasures,
   splitDuration,
   stemsOf,
+  tickAtX,
   valueOf,
   xOfTick,
 } from './index.ts';
@@ -31,27 +32,21 @@ describe('setting bars into systems', () => {
     expect(systems[1]!.bars[0]!.showsMetre).toBe(false);
   });
   test('sixteenths get fewer bars rather than smaller digits', () => {
-    expect(layoutSheet(bars(4, [note({}), note({ tick: 240 })]))[0]!.bars.length).toBe(2);
+    const run = Array.from({ length: 16 }, (_, index) => note({ tick: index * 240, durationTicks: 240 }));
+    expect(layoutSheet(bars(4, run))[0]!.bars.length).toBe(2);
   });
-  test('moments never come closer than their gap while a bar fits the line', () => {
-    const gaps = fc.constantFrom(240, 320, 480, 960);
-    fc.assert(
-      fc.property(fc.array(gaps, { minLength: 1, maxLength: 9 }), (steps) => {
-        const notes = steps.map((gap) => [note({}), note({ tick: gap })]);
-        const study = {
-          ...bars(notes.length),
-          bars: notes.map((each) => ({ ...bars(1).bars[0]!, notes: each })),
-        };
-        for (const system of layoutSheet(study)) {
-          for (const layout of system.bars) {
-            const gap = Math.min(480, steps[layout.bar]!);
-            expect(xOfTick(layout, gap) - xOfTick(layout, 0)).toBeGreaterThanOrEqual(
-              sheetMeasures.momentGap - 1e-6,
-            );
-          }
-        }
-      }),
-    );
+  test('one pair of sixteenths alone does not widen its bar: its neighbours give way', () => {
+    expect(layoutSheet(bars(4, [note({}), note({ tick: 240 })]))[0]!.bars.length).toBe(4);
+  });
+  test('where there is room moments stand by time', () => {
+    const { bars: rows } = layoutSheet(bars(2, [note({ durationTicks: 960 }), note({ tick: 1920 })]))[0]!;
+    const [one] = rows;
+    expect(xOfTick(one!, 1920) - xOfTick(one!, 0)).toBeCloseTo((one!.x + one!.width - one!.firstX) / 2, 0);
+  });
+  test('a tick and its x find each other again', () => {
+    const [one] = layoutSheet(bars(3, [note({}), note({ tick: 240 }), note({ tick: 2000 })]))[0]!.bars;
+    for (const tick of [0, 100, 240, 1000, 2000, 3840])
+      expect(tickAtX(one!, xOfTick(one!, tick))).toBeCloseTo(tick, 6);
   });
 });
 

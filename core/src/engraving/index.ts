@@ -1,12 +1,35 @@
+export { drawCallDigits } from './draw/call-row.ts';
+export type { FingerSigns } from './draw/finger-signs.ts';
+export { frameOf } from './draw/frame.ts';
+export { drawGrip, type GripRoom } from './draw/grip.ts';
+export { drawMarks } from './draw/marks.ts';
+export { drawPlate } from './draw/plates.ts';
+export { createSheetDrawer, drawSheet, type SheetPicture } from './draw-sheet.ts';
+export {
+  drawExcerpt,
+  drawSystem,
+  type ExcerptPicture,
+  type SheetOptions,
+  type SystemPicture,
+} from './draw-system.ts';
+export { fingersByBar, fingersOf, type BarFingers } from './fingers.ts';
 export { gripBox, type GripBox } from './grip-box.ts';
+export { gripName } from './grip-name.ts';
 export { noteValues, splitDuration, valueOf, type NoteValue } from './note-values.ts';
+export { layPages, type Page, type PageOptions, type PagePart, type Paper } from './pages.ts';
+export { palettes, type Inks } from './palette.ts';
+export type { Face, Ink, Shape } from './shape.ts';
+export { gradeFigure, sheetFigures, sheetLegend, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
   layoutSheet,
   sheetMeasures,
   showsMetre,
+  tickAtX,
   xOfTick,
   type BarLayout,
   type SheetMeasures,
   type SystemLayout,
 } from './sheet-layout.ts';
+export { gutter, plateSize, stringWidth, yOfString, type SheetRows } from './sheet-rows.ts';
+export { textEdges, textWidth } from './text-width.ts';
 export { beamGroups, restsOf, stemsOf, type Rest, type Stem } from './voices.ts';

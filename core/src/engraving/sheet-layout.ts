@@ -1,11 +1,10 @@
-import { barTicks, type Bar, type Metre, type Study, type Ticks } from '../score/index.ts';
+import type { Bar, Metre, Study, Ticks } from '../score/index.ts';
+import { extraLead, leastContent, spaceBar, wantedContent, type Stop } from './bar-spacing.ts';
 
 /** Lengths of the sheet in its own units (CSS px on screen, scaled to mm in print). */
 export interface SheetMeasures {
   /** Room for all bars of a system, string names not counted in. */
   readonly width: number;
-  /** Least distance between two moments that both carry a call digit. */
-  readonly momentGap: number;
   /** From a bar line to its first moment. */
   readonly lead: number;
   /** What a metre written after a bar line adds to the lead. */
@@ -19,7 +18,8 @@ export interface BarLayout {
   readonly x: number;
   readonly width: number;
   readonly firstX: number;
-  readonly unitsPerTick: number;
+  /** Where its moments stand, from `firstX`; the last is the bar's end. */
+  readonly stops: readonly Stop[];
   readonly showsMetre: boolean;
 }
 
@@ -28,35 +28,31 @@ export interface SystemLayout {
   readonly width: number;
 }
 
-export const sheetMeasures: SheetMeasures = {
-  width: 869,
-  momentGap: 24,
-  lead: 18,
-  metreLead: 21,
-  mostBars: 4,
-};
+export const sheetMeasures: SheetMeasures = { width: 869, lead: 18, metreLead: 21, mostBars: 4 };
 
-const shortestUsual: Ticks = 480;
+/** A repeat begins with dots after its bar line. */
+const repeatLead = 9;
 
-/** Shortest distance between two onsets, or between a last onset and the bar line; at most an eighth. */
-function shortestGap(bar: Bar): Ticks {
-  const ticks = [...new Set(bar.notes.map(({ tick }) => tick))].sort((a, b) => a - b);
-  const gaps = ticks.slice(1).map((tick, index) => tick - (ticks[index] ?? 0));
-  return Math.min(shortestUsual, ...gaps);
-}
-
-const contentWidth = (bar: Bar, { momentGap }: SheetMeasures): number =>
-  (barTicks(bar.metre) * momentGap) / shortestGap(bar);
-
-/** A metre is written at the start and wherever it changes. */
-export function showsMetre(bars: readonly { readonly metre: Metre }[], index: number): boolean {
-  const [before, now] = [bars[index - 1]?.metre, bars[index]?.metre];
+/** A metre is written at the start and wherever it changes; a pickup shows the metre of the bar it belongs to. */
+export function showsMetre(
+  bars: readonly { readonly metre: Metre; readonly pickup?: true | undefined }[],
+  index: number,
+): boolean {
+  const [before, now] = [metreShown(bars, index - 1), metreShown(bars, index)];
   return before?.beats !== now?.beats || before?.unit !== now?.unit;
 }
 
+/** The metre a bar is read in: a pickup's is that of the first full bar. */
+export const metreShown = (
+  bars: readonly { readonly metre: Metre; readonly pickup?: true | undefined }[],
+  index: number,
+): Metre | undefined => (bars[index]?.pickup ? bars[index + 1]?.metre : bars[index]?.metre);
+
 /**
  * Sets a study into systems of equal columns, so that a bar keeps its width from system to system: as many columns
- * (`mostBars` at most) as leave every moment its gap; one column always, even where it is narrower than wanted.
+ * (`mostBars` at most) as leave every moment the room it asks for. A bar that even a whole line cannot hold makes its own line
+ * wider, to be drawn smaller, rather than let anything touch.
+ * Within its bar a moment stands by time, further from its neighbour only where what they carry would touch.
  */
 export function layoutSheet(
   study: Pick<Study, 'bars'>,
@@ -78,13 +74,24 @@ interface ColumnNeed {
 
 function columnNeeds(bars: readonly Bar[], columns: number, measures: SheetMeasures): ColumnNeed[] {
   return Array.from({ length: columns }, (_, column) => {
-    const inColumn = bars.flatMap((bar, index) => (index % columns === column ? [{ bar, index }] : []));
-    const metre = inColumn.some(({ index }) => showsMetre(bars, index));
-    return {
-      lead: measures.lead + (metre ? measures.metreLead : 0),
-      content: Math.max(...inColumn.map(({ bar }) => contentWidth(bar, measures))),
-    };
+    let lead = 0;
+    let content = 0;
+    for (let index = column; index < bars.length; index += columns) {
+      const bar = bars[index];
+      if (!bar) continue;
+      lead = Math.max(lead, leadOf(bars, index, measures));
+      content = Math.max(content, wantedContent(bar));
+    }
+    return { lead, content };
   });
+}
+
+function leadOf(bars: readonly Bar[], index: number, { lead, metreLead }: SheetMeasures): number {
+  const bar = bars[index];
+  if (!bar) return lead;
+  return (
+    lead + extraLead(bar) + (showsMetre(bars, index) ? metreLead : 0) + (bar.repeatStart ? repeatLead : 0)
+  );
 }
 
 function setInColumns(
@@ -99,23 +106,40 @@ function setInColumns(
   const systems: SystemLayout[] = [];
   for (let first = 0; first < bars.length; first += columns.length) {
     let x = 0;
-    const row = columns.slice(0, bars.length - first).map(({ lead, content }, column): BarLayout => {
-      const bar = first + column;
+    const isAlone = columns.length === 1;
+    const row = columns.slice(0, bars.length - first).flatMap(({ lead, content }, column): BarLayout[] => {
+      const bar = bars[first + column];
+      if (!bar) return [];
+      const room = isAlone ? Math.max(content, leastContent(bar)) : content;
       const layout = {
-        bar,
+        bar: first + column,
         x,
-        width: lead + content,
+        width: lead + room,
         firstX: x + lead,
-        unitsPerTick: content / barTicks(bars[bar]?.metre ?? { beats: 4, unit: 4 }),
-        showsMetre: showsMetre(bars, bar),
+        stops: spaceBar(bar, room),
+        showsMetre: showsMetre(bars, first + column),
       };
       x += layout.width;
-      return layout;
+      return [layout];
     });
     systems.push({ bars: row, width: x });
   }
   return systems;
 }
 
-/** Where a moment of a bar stands in its system. */
-export const xOfTick = (layout: BarLayout, tick: Ticks): number => layout.firstX + tick * layout.unitsPerTick;
+/** Where a moment of a bar stands in its system; between two stops in proportion. */
+export function xOfTick({ firstX, stops }: BarLayout, tick: Ticks): number {
+  const after = stops.findIndex((stop) => stop.tick >= tick);
+  const [from, to] = after <= 0 ? [stops[0], stops[1]] : [stops[after - 1], stops[after]];
+  if (!from || !to) return firstX;
+  return firstX + from.x + ((tick - from.tick) * (to.x - from.x)) / (to.tick - from.tick);
+}
+
+/** The moment that lies at an x of the system: the inverse of {@link xOfTick}. Not below 0. */
+export function tickAtX({ firstX, stops }: BarLayout, x: number): Ticks {
+  const after = stops.findIndex((stop) => firstX + stop.x >= x);
+  if (after === 0) return 0;
+  const [from, to] = after < 0 ? [stops.at(-2), stops.at(-1)] : [stops[after - 1], stops[after]];
+  if (!from || !to) return 0;
+  return from.tick + ((x - firstX - from.x) * (to.tick - from.tick)) / (to.x - from.x);
+}

@@ -26,6 +26,7 @@ export { studyLimits } from './limits.ts';
 export { playOrder, type PlayedBar } from './play-order.ts';
 export {
   barStarts,
+  countOf,
   gripAt,
   inPlayingOrder,
   isPicked,

@@ -1,6 +1,6 @@
 import type { StringNumber } from '../instrument/index.ts';
 import type { Bar, GripFrets, Note, NoteStroke, PlacedGrip, Study, Voice } from './schema.ts';
-import { barTicks, type Ticks } from './ticks.ts';
+import { barTicks, countAt, type Ticks } from './ticks.ts';
 
 /** A note with its place in the whole study. `bar` counts from 0; `atTicks` from the start of the study. */
 export interface PlacedNote {
@@ -62,6 +62,14 @@ export const noteAt = (
   voice?: Voice,
 ): Note | undefined =>
   bar?.notes.find((note) => note.tick === tick && note.string === string && (!voice || note.voice === voice));
+
+/** What is counted aloud at a tick of a bar: a pickup is counted to the end of the bar it belongs to. */
+export function countOf(bars: readonly Bar[], index: number, tick: Ticks): string {
+  const bar = bars[index];
+  if (!bar) return '';
+  const whole = bar.pickup ? bars[index + 1]?.metre : undefined;
+  return whole ? countAt(whole, tick + barTicks(whole) - barTicks(bar.metre)) : countAt(bar.metre, tick);
+}
 
 /** A pinch: a thumb stroke and a picked melody note at one moment. Ticks within the bar. */
 export function pinchTicks(bar: Bar): Ticks[] {

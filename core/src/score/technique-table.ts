@@ -75,7 +75,7 @@ const byWord: ReadonlyMap<string, Technique> = new Map(techniques.map((each) => 
 export const techniqueNamed = (word: string): Technique | undefined => byWord.get(word);
 
 /** Whether a note carries all that a technique sets; a bend of any amount is a bend. */
-export const carries = (note: Note, { sets }: Technique): boolean =>
+const carries = (note: Note, { sets }: Technique): boolean =>
   Object.entries(sets).every(([field, value]) =>
     field === 'bendCents' ? note.bendCents !== undefined : holds(note[field as keyof Note], value),
   );
@@ -121,7 +121,7 @@ export function withTechnique(note: Note, { sets, clears = [] }: Technique): Not
 }
 
 /** What changes when a technique is taken off a note. */
-export function withoutTechnique(note: Note, { sets }: Technique): NoteChange {
+function withoutTechnique(note: Note, { sets }: Technique): NoteChange {
   const without = Object.entries(sets).map(([field, value]) => {
     if (typeof value !== 'object') return [field, undefined];
     const left = Object.entries((note[field as keyof Note] as object | undefined) ?? {}).filter(

@@ -1,7 +1,7 @@
 import type { Arrival, DynamicLevel, Note, NoteEnding, NoteStroke } from './schema.ts';
 
 /** How a note came to sound, in a teacher's words. */
-export const arrivalWords: Readonly<Record<Arrival, string>> = {
+const arrivalWords: Readonly<Record<Arrival, string>> = {
   'hammer-on': 'hammered on',
   'pull-off': 'pulled off',
   slide: 'slid to',

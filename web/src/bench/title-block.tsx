@@ -1,4 +1,4 @@
-import { tuningLetters } from '@jocund/core/instrument';
+import { sheetFigures } from '@jocund/core/engraving';
 import type { Study } from '@jocund/core/score';
 import { useBench } from './bench-context.tsx';
 import { Button } from '../ui/button.tsx';
@@ -21,25 +21,16 @@ const Figure = ({ label, children }: { label: string; children: string }) => (
   </div>
 );
 
-export const swingWords = (percent: number): string =>
-  percent === 50 ? 'straight' : `${Math.round(percent)} : ${100 - Math.round(percent)}`;
-
 /** The figures that head every sheet. */
 export function SheetFigures({ study }: { study: Study }) {
   const shown = useNames();
-  const { wholeSemitones = 0, a4Hz = 440 } = study.tuning;
   return (
     <dl className="flex flex-wrap gap-y-1">
-      <Figure label="tuning, 6 to 1">{shown(tuningLetters(study.tuning))}</Figure>
-      {wholeSemitones !== 0 && (
-        <Figure label="whole guitar">
-          {`${Math.abs(wholeSemitones)} ${wholeSemitones < 0 ? 'lower' : 'higher'}`}
+      {sheetFigures(study, shown).map(({ label, value }) => (
+        <Figure key={label} label={label}>
+          {value}
         </Figure>
-      )}
-      {a4Hz !== 440 && <Figure label="concert pitch">{`A ${a4Hz}`}</Figure>}
-      <Figure label="capo">{study.capo === 0 ? 'none' : String(study.capo)}</Figure>
-      <Figure label="tempo">{`♩ ${study.tempoBpm}`}</Figure>
-      <Figure label="swing">{swingWords(study.swingPercent)}</Figure>
+      ))}
     </dl>
   );
 }

@@ -3,7 +3,7 @@ import type { Study } from '@jocund/core/score';
 import { useEffect, useMemo, useState } from 'react';
 import { useMyHand } from '../api/hands.ts';
 import { useStudents } from '../api/queries.ts';
-import { byBar, type BarFingers } from '../score-view/fingers.ts';
+import { fingersByBar, type BarFingers } from '@jocund/core/engraving';
 import { useSettings } from '../ui/settings.ts';
 import type { CheckedStudy } from '../work/messages.ts';
 import { startWork } from '../work/work-client.ts';
@@ -37,7 +37,7 @@ export function useCheck(study: Study): Check {
     );
     return () => controller.abort();
   }, [study, hand]);
-  const fingers = useMemo(() => (answer ? byBar(answer.checked.fingers) : noFingers), [answer]);
+  const fingers = useMemo(() => (answer ? fingersByBar(answer.checked.fingers) : noFingers), [answer]);
   const isWorking = answer?.of !== study || answer.hand !== hand;
   return useMemo(() => ({ checked: answer?.checked, fingers, isWorking }), [answer, fingers, isWorking]);
 }

@@ -1,21 +1,20 @@
-import { xOfTick, type SystemLayout } from '@jocund/core/engraving';
+import { gutter, plateSize, xOfTick, yOfString, type SystemPicture } from '@jocund/core/engraving';
 import { noteAt, type Study, type Voice } from '@jocund/core/score';
-import { gutter, plateSize, yOfString } from './geometry.ts';
 import type { SheetPlace } from './place.ts';
 
 interface CursorProps {
   readonly study: Study;
-  readonly layout: SystemLayout;
+  readonly picture: SystemPicture;
   readonly cursor: SheetPlace;
   readonly voice: Voice;
 }
 
 /** Where the next digit will be written: a ring in the shape of the voice, dashed while the place is empty. */
-export function Cursor({ study, layout, cursor, voice }: CursorProps) {
+export function Cursor({ study, picture: { layout, rows }, cursor, voice }: CursorProps) {
   const bar = layout.bars.find((each) => each.bar === cursor.bar);
   if (!bar) return null;
   const x = gutter + xOfTick(bar, cursor.tick);
-  const y = yOfString(cursor.string);
+  const y = yOfString(rows, cursor.string);
   const isEmpty = !noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, voice);
   const look = {
     fill: 'none',

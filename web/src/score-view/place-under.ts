@@ -1,12 +1,11 @@
-import type { SystemLayout } from '@jocund/core/engraving';
+import { gutter, tickAtX, type SystemPicture } from '@jocund/core/engraving';
 import { isStringNumber } from '@jocund/core/instrument';
-import { gutter, rows } from './geometry.ts';
 import type { SheetPlace } from './place.ts';
 
 /** The place of a drawn system that lies under a point of the window: nearest string, tick as drawn. */
 export function placeUnder(
   svg: SVGSVGElement,
-  layout: SystemLayout,
+  { layout, rows }: SystemPicture,
   clientX: number,
   clientY: number,
 ): SheetPlace | undefined {
@@ -18,5 +17,5 @@ export function placeUnder(
   if (!bar) return undefined;
   const string = Math.min(6, Math.max(1, Math.round((y - rows.stringTop) / rows.stringGap) + 1));
   if (!isStringNumber(string)) return undefined;
-  return { bar: bar.bar, tick: Math.max(0, (x - bar.firstX) / bar.unitsPerTick), string };
+  return { bar: bar.bar, tick: tickAtX(bar, x), string };
 }

@@ -1,7 +1,7 @@
-import { rows } from './geometry.ts';
+import type { SheetRows } from '@jocund/core/engraving';
 
 /** Now: a brass column through the strings and the count, a pointer above. */
-export const Playhead = ({ x }: { x: number }) => (
+export const Playhead = ({ x, rows }: { x: number; rows: SheetRows }) => (
   <g>
     <rect
       x={x - 13}

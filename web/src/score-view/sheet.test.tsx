@@ -19,7 +19,7 @@ function study(): Study {
 test('thumb notes are squares, melody notes circles, and the call is there for those who cannot see it', () => {
   const { container } = render(<Sheet study={study()} width={906} />);
   const first = container.querySelector('[data-system="0"] svg')!;
-  expect(first.querySelectorAll('ellipse')).toHaveLength(1);
+  expect(first.querySelectorAll('ellipse[ry="9.4"]')).toHaveLength(1);
   expect(
     [...first.querySelectorAll('rect')].filter(
       (each) => each.getAttribute('fill') === 'var(--color-ink1)' && each.getAttribute('height') === '18',
@@ -54,7 +54,7 @@ test('an edit in one bar leaves the other systems’ drawings alone', () => {
     />,
   );
   expect([...container.querySelectorAll('[data-system="4"] rect')]).toEqual(plates);
-  expect(container.querySelectorAll('[data-system="0"] ellipse')).toHaveLength(2);
+  expect(container.querySelectorAll('[data-system="0"] ellipse[ry="9.4"]')).toHaveLength(2);
 });
 
 test('query marks are letters, then pairs of letters', () => {

@@ -1,10 +1,15 @@
-import { callLine, type CallEntry } from '@jocund/core/directions';
-import { layoutSheet, sheetMeasures, type SystemLayout } from '@jocund/core/engraving';
+import {
+  createSheetDrawer,
+  gutter,
+  sheetMeasures,
+  type BarFingers,
+  type FingerSigns,
+  type SystemPicture,
+} from '@jocund/core/engraving';
 import type { Study, Voice } from '@jocund/core/score';
-import { useMemo, type PointerEvent } from 'react';
-import type { FingerSigns } from './finger-signs.tsx';
-import type { BarFingers } from './fingers.ts';
-import { gutter, rows } from './geometry.ts';
+import { useMemo, useState, type PointerEvent } from 'react';
+import { useSettings } from '../ui/settings.ts';
+import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
 import type { SheetMark, SheetPlace } from './place.ts';
 import { System } from './system.tsx';
@@ -30,15 +35,7 @@ interface SheetProps {
 const noMarks: readonly SheetMark[] = [];
 const allSigns: FingerSigns = { picking: true, fretting: true };
 
-/** The call line once for the study, handed to the systems bar by bar. */
-const useCalls = (study: Study): CallEntry[][] =>
-  useMemo(() => {
-    const byBar = study.bars.map((): CallEntry[] => []);
-    for (const entry of callLine(study)) byBar[entry.bar - 1]?.push(entry);
-    return byBar;
-  }, [study]);
-
-/** The score as design's sheet: systems of bars, drawn from the study alone. */
+/** The score as design's sheet: systems of bars, drawn by core from the study alone. */
 export function Sheet({
   study,
   width,
@@ -52,48 +49,52 @@ export function Sheet({
   mostBars = sheetMeasures.mostBars,
   fluid = false,
 }: SheetProps) {
-  const systems = useMemo(
-    () => layoutSheet(study, { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars }),
-    [study, width, mostBars],
+  const shown = useNames();
+  const [{ leftHanded }] = useSettings();
+  const [draw] = useState(createSheetDrawer);
+  const { systems, calls } = useMemo(
+    () =>
+      draw(
+        study,
+        { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars },
+        { shown, leftHanded, fingers, signs },
+      ),
+    [draw, study, width, mostBars, shown, leftHanded, fingers, signs],
   );
-  const calls = useCalls(study);
-  const inSystem = (layout: SystemLayout, bar: number | undefined) =>
+  const inSystem = ({ layout }: SystemPicture, bar: number | undefined) =>
     bar !== undefined && layout.bars.some((each) => each.bar === bar);
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>, layout: SystemLayout) => {
+  const onPointerDown = (event: PointerEvent<HTMLDivElement>, picture: SystemPicture) => {
     const svg = event.currentTarget.querySelector('svg');
-    const place = svg && placeUnder(svg, layout, event.clientX, event.clientY);
+    const place = svg && placeUnder(svg, picture, event.clientX, event.clientY);
     if (place) onPoint?.(place);
   };
   return (
     <div>
-      {systems.map((layout) => (
+      {systems.map((picture) => (
         <div
-          key={layout.bars[0]?.bar}
-          data-system={layout.bars[0]?.bar}
+          key={picture.layout.bars[0]?.bar}
+          data-system={picture.layout.bars[0]?.bar}
           className="system"
           style={{
             breakInside: 'avoid',
             contentVisibility: 'auto',
-            containIntrinsicSize: `auto ${rows.bottom + 2}px`,
+            containIntrinsicSize: `auto ${picture.height}px`,
           }}
-          onPointerDown={onPoint && ((event) => onPointerDown(event, layout))}
+          onPointerDown={onPoint && ((event) => onPointerDown(event, picture))}
         >
           <p className="sr-only" data-testid="call">
-            {layout.bars.map(
+            {picture.layout.bars.map(
               ({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
             )}
           </p>
           <System
             study={study}
-            layout={layout}
-            calls={calls}
-            cursor={inSystem(layout, cursor?.bar) ? cursor : undefined}
-            cursorVoice={inSystem(layout, cursor?.bar) ? cursorVoice : undefined}
-            playing={inSystem(layout, playing?.bar) ? playing : undefined}
+            picture={picture}
+            cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
+            cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
+            playing={inSystem(picture, playing?.bar) ? playing : undefined}
             fluid={fluid}
-            fingers={fingers}
-            signs={signs}
-            marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(layout, place.bar))}
+            marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))}
           />
         </div>
       ))}

@@ -1,6 +1,6 @@
 import type { StringRetuning } from '@jocund/core/instrument';
 import { withoutOctave } from '@jocund/core/pitch';
-import { stringWidth } from '../score-view/geometry.ts';
+import { stringWidth } from '@jocund/core/engraving';
 
 /** Where a pitch lies from left to right, for all rows of one plan. */
 export interface TurnScale {

@@ -1,7 +1,8 @@
 import { endingWords as words, type NoteEnding } from '@jocund/core/score';
 
 /** How notes end, in a teacher's words. */
-export const endingWords = (ending: NoteEnding | undefined): string => (ending ? words[ending] : 'as written');
+export const endingWords = (ending: NoteEnding | undefined): string =>
+  ending ? words[ending] : 'as written';
 
 /** "1 bar", "3 bars". */
 export const counted = (count: number, one: string, many = `${one}s`): string =>

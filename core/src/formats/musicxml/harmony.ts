@@ -1,4 +1,4 @@
-import type { Element } from './element.ts';
+import type { Element } from '../xml/index.ts';
 import { parseNoteName } from '../../pitch/index.ts';
 import { soundingFrets, type PlacedGrip, type Study } from '../../score/index.ts';
 import { nameGrip, pressedRange } from '../../shapes/index.ts';

@@ -1,4 +1,4 @@
-import type { Element } from './element.ts';
+import type { Element } from '../xml/index.ts';
 import type { Pitch } from '../../pitch/index.ts';
 import type { Note } from '../../score/index.ts';
 import { addValue } from './values.ts';

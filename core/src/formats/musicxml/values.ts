@@ -1,4 +1,4 @@
-import type { Element } from './element.ts';
+import type { Element } from '../xml/index.ts';
 import type { NoteValue } from '../../engraving/index.ts';
 
 /** Adds the written value of a note or rest: its type and its dot. */

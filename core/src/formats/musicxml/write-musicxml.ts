@@ -11,7 +11,7 @@ import {
   type Voice,
 } from '../../score/index.ts';
 import { showsMetre } from '../../engraving/index.ts';
-import { Element } from './element.ts';
+import { Element } from '../xml/index.ts';
 import { addHarmony } from './harmony.ts';
 import { addNote, addTriplet } from './notes.ts';
 import { addValue } from './values.ts';

@@ -10,7 +10,7 @@ import {
 import { Button } from '../../ui/button.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
 import { useBench } from '../bench-context.tsx';
-import { fingersOf } from '../../score-view/fingers.ts';
+import { fingersOf } from '@jocund/core/engraving';
 import { moreWords, reasonWords } from './cost-words.ts';
 
 interface FingerChoiceProps {

@@ -1,11 +1,10 @@
-import { gradeStudy } from '@jocund/core/grading';
+import { gradeFigure, sheetLegend, type Inks } from '@jocund/core/engraving';
 import { tuningLetters } from '@jocund/core/instrument';
 import type { Study } from '@jocund/core/score';
 import { Sheet } from '../../score-view/sheet.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { useCheck } from '../use-check.ts';
 import { SheetFigures } from '../title-block.tsx';
-import type { Inks } from './use-handout.ts';
 
 interface PrintSheetProps {
   readonly study: Study;
@@ -20,6 +19,7 @@ const lineUnits = 1180;
 export function PrintSheet({ study, inks, student }: PrintSheetProps) {
   const shown = useNames();
   const { fingers } = useCheck(study);
+  const grade = gradeFigure(study);
   const letters = shown(tuningLetters(study.tuning));
   return (
     <article
@@ -39,20 +39,15 @@ export function PrintSheet({ study, inks, student }: PrintSheetProps) {
           <div className="flex items-end">
             <SheetFigures study={study} />
             <p className="border-l border-ink1-40 px-3">
-              <span className="narrow text-label block text-ink1-80">grade</span>
-              <span className="figure text-[17px]">{gradeStudy(study).grade} of 8</span>
+              <span className="narrow text-label block text-ink1-80">{grade.label}</span>
+              <span className="figure text-[17px]">{grade.value}</span>
             </p>
           </div>
         </header>
         <div className="pt-4">
           <Sheet study={study} width={lineUnits} fluid fingers={fingers} />
         </div>
-        <p className="print-legend narrow text-note pt-3">
-          Square: thumb. Circle: melody. Joined by a bar: pinch both. Letters: picking fingers. Small numbers:
-          fretting fingers. Strings are numbered 1, thinnest, to 6; frets count from{' '}
-          {study.capo > 0 ? `the capo at fret ${study.capo}` : 'the nut'}. Rest every 20 minutes; stop if
-          anything hurts, tingles or goes numb.
-        </p>
+        <p className="print-legend narrow text-note pt-3">{sheetLegend(study)}</p>
       </div>
       <footer className="print-footer narrow text-label hidden">
         <p>

@@ -1,6 +1,5 @@
+import type { Inks } from '@jocund/core/engraving';
 import { useAddress } from '../../ui/use-address.ts';
-
-export type Inks = 'both' | 'black';
 
 /** The settings of a handout and how to change them. */
 interface Handout {

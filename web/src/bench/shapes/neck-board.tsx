@@ -3,7 +3,7 @@ import { pressesOf } from '@jocund/core/hands';
 import type { GripFrets, PlacedGrip, Study } from '@jocund/core/score';
 import { pressedRange } from '@jocund/core/shapes';
 import { useState, type KeyboardEvent } from 'react';
-import { stringWidth } from '../../score-view/geometry.ts';
+import { stringWidth } from '@jocund/core/engraving';
 import { useSettings } from '../../ui/settings.ts';
 
 interface NeckBoardProps {

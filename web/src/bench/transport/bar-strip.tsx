@@ -1,6 +1,6 @@
 import { gripAt, type Study } from '@jocund/core/score';
 import { Slider } from 'radix-ui';
-import { shownName } from '../../score-view/grip-name.ts';
+import { gripName } from '@jocund/core/engraving';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import type { Transport } from './use-transport.ts';
@@ -18,7 +18,7 @@ export function BarStrip({ study, transport, bar }: BarStripProps) {
   const shown = useNames();
   const names = study.bars.map((each, index) => {
     const grip = each.grips[0] ?? gripAt(study, index, 0);
-    return grip ? shownName(study, grip, shown) : '–';
+    return grip ? gripName(study, grip, shown) : '–';
   });
   const { loop, setLoop } = transport;
   const goTo = (index: number) => {

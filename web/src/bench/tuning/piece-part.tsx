@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { TextField } from '../../ui/field.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
 import { useBench } from '../bench-context.tsx';
-import { swingWords } from '../title-block.tsx';
+import { swingWords } from '@jocund/core/engraving';
 
 /** Title, player, tempo and feel. */
 export function PiecePart() {

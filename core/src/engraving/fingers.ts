@@ -1,5 +1,5 @@
-import type { FrettingFinger } from '@jocund/core/hands';
-import type { Note, NotePlace, PickingDigit } from '@jocund/core/score';
+import type { FrettingFinger } from '../hands/index.ts';
+import type { Note, NotePlace, PickingDigit } from '../score/index.ts';
 
 /** The fingers of a note as they are shown. */
 export interface ShownFingers {
@@ -20,7 +20,7 @@ export const fingersOf = (bar: BarFingers | undefined, note: Note): ShownFingers
   bar?.of.get(noteKey(note));
 
 /** Gathers fingers by bar, from 0. */
-export function byBar(
+export function fingersByBar(
   fingers: readonly (ShownFingers & { readonly place: NotePlace })[],
 ): readonly BarFingers[] {
   const bars: { key: string; of: Map<string, ShownFingers> }[] = [];

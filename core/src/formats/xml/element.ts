@@ -3,7 +3,7 @@ import XMLBuilder from 'fast-xml-builder';
 type OrderedNode = Record<string, OrderedNode[] | string | Record<string, string>>;
 
 /**
- * An XML element under construction. Order of children is kept, as MusicXML's schema asks. Escaping and writing are the
+ * An XML element under construction. Order of children is kept, as schemas ask. Escaping and writing are the
  * library's; this only keeps a builder's handle on its ordered nodes.
  */
 export class Element {
@@ -26,12 +26,12 @@ export class Element {
     return this;
   }
 
-  /** The element's children as XML text. */
-  toXml(): string {
+  /** The element's children as XML text, one to a line unless it is to be compact. */
+  toXml({ compact = false }: { readonly compact?: boolean } = {}): string {
     const builder = new XMLBuilder({
       preserveOrder: true,
       ignoreAttributes: false,
-      format: true,
+      format: !compact,
       indentBy: ' ',
       suppressEmptyNode: true,
     });

@@ -1,6 +1,6 @@
-import { withSigns } from '@jocund/core/pitch';
-import { soundingFrets, type PlacedGrip, type Study } from '@jocund/core/score';
-import { nameGrip } from '@jocund/core/shapes';
+import { withSigns } from '../pitch/index.ts';
+import { soundingFrets, type PlacedGrip, type Study } from '../score/index.ts';
+import { nameGrip } from '../shapes/index.ts';
 
 type Named = Pick<Study, 'tuning' | 'key'>;
 
@@ -17,8 +17,11 @@ function literalName({ tuning, key }: Named, grip: PlacedGrip): string | null {
   return name;
 }
 
-/** The name a grip goes by here: what the teacher says it does, word for word, else what sounds. */
-export function shownName(study: Named, grip: PlacedGrip, shown: (name: string) => string): string {
+/**
+ * The name a grip goes by here: what the teacher says it does, word for word, else what sounds, as `shown` writes it (with
+ * signs, in the reader's language).
+ */
+export function gripName(study: Named, grip: PlacedGrip, shown: (name: string) => string): string {
   if (grip.functionName) return withSigns(grip.functionName);
   const name = literalName(study, grip);
   return name === null ? 'no name' : shown(name);

@@ -1,0 +1,150 @@
+import type { CallEntry } from '../directions/index.ts';
+import { placedNotes, previousOnString, type Note, type Study } from '../score/index.ts';
+import { drawCallRow } from './draw/call-row.ts';
+import { drawFingerSigns, type FingerSigns } from './draw/finger-signs.ts';
+import { frameOf, type BarFrame } from './draw/frame.ts';
+import { drawGripRow } from './draw/grip-row.ts';
+import { drawHead, hasHead } from './draw/head-row.ts';
+import { drawMarks } from './draw/marks.ts';
+import { drawPlate } from './draw/plates.ts';
+import { drawDynamics, drawRanges } from './draw/ranges.ts';
+import { drawBarLines, drawCallFrame, drawCallGround, drawMetre, drawStrings } from './draw/staff.ts';
+import { drawStems } from './draw/stems.ts';
+import type { BarFingers } from './fingers.ts';
+import { line, type Shape } from './shape.ts';
+import { metreShown, type SystemLayout } from './sheet-layout.ts';
+import { gutter, rowsFor, yOfString, type SheetRows } from './sheet-rows.ts';
+
+/** What a sheet shows beside the study itself. */
+export interface SheetOptions {
+  /** How names of notes and chords are written: with signs, in the reader's language. */
+  readonly shown: (name: string) => string;
+  readonly leftHanded: boolean;
+  /** By bar from 0; absent: none. */
+  readonly fingers?: readonly BarFingers[] | undefined;
+  readonly signs: FingerSigns;
+}
+
+/** One line of the sheet, ready to be inked. */
+export interface SystemPicture {
+  readonly layout: SystemLayout;
+  readonly rows: SheetRows;
+  readonly width: number;
+  readonly height: number;
+  /** Under everything: what the playhead covers. */
+  readonly ground: readonly Shape[];
+  readonly shapes: readonly Shape[];
+}
+
+/** Draws one system: grips, tab with both voices, call line and count. `calls` is the study's call line by bar. */
+export function drawSystem(
+  study: Study,
+  layout: SystemLayout,
+  calls: readonly (readonly CallEntry[])[],
+  options: SheetOptions,
+): SystemPicture {
+  const bars = layout.bars.flatMap(({ bar }) => study.bars[bar] ?? []);
+  const rows = rowsFor({
+    head: bars.some(hasHead),
+    lyrics: bars.some(({ notes }) => notes.some(({ lyric }) => lyric !== undefined)),
+  });
+  const frames = layout.bars.flatMap((each) => {
+    const bar = study.bars[each.bar];
+    return bar ? [frameOf(bar, each, rows)] : [];
+  });
+  const sourceX = sourcesIn(study, frames);
+  const first = layout.bars[0]?.bar ?? 0;
+  return {
+    layout,
+    rows,
+    width: gutter + layout.width + 1.5,
+    height: rows.bottom + 2,
+    ground: [drawCallGround(rows, layout.width)],
+    shapes: [
+      ...drawCallFrame(rows, layout.width),
+      ...drawStrings(study, rows, layout.width, options.shown),
+      ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
+      ...drawRanges(frames, study.bars[first - 1], study.bars[first + layout.bars.length]),
+      ...frames.flatMap((frame) => [
+        ...drawHead(frame, study.bars),
+        ...drawGripRow(study, frame, options),
+        ...drawStems(frame),
+        ...drawMarks(study, frame, sourceX),
+        ...drawPlates(frame),
+        ...drawDynamics(frame),
+        ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
+        ...drawCallRow(frame, calls[frame.index] ?? [], study.bars),
+      ]),
+    ],
+  };
+}
+
+const drawPlates = ({ bar, rows, x }: BarFrame): Shape[] =>
+  bar.notes.flatMap((note) => drawPlate(note, x(note.tick), yOfString(rows, note.string)));
+
+function drawFrameLines(study: Study, frame: BarFrame, position: number, count: number): Shape[] {
+  const { index, layout, left, rows } = frame;
+  const metre = metreShown(study.bars, index);
+  return [
+    ...drawBarLines(frame, {
+      isFirstOfSystem: position === 0,
+      isLastOfSystem: position === count - 1,
+      isLastOfStudy: index === study.bars.length - 1,
+      next: study.bars[index + 1],
+    }),
+    ...(layout.showsMetre && metre ? drawMetre(frame, metre) : []),
+    ...(position > 0 ? [line(left, rows.callTop + 4, left, rows.countBase + 2, 'ink1-40', 0.75)] : []),
+  ];
+}
+
+/** Where in this system the note before each note on its string stands. */
+function sourcesIn(study: Study, frames: readonly BarFrame[]): (note: Note) => number | undefined {
+  const first = frames[0]?.index ?? 0;
+  const previous = previousOnString(placedNotes({ bars: study.bars.slice(first, first + frames.length) }));
+  return (note) => {
+    const before = previous.get(note);
+    return before && frames[before.bar]?.x(before.note.tick);
+  };
+}
+
+/** Space above and below the strings that an excerpt keeps, for stems. */
+const excerptMargin = { left: 2, above: 42, below: 16, right: 3 };
+
+/** The tab alone of one system, without grips, fingers, metre and call line, and the part of the sheet it takes. */
+export interface ExcerptPicture {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly shapes: readonly Shape[];
+}
+
+/** Draws the tab of one system alone. */
+export function drawExcerpt(
+  study: Study,
+  layout: SystemLayout,
+  shown: SheetOptions['shown'],
+): ExcerptPicture {
+  const rows = rowsFor({ head: false, lyrics: false });
+  const frames = layout.bars.flatMap((each) => {
+    const bar = study.bars[each.bar];
+    return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];
+  });
+  const sourceX = sourcesIn(study, frames);
+  const y = rows.stringTop - excerptMargin.above;
+  return {
+    x: gutter - excerptMargin.left,
+    y,
+    width: layout.width + excerptMargin.left + excerptMargin.right,
+    height: yOfString(rows, 6) + excerptMargin.below - y,
+    shapes: [
+      ...drawStrings(study, rows, layout.width, shown),
+      ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
+      ...frames.flatMap((frame) => [
+        ...drawStems(frame),
+        ...drawMarks(study, frame, sourceX),
+        ...drawPlates(frame),
+      ]),
+    ],
+  };
+}

@@ -1,0 +1,336 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { withSigns } from '../pitch/index.ts';
+import { blankStudy, techniques, withTechnique, type Bar, type Note, type Study } from '../score/index.ts';
+import { note } from '../testing/invented.ts';
+import { written } from '../testing/written.ts';
+import {
+  createSheetDrawer,
+  drawGrip,
+  drawSheet,
+  gripName,
+  sheetMeasures,
+  textEdges,
+  type Ink,
+  type Shape,
+  type SheetOptions,
+} from './index.ts';
+
+const options: SheetOptions = {
+  shown: withSigns,
+  leftHanded: false,
+  signs: { picking: true, fretting: true },
+};
+const barOf = (notes: Note[], over: Partial<Bar> = {}): Bar => ({
+  ...blankStudy({ title: 'Drawn' }).bars[0]!,
+  thumbPattern: 'by-hand',
+  notes,
+  ...over,
+});
+const draw = (notes: Note[], over: Partial<Study> = {}, width = 500) =>
+  drawSheet(
+    { ...blankStudy({ title: 'Drawn' }), bars: [barOf(notes)], ...over },
+    { ...sheetMeasures, width },
+    options,
+  ).systems[0]!;
+const texts = (shapes: readonly Shape[]) =>
+  shapes.flatMap((each) => (each.kind === 'text' ? [each.text] : []));
+/** Straight lines in an ink as [x1, y1, x2, y2]. */
+const lines = (shapes: readonly Shape[], ink: Ink) =>
+  shapes.flatMap((each) => {
+    const match =
+      each.kind === 'path' &&
+      each.stroke === ink &&
+      /^M([\d.-]+) ([\d.-]+) L([\d.-]+) ([\d.-]+)$/.exec(each.d);
+    return match ? [{ at: match.slice(1).map(Number), width: each.strokeWidth }] : [];
+  });
+
+describe('the tab', () => {
+  test('string 1 is on top and every string is drawn as thick as it is', () => {
+    const strings = lines(draw([]).shapes, 'ink1-65').slice(1, 7);
+    expect(strings.map(({ at }) => at[1])).toEqual([114, 133, 152, 171, 190, 209]);
+    const widths = strings.map(({ width }) => width!);
+    expect(widths).toEqual([...new Set(widths)].sort((a, b) => a - b));
+  });
+  test('a pinch is yoked from its highest to its lowest string', () => {
+    const { shapes } = draw([
+      note({ string: 6, voice: 'thumb', durationTicks: 960 }),
+      note({ string: 2, durationTicks: 960 }),
+    ]);
+    const [yoke] = lines(shapes, 'over');
+    expect([yoke!.at[1], yoke!.at[3]]).toEqual([133, 209]);
+  });
+  test('thumb stems go down to the call line, melody stems up', () => {
+    const { shapes, rows } = draw([
+      note({ string: 5, voice: 'thumb', durationTicks: 960 }),
+      note({ tick: 960, string: 2, durationTicks: 960 }),
+    ]);
+    expect(lines(shapes, 'ink1').some(({ at }) => at[1] === 190 && at[3] === rows.callTop)).toBe(true);
+    expect(lines(shapes, 'ink2').some(({ at }) => at[1] === 133 && at[3] === rows.stemTop)).toBe(true);
+  });
+  test('eighths of a beat share a beam; a sixteenth alone under it keeps a stub', () => {
+    const beams = (...notes: Note[]) =>
+      lines(draw(notes).shapes, 'ink2').filter(({ width }) => width === 4).length;
+    expect(beams(note({}), note({ tick: 480, fret: 2 }))).toBe(1);
+    expect(beams(note({ tick: 480 }), note({ tick: 960, fret: 2 }))).toBe(0);
+    expect(beams(note({ durationTicks: 720 }), note({ tick: 720, durationTicks: 240 }))).toBe(2);
+  });
+  test('hammer-ons and pull-offs carry their letter, dead notes their cross, tied notes no digit', () => {
+    const { shapes } = draw([
+      note({ fret: 2 }),
+      note({ tick: 480, fret: 4, arrival: 'hammer-on' }),
+      note({ tick: 960, fret: 2, arrival: 'pull-off' }),
+      note({ tick: 1440, dead: true }),
+    ]);
+    expect(texts(shapes)).toEqual(expect.arrayContaining(['h', 'p', '×']));
+    const tied = draw([note({ fret: 7, durationTicks: 960 }), note({ tick: 960, fret: 7, tied: true })]);
+    expect(texts(tied.shapes).filter((each) => each === '7')).toHaveLength(1);
+  });
+  test('the tuning’s notes stand at the strings', () => {
+    const tuning = { name: 'Open D', pitches: ['D2', 'A2', 'D3', 'F#3', 'A3', 'D4'] };
+    expect(texts(draw([], { tuning }).shapes)).toContain('F♯');
+  });
+  test.each(techniques.map((each) => [each.word, each] as const))('%s leaves a mark', (_, technique) => {
+    const before = note({ fret: 3 });
+    const marked = (change: object) =>
+      draw([before, { ...note({ tick: 480, string: 1, fret: 5 }), ...change }]).shapes;
+    const plain = note({ tick: 480, fret: 5 });
+    const change = withTechnique(plain, technique);
+    // A brush or roll needs more than one string.
+    const notes = /brush|roll|drag/.test(technique.word)
+      ? [
+          { ...plain, ...change },
+          { ...note({ tick: 480, string: 2 }), ...change },
+        ]
+      : undefined;
+    const withMark = notes
+      ? draw([before, ...notes]).shapes
+      : marked({ slide: { from: 'below' }, ...change });
+    const without = notes
+      ? draw([before, plain, note({ tick: 480, string: 2 })]).shapes
+      : marked(
+          ['again', 'slow'].includes(technique.word)
+            ? { slide: { from: 'below' }, arrival: 'slide' }
+            : { slide: { from: 'below' } },
+        );
+    const both = technique.word === 'again' ? marked({ arrival: 'slide', slide: { again: true } }) : withMark;
+    if (technique.word === 'below') expect(marked(change)).not.toEqual(marked({}));
+    else expect(both).not.toEqual(without);
+  });
+});
+
+describe('what stands over and under the strings', () => {
+  const system = (...bars: Partial<Bar>[]) =>
+    drawSheet(
+      { ...blankStudy({ title: 'Drawn' }), bars: bars.map((bar) => barOf([note({})], bar)) },
+      { ...sheetMeasures, width: 900 },
+      options,
+    ).systems[0]!;
+  test('sections, tempo, swing, pickup, endings and repeats make a head; without them there is none', () => {
+    const plain = system({}, {});
+    const full = system(
+      { pickup: true, metre: { beats: 1, unit: 4 } },
+      { section: { name: 'Verse' }, tempoBpm: 92, swingPercent: 60, repeatStart: true },
+      { endings: [1], repeatTimes: 3 },
+      { endings: [2, 3] },
+    );
+    expect(full.height).toBeGreaterThan(plain.height);
+    expect(texts(full.shapes)).toEqual(
+      expect.arrayContaining(['pickup', 'Verse', '♩ 92', 'swing 60 : 40', '1.', '2, 3.', '3 times']),
+    );
+  });
+  test('a pickup is counted to the end of its bar, and shows the metre of the next', () => {
+    const counts = texts(system({ pickup: true, metre: { beats: 1, unit: 4 } }, {}).shapes);
+    expect(counts.indexOf('4')).toBeGreaterThanOrEqual(0);
+    expect(counts.filter((each) => each === '4').length).toBeGreaterThanOrEqual(3);
+  });
+  test('sung words get a row of their own', () => {
+    const sung = drawSheet(
+      { ...blankStudy({ title: 'Sung' }), bars: [barOf([{ ...note({}), lyric: 'rain-' }])] },
+      sheetMeasures,
+      options,
+    ).systems[0]!;
+    expect(texts(sung.shapes)).toContain('rain-');
+    expect(sung.rows.bottom).toBe(317);
+  });
+  test('the thumb’s endings are said where they change', () => {
+    const palm = note({ voice: 'thumb', string: 6, durationTicks: 960, ending: 'palm-damped' });
+    const bars = [
+      barOf([palm, { ...palm, tick: 960 }]),
+      barOf([{ ...palm }]),
+      barOf([{ ...palm, ending: 'let-ring' }]),
+    ];
+    const { shapes } = drawSheet(
+      { ...blankStudy({ title: 'Palm' }), bars },
+      { ...sheetMeasures, width: 900 },
+      options,
+    ).systems[0]!;
+    expect(texts(shapes).filter((each) => each === 'palm' || each === 'ring')).toEqual(['palm', 'ring']);
+  });
+});
+
+describe('the call row', () => {
+  test('says each word at its note, and counts the silent ands too', () => {
+    const { shapes } = draw([
+      note({ string: 6, voice: 'thumb', durationTicks: 960 }),
+      note({ durationTicks: 960 }),
+      note({ tick: 1440, string: 2 }),
+    ]);
+    expect(texts(shapes)).toEqual(expect.arrayContaining(['pinch', '+', '2', '&']));
+    expect(texts(shapes).filter((each) => each === '&')).toHaveLength(4);
+  });
+  test('a verb that would touch its neighbour gives way to its letter', () => {
+    const { shapes } = draw(
+      [
+        note({ voice: 'thumb', string: 6 }),
+        note({ fret: 2 }),
+        note({ tick: 480, fret: 0, arrival: 'pull-off' }),
+        note({ tick: 960, voice: 'thumb', string: 4 }),
+        note({ tick: 960, string: 2 }),
+      ],
+      {},
+      260,
+    );
+    expect(texts(shapes).filter((each) => each === 'p')).toHaveLength(2);
+    expect(texts(shapes)).not.toContain('pull');
+  });
+  test('a brush is said by its first and last string, back the other way', () => {
+    const brush = (stroke: 'brush' | 'brush-back') =>
+      texts(draw([3, 2, 1].map((string) => note({ string: string as 1, stroke }))).shapes);
+    expect(brush('brush')).toContain('3–1');
+    expect(brush('brush-back')).toContain('1–3');
+  });
+});
+
+describe('nothing collides', () => {
+  const strings = fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 4 });
+  const moments = fc.uniqueArray(
+    fc.record({ slot: fc.integer({ min: 0, max: 15 }), strings, fret: fc.integer({ min: 0, max: 15 }) }),
+    { selector: ({ slot }) => slot, minLength: 1, maxLength: 16 },
+  );
+  const study = fc.array(moments, { minLength: 1, maxLength: 6 }).map((bars) => ({
+    ...blankStudy({ title: 'Dense' }),
+    bars: bars.map((each) =>
+      barOf(
+        each.flatMap((moment) =>
+          moment.strings.map((string) =>
+            note({
+              tick: moment.slot * 240,
+              durationTicks: 240,
+              string: string as 1,
+              fret: moment.fret,
+              voice: string > 3 ? 'thumb' : 'melody',
+            }),
+          ),
+        ),
+      ),
+    ),
+  }));
+  test('digits of the call line and counts keep apart, plates of one string too', () => {
+    fc.assert(
+      fc.property(study, (dense) => {
+        for (const { shapes, rows } of drawSheet(dense, sheetMeasures, options).systems) {
+          const row = (base: number) =>
+            shapes
+              .flatMap((each) => (each.kind === 'text' && each.y === base ? [textEdges(each)] : []))
+              .sort((a, b) => a[0] - b[0]);
+          for (const edges of [row(rows.digitBase), row(rows.countBase)])
+            for (const [index, [left]] of edges.entries())
+              expect(left).toBeGreaterThanOrEqual((edges[index - 1]?.[1] ?? -Infinity) - 0.01);
+          const rings = shapes.flatMap((each) => (each.kind === 'ellipse' && each.ry > 9 ? [each] : []));
+          for (const one of rings)
+            for (const other of rings)
+              if (one !== other && one.cy === other.cy)
+                expect(Math.abs(one.cx - other.cx)).toBeGreaterThanOrEqual(one.rx + other.rx - 0.01);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  test('moments stay in order and inside their bar, the bar line last', () => {
+    fc.assert(
+      fc.property(study, (dense) => {
+        for (const { layout } of drawSheet(dense, sheetMeasures, options).systems)
+          for (const { stops, firstX, x, width } of layout.bars) {
+            const at = stops.map((stop) => stop.x);
+            expect(at).toEqual([...at].sort((a, b) => a - b));
+            expect(firstX + at.at(-1)!).toBeCloseTo(x + width, 6);
+          }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('drawing again', () => {
+  const study = written(Array.from({ length: 12 }, () => '[x32010] t5:3@1 m1:0@2 t4:2@3 m2:1@4'));
+  test('only the system that changed is drawn anew', () => {
+    const drawer = createSheetDrawer();
+    const before = drawer(study, sheetMeasures, options);
+    const changed = {
+      ...study,
+      bars: study.bars.with(5, { ...study.bars[5]!, notes: study.bars[4]!.notes.slice(1) }),
+    };
+    const after = drawer(changed, sheetMeasures, options);
+    expect(after.systems.map((system, index) => system === before.systems[index])).toEqual([
+      true,
+      false,
+      true,
+    ]);
+  });
+  test('what is handed over equals what would be drawn from nothing', () => {
+    const drawer = createSheetDrawer();
+    drawer(study, sheetMeasures, options);
+    for (const index of [0, 3, 4, 11]) {
+      const changed = {
+        ...study,
+        bars: study.bars.with(index, { ...study.bars[index]!, grips: [], repeatStart: true as const }),
+      };
+      expect(drawer(changed, sheetMeasures, options).systems).toEqual(
+        drawSheet(changed, sheetMeasures, options).systems,
+      );
+    }
+  });
+});
+
+describe('grips', () => {
+  const room = { x: 20, y: 0, width: 68, height: 52 };
+  const marks = (frets: (number | null)[]) => {
+    const shapes = drawGrip({ frets }, room);
+    const count = (kind: Shape['kind']) => shapes.filter((each) => each.kind === kind).length;
+    return { rings: count('ellipse'), squares: count('rect'), text: texts(shapes).join('') };
+  };
+  test('squares for the thumb’s strings, rings for the melody’s', () => {
+    expect(marks([null, 3, 2, 0, 1, 0])).toEqual({ rings: 3, squares: 2, text: '' });
+  });
+  test('a grip up the neck says at which fret it begins', () => {
+    expect(marks([null, 7, 9, 7, 9, 7]).text).toBe('7');
+  });
+  test('large boxes carry the fingers, a barre as a bar, silent fingers dashed; small ones are left clear', () => {
+    const grip = {
+      frets: [1, 3, 3, 2, 1, 1],
+      fingers: [1, 3, 4, 2, 1, 1] as (1 | 2 | 3 | 4)[],
+      silent: [1 as const],
+    };
+    const large = drawGrip(grip, { ...room, height: 90 });
+    expect(texts(large).join('')).toBe('112431');
+    expect(lines(large, 'over')).toHaveLength(1);
+    expect(large.filter((each) => each.kind !== 'text' && each.dash)).toHaveLength(1);
+    expect(texts(drawGrip(grip, room))).toEqual([]);
+  });
+  test('for a left-handed player the nut is at the right', () => {
+    const nut = (leftHanded: boolean) =>
+      lines(drawGrip({ frets: [null, 3, 2, 0, 1, 0] }, { ...room, leftHanded }), 'ink1').find(
+        ({ width }) => width === 3,
+      )!.at[0];
+    expect([nut(false), nut(true)]).toEqual([20, 88]);
+  });
+  test('what the teacher calls it comes first, else what sounds', () => {
+    const study = blankStudy({ title: 'Named' });
+    const name = (frets: (number | null)[], functionName?: string) =>
+      gripName(study, { tick: 0, frets, ...(functionName ? { functionName } : {}) }, withSigns);
+    expect(name([2, 0, 0, 2, 1, 2])).toBe('D7/F♯');
+    expect(name([2, 0, 0, 2, 1, 2], 'V7')).toBe('V7');
+    expect(name([null, 0, 4, 5, 4, 0])).toBe('no name');
+  });
+});

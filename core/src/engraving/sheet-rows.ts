@@ -1,0 +1,61 @@
+import type { StringNumber } from '../instrument/index.ts';
+
+/** Vertical measures of one system in sheet units; every part of the drawing hangs from these. */
+export interface SheetRows {
+  /** Section names, endings, tempo: only where the system has any. */
+  readonly headBase: number;
+  readonly gripTop: number;
+  readonly stemTop: number;
+  readonly stringTop: number;
+  readonly stringGap: number;
+  /** Base line of what is written under string 6: ranges, dynamics of the thumb. */
+  readonly underBase: number;
+  readonly callTop: number;
+  readonly verbBase: number;
+  readonly digitBase: number;
+  readonly callBottom: number;
+  readonly countBase: number;
+  /** Sung words: only where the system has any. */
+  readonly lyricBase: number;
+  readonly bottom: number;
+}
+
+const headHeight = 24;
+const lyricHeight = 17;
+
+/** What a system needs room for beside grips, strings, call and count. */
+export interface RowNeeds {
+  readonly head: boolean;
+  readonly lyrics: boolean;
+}
+
+/** The rows of a system that has, or has not, a head and sung words. */
+export function rowsFor({ head, lyrics }: RowNeeds): SheetRows {
+  const top = head ? headHeight : 0;
+  return {
+    headBase: 15,
+    gripTop: top + 4,
+    stemTop: top + 82,
+    stringTop: top + 114,
+    stringGap: 19,
+    underBase: top + 226,
+    callTop: top + 236,
+    verbBase: top + 253,
+    digitBase: top + 272,
+    callBottom: top + 276,
+    countBase: top + 293,
+    lyricBase: top + 309,
+    bottom: top + 300 + (lyrics ? lyricHeight : 0),
+  };
+}
+
+/** Room left of the first bar line for string numbers and names. */
+export const gutter = 40;
+
+export const plateSize = 18;
+
+export const yOfString = (rows: SheetRows, string: StringNumber): number =>
+  rows.stringTop + (string - 1) * rows.stringGap;
+
+/** Strings are drawn as thick as they are: .7 for the thinnest to 2.05 for the thickest. */
+export const stringWidth = (string: StringNumber): number => 0.7 + ((string - 1) * 1.35) / 5;

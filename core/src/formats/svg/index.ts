@@ -1,0 +1,1 @@
+export { writeSvg } from './write-svg.ts';

@@ -1,0 +1,1 @@
+export { Element } from './element.ts';

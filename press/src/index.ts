@@ -1,0 +1,1 @@
+export { writePdf, type PdfOptions } from './write-pdf.ts';
