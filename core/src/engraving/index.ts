@@ -22,6 +22,7 @@ export type { Face, Ink, Shape } from './shape.ts';
 export { gradeFigure, sheetFigures, sheetLegend, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
   layoutSheet,
+  metreShown,
   sheetMeasures,
   showsMetre,
   tickAtX,

@@ -2,6 +2,7 @@ export { fingersForNote, placesForNote, type Alternative } from './alternatives.
 export { frettingCosts, pickingCosts, type CostEntry } from './cost-table.ts';
 export {
   fingerStudy,
+  fingerStudySteps,
   writeFingers,
   type FingeredMoment,
   type Fingering,

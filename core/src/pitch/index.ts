@@ -2,6 +2,7 @@ export { noteAtDegree, plainDegrees, semitonesOfDegree, type Degree } from './de
 export { intervalName } from './interval.ts';
 export {
   keyFifths,
+  keyOfFifths,
   keyText,
   parseKey,
   spellInKey,

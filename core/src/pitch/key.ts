@@ -7,6 +7,7 @@ import {
   pitchAtMidi,
   pitchClassOf,
   spellAs,
+  type Letter,
   type Midi,
   type NoteName,
   type Pitch,
@@ -49,6 +50,15 @@ export function keyFifths(key: Key): number {
   return fifthsOf(tonicOf(key)) - (key.mode === 'minor' ? 3 : 0);
 }
 
+const lettersByFifths: readonly Letter[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B'];
+
+/** The key of a signature of −7 to 7 fifths, sharps positive: the inverse of {@link keyFifths}. */
+export function keyOfFifths(fifths: number, mode: Key['mode']): Key {
+  const at = fifths + (mode === 'minor' ? 3 : 0) + 1;
+  const letter = lettersByFifths[modulo(at, 7)] ?? 'C';
+  return { tonic: noteNameText({ letter, alter: Math.floor(at / 7) }), mode };
+}
+
 /** The tonic as a note name. Throws on a key that was not parsed: a bug, not a user's error. */
 export function tonicOf(key: Key): NoteName {
   const tonic = parseNoteName(key.tonic);
@@ -85,8 +95,9 @@ function isScaleTone(name: NoteName, key: Key): boolean {
 export const spellMidi = (midi: Midi, key: Key): Pitch =>
   pitchAtMidi(spellInKey(modulo(midi, 12), key), midi);
 
-/** The key `semitones` higher, named so that its signature stays within six sharps or flats. */
+/** The key `semitones` higher, named so that its signature stays within six sharps or flats; an octave away it keeps its name. */
 export function transposeKey(key: Key, semitones: number): Key {
+  if (modulo(semitones, 12) === 0) return key;
   const pitchClass = modulo(pitchClassOf(tonicOf(key)) + semitones, 12);
   const names = letters.map((letter) => noteNameText(spellAs(letter, pitchClass)));
   const keys = names

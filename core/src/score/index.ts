@@ -23,7 +23,7 @@ export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './
 export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
 export { applyRemedy, type Remedy, type StudyEdit } from './remedy.ts';
 export { studyLimits } from './limits.ts';
-export { playOrder, type PlayedBar } from './play-order.ts';
+export { playOrder, unfold, type PlayedBar, type Unfolded } from './play-order.ts';
 export {
   barStarts,
   countOf,

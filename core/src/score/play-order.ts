@@ -60,3 +60,21 @@ function passageFrom(bars: readonly Bar[], from: number): Passage | undefined {
   const named = bars.slice(first, last + 1).flatMap(({ endings = [] }) => endings);
   return { first, last, times: Math.max(times, ...named) };
 }
+
+/** A study as it is played, without signs of repetition, and which bar of the written study each of its bars is. */
+export interface Unfolded {
+  readonly study: Study;
+  readonly order: readonly PlayedBar[];
+}
+
+/** Writes repeats out. Every note is an object of its own, also where its bar comes twice. */
+export function unfold(study: Study): Unfolded {
+  const order = playOrder(study);
+  const bars = order.flatMap(({ bar, time }) => {
+    const source = study.bars[bar];
+    if (!source) return [];
+    const { repeatStart: _, repeatTimes: __, endings: ___, ...rest } = source;
+    return [time === 1 ? rest : { ...rest, notes: rest.notes.map((note) => ({ ...note })) }];
+  });
+  return { study: { ...study, bars }, order };
+}

@@ -1,8 +1,9 @@
+export { velocitiesOf } from './loudness.ts';
 export { renderClick, renderVoice, samplesOf, tailS } from './render.ts';
 export { renderStringTones, type StringTone } from './string-tones.ts';
+export { swungTick } from './swing.ts';
 export {
   layTimeline,
-  swungTick,
   type ClickEvent,
   type Feel,
   type Moment,

@@ -15,6 +15,7 @@ import {
   type Ticks,
   type Voice,
 } from '../score/index.ts';
+import { swungTick } from './swing.ts';
 
 /** Seconds from the start of the study. */
 export type Seconds = number;
@@ -66,22 +67,6 @@ export interface Feel {
 }
 
 const longestRingS: Seconds = 6;
-
-/**
- * Where swing moves a moment of a bar, in ticks: the off-beat eighth of every quarter falls at `swingPercent` of the
- * beat, sixteenths in proportion; triplets and compound metres stay as they are.
- */
-export function swungTick(tick: Ticks, swingPercent: number, compound: boolean): Ticks {
-  const part = tick % ticksPerQuarter;
-  if (compound || part % 240 !== 0) return tick;
-  const half = ticksPerQuarter / 2;
-  const longPart = (ticksPerQuarter * swingPercent) / 100;
-  const moved =
-    part <= half
-      ? (part / half) * longPart
-      : longPart + ((part - half) / half) * (ticksPerQuarter - longPart);
-  return tick - part + moved;
-}
 
 /** Lays a study out in seconds. `feel` overrides the study's own tempo and swing (slow practice). */
 export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {

@@ -4,7 +4,7 @@ import { soundingFrets, type PlacedGrip, type Study } from '../../score/index.ts
 import { nameGrip, pressedRange } from '../../shapes/index.ts';
 
 /** MusicXML `kind` values of our chord suffixes; a kind the format does not know is "other" with our text. */
-const kinds: Record<string, string> = {
+export const chordKinds: Readonly<Record<string, string>> = {
   '': 'major',
   m: 'minor',
   '5': 'power',
@@ -39,7 +39,7 @@ export function addHarmony(measure: Element, study: Study, grip: PlacedGrip): vo
   const suffix = name?.slice(root.length).replace(/\/[A-G][#b]*$/, '') ?? '';
   harmony
     .ele('kind', { text: suffix })
-    .txt(name === null ? 'other' : (kinds[suffix.replace(/no.*$/, '')] ?? 'other'));
+    .txt(name === null ? 'other' : (chordKinds[suffix.replace(/no.*$/, '')] ?? 'other'));
   const bassName = parseNoteName(bass);
   if (bass !== root && bassName.ok) {
     const bassElement = harmony.ele('bass');

@@ -1,1 +1,2 @@
 export { writeMusicXml } from './write-musicxml.ts';
+export { readMusicXml } from './read-musicxml.ts';

@@ -1,6 +1,6 @@
 import type { Element } from '../xml/index.ts';
 import type { Pitch } from '../../pitch/index.ts';
-import type { Note } from '../../score/index.ts';
+import { techniquesOf, type Note, type TechniqueWord } from '../../score/index.ts';
 import { addValue } from './values.ts';
 import type { WrittenEvent, WrittenNote } from './written-events.ts';
 
@@ -12,14 +12,58 @@ export interface NoteToWrite {
   readonly pitch: Pitch;
 }
 
+/** Techniques that MusicXML has no element for are written as `other-technical`, by their word. */
+const ownElement: ReadonlySet<string> = new Set<TechniqueWord>([
+  'hammer',
+  'pull',
+  'slide',
+  'below',
+  'above',
+  'fall',
+  'rise',
+  'tied',
+  'bend',
+  'release',
+  'prebend',
+  'unbend',
+  'mordent',
+  'harmonic',
+  'dead',
+  'snap',
+  'roll',
+  'rollback',
+  'ring',
+  'palm',
+  'accent',
+  'short',
+  'hold',
+  'grace',
+  'optional',
+]);
+
+/** Adds a grace note, which takes no time. */
+export function addGrace(measure: Element, note: Note, pitch: Pitch, voice: number): void {
+  const element = measure.ele('note');
+  element.ele('grace');
+  addPitch(element, pitch);
+  element.ele('voice').txt(String(voice));
+  element.ele('type').txt('eighth');
+  element.ele('stem').txt(voice === 1 ? 'up' : 'down');
+  addTechnical(element.ele('notations'), note, undefined, undefined);
+}
+
+function addPitch(note: Element, { letter, alter, octave }: Pitch): void {
+  const pitch = note.ele('pitch');
+  pitch.ele('step').txt(letter);
+  if (alter !== 0) pitch.ele('alter').txt(String(alter));
+  pitch.ele('octave').txt(String(octave));
+}
+
 /** Adds a `note` element with its children in the order the schema asks for. */
 export function addNote(measure: Element, { event, written, inChord, voice, pitch }: NoteToWrite): void {
   const note = measure.ele('note');
   if (inChord) note.ele('chord');
-  const pitchElement = note.ele('pitch');
-  pitchElement.ele('step').txt(pitch.letter);
-  if (pitch.alter !== 0) pitchElement.ele('alter').txt(String(pitch.alter));
-  pitchElement.ele('octave').txt(String(pitch.octave));
+  addPitch(note, pitch);
   note.ele('duration').txt(String(event.ticks));
   if (written.tieStop) note.ele('tie', { type: 'stop' });
   if (written.tieStart) note.ele('tie', { type: 'start' });
@@ -27,9 +71,19 @@ export function addNote(measure: Element, { event, written, inChord, voice, pitc
   if (event.value) addValue(note, event.value);
   if (event.value?.triplet) addTriplet(note);
   note.ele('stem').txt(voice === 1 ? 'up' : 'down');
-  if (written.note.dead) note.ele('notehead').txt('x');
+  const { dead, optional, lyric } = written.note;
+  if (dead || optional)
+    note.ele('notehead', optional ? { parentheses: 'yes' } : {}).txt(dead ? 'x' : 'normal');
   addNotations(note, written, inChord ? undefined : event.tuplet);
+  if (lyric && !written.tieStop) addLyric(note, lyric);
   if (written.note.ending === 'palm-damped') note.ele('play').ele('mute').txt('palm');
+}
+
+/** A syllable whose word goes on ends in a hyphen. */
+function addLyric(note: Element, lyric: string): void {
+  const element = note.ele('lyric');
+  element.ele('syllabic').txt(lyric.endsWith('-') ? 'begin' : 'single');
+  element.ele('text').txt(lyric.replace(/-$/, ''));
 }
 
 /** Three in the time of two. */
@@ -54,10 +108,37 @@ function addNotations(
   if (leadsTo === 'slide')
     notations.ele('slide', { type: 'start', number: slurNumber(note), 'line-type': 'solid' });
   addTechnical(notations, note, arrival, leadsTo);
-  if (note.ending === 'stopped' || note.accent) {
-    const articulations = notations.ele('articulations');
-    if (note.accent) articulations.ele('accent');
-    if (note.ending === 'stopped') articulations.ele('staccato');
+  if (tieStop) return;
+  addArticulations(notations, note);
+  if (note.ornament === 'mordent') notations.ele('ornaments').ele('inverted-mordent');
+  if (note.fermata) notations.ele('fermata');
+  if (note.stroke === 'roll' || note.stroke === 'roll-back')
+    notations.ele('arpeggiate', { direction: note.stroke === 'roll' ? 'up' : 'down' });
+}
+
+function addArticulations(notations: Element, { accent, staccato, slide }: Note): void {
+  const names = [
+    accent && 'accent',
+    staccato && 'staccato',
+    slide?.from === 'below' && 'scoop',
+    slide?.from === 'above' && 'plop',
+    slide?.out === 'below' && 'falloff',
+    slide?.out === 'above' && 'doit',
+  ].filter((name) => typeof name === 'string');
+  if (names.length === 0) return;
+  const articulations = notations.ele('articulations');
+  for (const name of names) articulations.ele(name);
+}
+
+function addBend(technical: Element, { bendCents, bendShape }: Note): void {
+  if (bendCents === undefined) return;
+  const bend = technical.ele('bend');
+  bend.ele('bend-alter').txt(String(bendCents / 100));
+  if (bendShape === 'pre-bend' || bendShape === 'pre-bend-release') bend.ele('pre-bend');
+  if (bendShape === 'release' || bendShape === 'pre-bend-release') {
+    const back = technical.ele('bend');
+    back.ele('bend-alter').txt('0');
+    back.ele('release');
   }
 }
 
@@ -80,6 +161,11 @@ function addTechnical(
         .txt(type === 'start' ? labels[technique] : '');
     }
   }
+  addBend(technical, note);
+  if (note.harmonic) technical.ele('harmonic').ele('natural');
+  if (note.stroke === 'snap') technical.ele('snap-pizzicato');
+  for (const { word } of techniquesOf(note))
+    if (!ownElement.has(word)) technical.ele('other-technical').txt(word);
   if (note.finger) technical.ele('fingering').txt(String(note.finger));
   if (note.picking) technical.ele('pluck').txt(note.picking);
   technical.ele('string').txt(String(note.string));

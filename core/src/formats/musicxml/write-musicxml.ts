@@ -5,15 +5,19 @@ import {
   barTicks,
   heardWholeMidi,
   placeOfFinding,
+  type Bar,
   type Study,
   ticksPerQuarter,
   validateStudy,
   type Voice,
 } from '../../score/index.ts';
-import { showsMetre } from '../../engraving/index.ts';
+import { metreShown, showsMetre } from '../../engraving/index.ts';
 import { Element } from '../xml/index.ts';
 import { addHarmony } from './harmony.ts';
-import { addNote, addTriplet } from './notes.ts';
+import { addLeftBarline, addRightBarline } from './barlines.ts';
+import { addDynamics, addSection } from './directions.ts';
+import { addGrace, addNote, addTriplet } from './notes.ts';
+import { settingsField, settingsOf } from './settings.ts';
 import { addValue } from './values.ts';
 import { writtenEvents, type WrittenEvent } from './written-events.ts';
 
@@ -42,6 +46,10 @@ function write(study: Study): string {
   const identification = score.ele('identification');
   if (study.player) identification.ele('creator', { type: 'composer' }).txt(`after ${study.player}`);
   identification.ele('encoding').ele('software').txt('Jocund');
+  identification
+    .ele('miscellaneous')
+    .ele('miscellaneous-field', { name: settingsField })
+    .txt(JSON.stringify(settingsOf(study)));
   const scorePart = score.ele('part-list').ele('score-part', { id: 'P1' });
   scorePart.ele('part-name').txt('Guitar');
   scorePart
@@ -54,9 +62,18 @@ function write(study: Study): string {
   const soundingKey = transposeKey(study.key, soundingShift(study));
   const voices = { melody: writtenEvents(study, 'melody'), thumb: writtenEvents(study, 'thumb') };
   study.bars.forEach((bar, index) => {
-    const measure = part.ele('measure', { number: String(index + 1) });
+    const isPickup = bar.pickup === true;
+    const number = study.bars[0]?.pickup ? index : index + 1;
+    const measure = part.ele('measure', {
+      number: String(number),
+      ...(isPickup ? { implicit: 'yes' } : {}),
+    });
+    addLeftBarline(measure, study, index);
     addAttributes(measure, study, index, soundingKey);
+    addSection(measure, bar);
     if (index === 0) addTempo(measure, study);
+    else if (bar.tempoBpm !== undefined || bar.swingPercent !== undefined) addTempo(measure, bar);
+    addDynamics(measure, bar);
     bar.grips.forEach((grip) => addHarmony(measure, study, grip));
     addVoice(measure, study, voices.melody[index] ?? [], 'melody', soundingKey);
     measure
@@ -64,8 +81,7 @@ function write(study: Study): string {
       .ele('duration')
       .txt(String(barTicks(bar.metre)));
     addVoice(measure, study, voices.thumb[index] ?? [], 'thumb', soundingKey);
-    if (index === study.bars.length - 1)
-      measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy');
+    addRightBarline(measure, study, index);
   });
   return `${prologue}${doc.toXml()}\n`;
 }
@@ -80,9 +96,10 @@ function addAttributes(measure: Element, study: Study, index: number, soundingKe
     key.ele('fifths').txt(String(keyFifths(soundingKey)));
     key.ele('mode').txt(soundingKey.mode);
   }
+  const shown = metreShown(study.bars, index) ?? metre;
   const time = attributes.ele('time');
-  time.ele('beats').txt(String(metre.beats));
-  time.ele('beat-type').txt(String(metre.unit));
+  time.ele('beats').txt(String(shown.beats));
+  time.ele('beat-type').txt(String(shown.unit));
   if (index === 0) addStaff(attributes, study);
 }
 
@@ -102,13 +119,20 @@ function addStaff(attributes: Element, study: Study): void {
   if (study.capo > 0) details.ele('capo').txt(String(study.capo));
 }
 
-function addTempo(measure: Element, { tempoBpm, swingPercent }: Study): void {
+function addTempo(
+  measure: Element,
+  { tempoBpm, swingPercent }: Partial<Pick<Bar, 'tempoBpm' | 'swingPercent'>>,
+): void {
   const direction = measure.ele('direction', { placement: 'above' });
-  const metronome = direction.ele('direction-type').ele('metronome');
-  metronome.ele('beat-unit').txt('quarter');
-  metronome.ele('per-minute').txt(String(tempoBpm));
-  const sound = direction.ele('sound', { tempo: String(tempoBpm) });
-  if (swingPercent > 50) {
+  const type = direction.ele('direction-type');
+  if (tempoBpm !== undefined) {
+    const metronome = type.ele('metronome');
+    metronome.ele('beat-unit').txt('quarter');
+    metronome.ele('per-minute').txt(String(tempoBpm));
+  } else type.ele('words').txt(swingPercent === 50 ? 'straight' : 'swing');
+  const sound = direction.ele('sound', tempoBpm === undefined ? {} : { tempo: String(tempoBpm) });
+  if (swingPercent === 50) sound.ele('swing').ele('straight');
+  else if (swingPercent !== undefined) {
     const swing = sound.ele('swing');
     const [first, second] = swingRatio(swingPercent);
     swing.ele('first').txt(String(first));
@@ -137,6 +161,8 @@ function addVoice(
   const number = voice === 'melody' ? 1 : 2;
   for (const event of events) {
     if (event.notes.length === 0) addRest(measure, event, number);
+    for (const grace of event.graces ?? [])
+      addGrace(measure, grace, spellMidi(heardWholeMidi(study, grace), key), number);
     event.notes.forEach((written, index) =>
       addNote(measure, {
         event,

@@ -28,6 +28,8 @@ export interface WrittenEvent {
   readonly value: NoteValue | undefined;
   readonly notes: readonly WrittenNote[];
   readonly wholeBar: boolean;
+  /** Struck just before it, in no time of their own. */
+  readonly graces?: readonly Note[];
   /** Whether a group of triplet values begins or ends here. */
   readonly tuplet?: 'start' | 'stop';
 }
@@ -41,7 +43,13 @@ export function writtenEvents(study: Study, voice: Voice): WrittenEvent[][] {
 }
 
 function eventsOfBar(bar: Bar, voice: Voice, following: ReadonlyMap<Note, Note>): WrittenEvent[] {
-  const notes = bar.notes.filter((note) => note.voice === voice);
+  const inVoice = bar.notes.filter((note) => note.voice === voice);
+  // A grace that leads into nothing of its own voice is written as a note in time.
+  const notes = inVoice.map((note): Note => {
+    if (!note.grace || inVoice.some((other) => other.tick === note.tick && !other.grace)) return note;
+    const { grace: _, ...inTime } = note;
+    return inTime;
+  });
   if (notes.length === 0)
     return [{ ticks: barTicks(bar.metre), value: undefined, notes: [], wholeBar: true }];
   const ticks = [...new Set(notes.map(({ tick }) => tick))].sort((a, b) => a - b);
@@ -49,8 +57,13 @@ function eventsOfBar(bar: Bar, voice: Voice, following: ReadonlyMap<Note, Note>)
   let now = 0;
   for (const tick of ticks) {
     const together = notes.filter((note) => note.tick === tick);
-    events.push(...restEvents(tick - now), ...noteEvents(together, following));
-    now = tick + Math.max(...together.map(({ durationTicks }) => durationTicks));
+    const main = together.filter(({ grace }) => !grace);
+    const graces = together.filter(({ grace }) => grace);
+    if (main.length === 0) continue;
+    const [first, ...rest] = noteEvents(main, following);
+    events.push(...restEvents(tick - now));
+    if (first) events.push(graces.length > 0 ? { ...first, graces } : first, ...rest);
+    now = tick + Math.max(...main.map(({ durationTicks }) => durationTicks));
   }
   return [...events, ...restEvents(barTicks(bar.metre) - now)];
 }

@@ -1,1 +1,2 @@
 export { Element } from './element.ts';
+export { childrenOf, find, numberOf, readXml, textOf, type XmlNode } from './read-xml.ts';

@@ -1,0 +1,2 @@
+export { readAbc } from './read-abc.ts';
+export { writeAbc } from './write-abc.ts';

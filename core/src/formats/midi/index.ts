@@ -1,0 +1,2 @@
+export { readMidi } from './read-midi.ts';
+export { writeMidi, type MidiOptions } from './write-midi.ts';

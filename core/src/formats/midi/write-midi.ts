@@ -1,0 +1,215 @@
+import { writeMidi as writeBytes, type MidiEvent } from 'midi-file';
+import { keyFifths, transposeKey } from '../../pitch/index.ts';
+import { soundingShift } from '../../instrument/index.ts';
+import {
+  barStarts,
+  barTicks,
+  heardMidi,
+  isCompound,
+  placedNotes,
+  previousOnString,
+  ticksPerQuarter,
+  unfold,
+  type Note,
+  type PlacedNote,
+  type Study,
+  type Voice,
+} from '../../score/index.ts';
+import { swungTick, velocitiesOf } from '../../sound/index.ts';
+import { bendRangeSemitones, bendsOf } from './bends.ts';
+import { toBytes } from './text.ts';
+
+export interface MidiOptions {
+  /** Off-beats where swing puts them, or where they are written. */
+  readonly swing: 'applied' | 'written';
+}
+
+/** Program 26 of General MIDI, counted from 1: acoustic guitar, steel strings. */
+const steelGuitar = 25;
+
+/** A grace note's length, and what a brush takes from one string to the next, in ms (from memory). */
+const graceMs = 70;
+const brushMs = 14;
+
+interface TimedEvent {
+  readonly at: number;
+  /** Among events of one tick: ends before settings before beginnings. */
+  readonly order: number;
+  readonly event: MidiEvent;
+}
+
+/**
+ * Writes a study as a Standard MIDI File (MIDI 1.0, format 1, 960 ticks a quarter): a track for tempo, metre, key and sections,
+ * one for the melody, one for the thumb. Each string has its own channel, 1 to 6, so that a bend moves no other string.
+ * Repeats are written out, ties joined; capo and whole-guitar tuning are heard.
+ */
+export function writeMidi(written: Study, { swing }: MidiOptions): Uint8Array {
+  const { study } = unfold(written);
+  const tracks = [conductor(study), voiceTrack(study, 'melody', swing), voiceTrack(study, 'thumb', swing)];
+  return Uint8Array.from(
+    writeBytes({
+      header: { format: 1, numTracks: tracks.length, ticksPerBeat: ticksPerQuarter },
+      tracks: tracks.map(inDeltas),
+    }),
+  );
+}
+
+function inDeltas(events: readonly TimedEvent[]): MidiEvent[] {
+  let now = 0;
+  const sorted = [...events].sort((a, b) => a.at - b.at || a.order - b.order);
+  const timed = sorted.map(({ at, event }) => {
+    const deltaTime = at - now;
+    now = at;
+    return { ...event, deltaTime };
+  });
+  return [...timed, { deltaTime: 0, meta: true, type: 'endOfTrack' }];
+}
+
+const meta = (at: number, event: object): TimedEvent => ({
+  at,
+  order: 0,
+  event: { deltaTime: 0, meta: true, ...event } as MidiEvent,
+});
+
+function conductor(study: Study): TimedEvent[] {
+  const starts = barStarts(study);
+  const fifths = keyFifths(transposeKey(study.key, soundingShift(study)));
+  const events = [
+    meta(0, { type: 'trackName', text: toBytes(study.title) }),
+    meta(0, { type: 'keySignature', key: fifths, scale: study.key.mode === 'minor' ? 1 : 0 }),
+    meta(0, tempoEvent(study.bars[0]?.tempoBpm ?? study.tempoBpm)),
+  ];
+  study.bars.forEach((bar, index) => {
+    const at = starts[index] ?? 0;
+    const before = study.bars[index - 1]?.metre;
+    if (before?.beats !== bar.metre.beats || before.unit !== bar.metre.unit)
+      events.push(
+        meta(at, {
+          type: 'timeSignature',
+          numerator: bar.metre.beats,
+          denominator: bar.metre.unit,
+          metronome: 24,
+          thirtyseconds: 8,
+        }),
+      );
+    if (index > 0 && bar.tempoBpm !== undefined) events.push(meta(at, tempoEvent(bar.tempoBpm)));
+    if (bar.section) events.push(meta(at, { type: 'marker', text: toBytes(bar.section.name) }));
+  });
+  return events;
+}
+
+const tempoEvent = (tempoBpm: number): object => ({
+  type: 'setTempo',
+  microsecondsPerBeat: Math.round(60_000_000 / tempoBpm),
+});
+
+function voiceTrack(study: Study, voice: Voice, swing: MidiOptions['swing']): TimedEvent[] {
+  const starts = barStarts(study);
+  const swingAt = inForce(study, 'swingPercent');
+  const tempoAt = inForce(study, 'tempoBpm');
+  const velocity = velocitiesOf(study);
+  const ticksAt = (bar: number, tick: number): number => {
+    const { metre } = study.bars[bar] ?? { metre: { beats: 4, unit: 4 } };
+    const length = barTicks(metre);
+    const moved = swing === 'applied' ? swungTick(tick, swingAt[bar] ?? 50, isCompound(metre)) : tick;
+    return (starts[bar] ?? 0) + (tick >= length ? tick : Math.round(moved));
+  };
+  const notes = placedNotes(study, voice);
+  const joined = joinTies(notes, ticksAt);
+  const events: TimedEvent[] = [meta(0, { type: 'trackName', text: voice })];
+  for (const channel of new Set(notes.map(({ note }) => note.string - 1)))
+    events.push(...channelSettings(channel));
+  for (const { placed, until } of joined) {
+    const { bar, note } = placed;
+    const ticksOfMs = (ms: number) => Math.round((ms / 60_000) * (tempoAt[bar] ?? 100) * ticksPerQuarter);
+    const at = Math.max(0, ticksAt(bar, note.tick) + ticksOfMs(offsetMs(note, study.bars[bar]?.notes ?? [])));
+    const end = Math.max(at + 1, note.grace ? at + ticksOfMs(graceMs) : shortened(note, at, until));
+    const heard = heardMidi(study, note);
+    const noteNumber = Math.round(heard);
+    const channel = note.string - 1;
+    events.push(
+      {
+        at,
+        order: 2,
+        event: { deltaTime: 0, channel, type: 'noteOn', noteNumber, velocity: velocity(bar, note) },
+      },
+      { at: end, order: 0, event: { deltaTime: 0, channel, type: 'noteOff', noteNumber, velocity: 0 } },
+      ...bendsOf(note, Math.round((heard - noteNumber) * 100), at, end, ticksOfMs).map(
+        ({ at: when, value }): TimedEvent => ({
+          at: when,
+          order: 1,
+          event: { deltaTime: 0, channel, type: 'pitchBend', value },
+        }),
+      ),
+    );
+  }
+  return events;
+}
+
+/** Program and bend range (registered parameter 0) of a channel. */
+function channelSettings(channel: number): TimedEvent[] {
+  const control = (controllerType: number, value: number): TimedEvent => ({
+    at: 0,
+    order: 0,
+    event: { deltaTime: 0, channel, type: 'controller', controllerType, value },
+  });
+  return [
+    { at: 0, order: 0, event: { deltaTime: 0, channel, type: 'programChange', programNumber: steelGuitar } },
+    control(101, 0),
+    control(100, 0),
+    control(6, bendRangeSemitones),
+    control(38, 0),
+  ];
+}
+
+/** A value of the study, as changed by its bars, in force in each bar. */
+function inForce(study: Study, field: 'tempoBpm' | 'swingPercent'): number[] {
+  let now = study[field];
+  return study.bars.map((bar) => (now = bar[field] ?? now));
+}
+
+interface Joined {
+  readonly placed: PlacedNote;
+  until: number;
+}
+
+/** Notes with those tied to them as one. */
+function joinTies(notes: readonly PlacedNote[], ticksAt: (bar: number, tick: number) => number): Joined[] {
+  const previous = previousOnString(notes);
+  const heads = new Map<Note, Joined>();
+  const joined: Joined[] = [];
+  for (const placed of notes) {
+    const until = ticksAt(placed.bar, placed.note.tick + placed.note.durationTicks);
+    const head = placed.note.tied ? heads.get(previous.get(placed.note)?.note ?? placed.note) : undefined;
+    if (head?.placed.note.fret === placed.note.fret) {
+      head.until = until;
+      heads.set(placed.note, head);
+      continue;
+    }
+    const one = { placed, until };
+    joined.push(one);
+    heads.set(placed.note, one);
+  }
+  return joined;
+}
+
+const shortened = (note: Note, at: number, until: number): number => {
+  if (note.dead) return Math.min(until, at + 60);
+  const isShort = note.staccato === true || note.ending === 'stopped' || note.ending === 'palm-damped';
+  return isShort ? Math.round(at + (until - at) * 0.5) : until;
+};
+
+/** How far from its tick a note is struck: graces before it, the strings of a brush or roll one after the other. */
+function offsetMs(note: Note, together: readonly Note[]): number {
+  if (note.grace) return -graceMs;
+  const { stroke } = note;
+  if (stroke === undefined || stroke === 'slap' || stroke === 'snap' || stroke === 'drag') return 0;
+  const isBack = stroke === 'brush-back' || stroke === 'roll-back';
+  const before = together.filter(
+    (other) =>
+      other.tick === note.tick &&
+      other.stroke === stroke &&
+      (isBack ? other.string < note.string : other.string > note.string),
+  );
+  return before.length * (stroke.startsWith('roll') ? 2.5 * brushMs : brushMs);
+}

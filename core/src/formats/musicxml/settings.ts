@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { studySchema } from '../../score/schema.ts';
+import type { Study } from '../../score/index.ts';
+
+/** Name of the `miscellaneous-field` that holds what MusicXML has no place for, so that our own files come back whole. */
+export const settingsField = 'jocund-settings';
+
+const settingsSchema = studySchema.pick({
+  player: true,
+  key: true,
+  tuning: true,
+  scaleMm: true,
+  fretCount: true,
+  swingPercent: true,
+  thumbPattern: true,
+  pickingSchool: true,
+  gauges: true,
+  patterns: true,
+  bassEnding: true,
+  sources: true,
+});
+
+type Settings = z.infer<typeof settingsSchema>;
+
+/** What of a study is about the whole piece and not said by notation. */
+export const settingsOf = (study: Study): Settings => settingsSchema.strip().parse(study);
+
+/** Settings as they were written; undefined for a foreign or damaged field. */
+export function readSettings(text: string | undefined): Settings | undefined {
+  if (text === undefined) return undefined;
+  try {
+    const parsed = settingsSchema.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : undefined;
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,1 @@
+export { LeftOutList, leftOutWords, longestText, type LeftOut, type Reading } from './reading.ts';

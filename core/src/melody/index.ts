@@ -1,0 +1,4 @@
+export { fitTuneSteps, type FitOptions, type FittedTune } from './fit-tune.ts';
+export { studyOfTab } from './tab-study.ts';
+export type { TellLeftOut } from './tidy-notes.ts';
+export { isTab, type Tune, type TuneBar, type TuneChord, type TuneMarks, type TuneNote } from './tune.ts';
