@@ -7,7 +7,7 @@ export interface Command {
   /** Arguments as shown in help: "FILE [--bars A-B]". */
   readonly usage: string;
   readonly options: Readonly<Record<string, 'text' | 'flag'>>;
-  readonly run: (args: Arguments) => Answer;
+  readonly run: (args: Arguments) => Answer | Promise<Answer>;
 }
 
 export interface Arguments {

@@ -1,23 +1,46 @@
 import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { fail } from '@jocund/core/fault';
-import { readStudy } from '@jocund/core/formats/jocund-json';
+import { readAny, type AnyReading } from '@jocund/core/formats/any';
+import type { TextTabOptions } from '@jocund/core/formats/text-tab';
 import type { Study } from '@jocund/core/score';
 import { orRefuse } from './command.ts';
 
 const largestFileBytes = 8 * 1024 * 1024;
 
-/** Reads a study from a file, or from standard input when the name is "-". */
-export const readStudyFile = (file: string): Study => orRefuse(readStudy(readText(file)), label(file));
+/** Reads a file of any format, or standard input when the name is "-". */
+export const readFile = (file: string, options: TextTabOptions = {}): AnyReading =>
+  orRefuse(
+    readAny(
+      label(file),
+      readBytes(file),
+      (bytes, encoding) => new TextDecoder(encoding).decode(bytes),
+      options,
+    ),
+  );
+
+/** Reads a study: one of ours, or foreign tab. A melody without strings is refused with the way to lay it on them. */
+export function readStudyFile(file: string): Study {
+  const { content } = readFile(file);
+  return content.kind === 'study'
+    ? content.study
+    : orRefuse(
+        fail(
+          'the notes have no strings and frets yet',
+          'Lay them on a guitar first with: jocund fit FILE --tuning TUNING',
+        ),
+        label(file),
+      );
+}
 
 const label = (file: string): string => (file === '-' ? 'standard input' : basename(file));
 
-function readText(file: string): string {
+function readBytes(file: string): Uint8Array {
   try {
     if (file !== '-' && statSync(file).size > largestFileBytes) {
       return orRefuse(fail('the file is larger than 8 MB', 'Choose a study file'), label(file));
     }
-    return readFileSync(file === '-' ? 0 : file, 'utf8');
+    return readFileSync(file === '-' ? 0 : file);
   } catch (error) {
     if (!isSystemError(error)) throw error;
     const reason =
@@ -27,11 +50,11 @@ function readText(file: string): string {
 }
 
 /** Writes beside the target and renames, so that a half-written file never stands under its name. */
-export function writeWhole(file: string, text: string): void {
+export function writeWhole(file: string, content: string | Uint8Array): void {
   const beside = join(dirname(file), `.${basename(file)}.${process.pid}.part`);
   try {
     mkdirSync(dirname(file), { recursive: true });
-    writeFileSync(beside, text);
+    writeFileSync(beside, content);
     renameSync(beside, file);
   } catch (error) {
     rmSync(beside, { force: true });

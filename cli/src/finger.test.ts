@@ -29,16 +29,16 @@ const c = file('c', [
 ]);
 const wide = file('wide', [note({ string: 6, fret: 1, voice: 'thumb' }), note({ string: 1, fret: 5 })]);
 
-const json = (...argv: string[]) => {
-  const { stdout, exitCode, stderr } = run([...argv, '--json']);
+const json = async (...argv: string[]) => {
+  const { stdout, exitCode, stderr } = await run([...argv, '--json']);
   expect(stderr).toBe('');
   expect(exitCode).toBe(0);
   return JSON.parse(stdout) as Record<string, unknown>;
 };
 
 describe('finger', () => {
-  test('gives the study back with both hands’ fingers, and what they cost', () => {
-    const answer = json('finger', c);
+  test('gives the study back with both hands’ fingers, and what they cost', async () => {
+    const answer = await json('finger', c);
     const bars = (answer.study as { bars: { notes: Note[] }[] }).bars;
     expect(bars[0]!.notes.map(({ finger, picking }) => [finger, picking])).toEqual([
       [3, 'p'],
@@ -47,22 +47,24 @@ describe('finger', () => {
     expect(answer).toMatchObject({ shifts: [], findings: [] });
     expect(answer.cost).toBeCloseTo((answer.costFretting as number) + (answer.costPicking as number), 1);
   });
-  test('its study is a study that can be read again', () => {
-    const { study } = json('finger', c);
+  test('its study is a study that can be read again', async () => {
+    const { study } = await json('finger', c);
     expect(readStudy(JSON.stringify({ format: 'jocund-study', version: 1, study })).ok).toBe(true);
   });
-  test('a small hand reaches less: what a medium one holds is not free for it', () => {
-    const codes = (hand: string) =>
-      (json('finger', wide, '--hand', hand).findings as { code: string }[]).map(({ code }) => code);
-    expect(codes('small')).toContain('finger-not-free');
-    expect(codes('large')).not.toContain('finger-not-free');
+  test('a small hand reaches less: what a medium one holds is not free for it', async () => {
+    const codes = async (hand: string) =>
+      ((await json('finger', wide, '--hand', hand)).findings as { code: string }[]).map(({ code }) => code);
+    expect(await codes('small')).toContain('finger-not-free');
+    expect(await codes('large')).not.toContain('finger-not-free');
   });
-  test('the school decides who picks', () => {
-    const { study } = json('finger', c, '--school', 'i');
+  test('the school decides who picks', async () => {
+    const { study } = await json('finger', c, '--school', 'i');
     expect((study as { bars: { notes: Note[] }[] }).bars[0]!.notes[1]!.picking).toBe('i');
   });
-  test('without --json each moment is a line with its costs', () =>
-    expect(run(['finger', c]).stdout).toMatch(/bar 1\s+beat 1\s+p 5\/3 \(3\)\s+m 2\/1 \(1\)\s+.*landing/));
+  test('without --json each moment is a line with its costs', async () =>
+    expect((await run(['finger', c])).stdout).toMatch(
+      /bar 1\s+beat 1\s+p 5\/3 \(3\)\s+m 2\/1 \(1\)\s+.*landing/,
+    ));
 });
 
 describe('wrong usage says what is wanted', () => {
@@ -71,12 +73,12 @@ describe('wrong usage says what is wanted', () => {
     [['finger', c, '--hand', 'huge'], /--hand wants small or medium or large/],
     [['check', c, '--school', 'iam'], /--school wants i or im or ima/],
     [['finger'], /wants FILE/],
-  ])('%j', (argv, message) => {
-    const { exitCode, stderr, stdout } = run(argv);
+  ])('%j', async (argv, message) => {
+    const { exitCode, stderr, stdout } = await run(argv);
     expect(exitCode).toBe(2);
     expect(stderr).toMatch(message);
     expect(stdout).toBe('');
   });
-  test('a missing file is the input’s fault', () =>
-    expect(run(['finger', join(folder, 'none.jocund.json')])).toMatchObject({ exitCode: 1 }));
+  test('a missing file is the input’s fault', async () =>
+    expect(await run(['finger', join(folder, 'none.jocund.json')])).toMatchObject({ exitCode: 1 }));
 });

@@ -11,8 +11,8 @@ const demo = (name: string) => join(import.meta.dirname, '../../demo', `${name}.
 const folder = () => mkdtempSync(join(tmpdir(), 'jocund-'));
 
 describe('answers', () => {
-  test('tune: keys, order and references (common practice)', () => {
-    const plan = answer('tune', '--from', 'standard', '--to', 'DADF#AD') as {
+  test('tune: keys, order and references (common practice)', async () => {
+    const plan = (await answer('tune', '--from', 'standard', '--to', 'DADF#AD')) as {
       strings: Record<string, unknown>[];
       order: number[];
     };
@@ -37,8 +37,8 @@ describe('answers', () => {
       ]),
     );
   });
-  test('tune: newtons of every string, when gauges and scale are given', () => {
-    const plan = answer(
+  test('tune: newtons of every string, when gauges and scale are given', async () => {
+    const plan = (await answer(
       'tune',
       '--from',
       'standard',
@@ -48,34 +48,36 @@ describe('answers', () => {
       '648',
       '--gauges',
       '12,16,24w,32w,42w,53w',
-    ) as { strings: { string: number; tensionN?: number }[] };
+    )) as { strings: { string: number; tensionN?: number }[] };
     expect(plan.strings.every(({ tensionN }) => tensionN !== undefined)).toBe(true);
     expect(plan.strings.at(-1)!.tensionN).toBeCloseTo(104.4, 0);
   });
-  test('tunings: every one with the chord its open strings spell', () => {
-    const known = answer('tunings') as { id: string; openStringsChord: string | null }[];
+  test('tunings: every one with the chord its open strings spell', async () => {
+    const known = (await answer('tunings')) as { id: string; openStringsChord: string | null }[];
     expect(known.find(({ id }) => id === 'open-d')).toMatchObject({
       openStringsChord: 'D',
       midi: [38, 45, 50, 54, 57, 62],
     });
   });
-  test('name: tones, missing, sounding', () => {
-    expect(answer('name', '--tuning', 'standard', '--frets', '3x3x3x')).toMatchObject({
+  test('name: tones, missing, sounding', async () => {
+    expect(await answer('name', '--tuning', 'standard', '--frets', '3x3x3x')).toMatchObject({
       name: 'G7no3',
       root: 'G',
       bass: 'G',
       missing: ['3'],
     });
-    expect(answer('name', '--tuning', 'standard', '--frets', 'x32010', '--capo', '4')).toMatchObject({
+    expect(await answer('name', '--tuning', 'standard', '--frets', 'x32010', '--capo', '4')).toMatchObject({
       soundingName: 'E',
       tones: [{ string: 5, fret: 3, pitch: 'C3', midi: 48, degree: '1' }, {}, {}, {}, {}],
     });
-    expect(answer('name', '--tuning', 'standard', '--frets', 'x13331', '--names', 'german')).toMatchObject({
+    expect(
+      await answer('name', '--tuning', 'standard', '--frets', 'x13331', '--names', 'german'),
+    ).toMatchObject({
       name: 'B',
     });
   });
-  test('thumb: events with pitch and length', () => {
-    const { events } = answer(
+  test('thumb: events with pitch and length', async () => {
+    const { events } = (await answer(
       'thumb',
       '--tuning',
       'open-d',
@@ -85,7 +87,7 @@ describe('answers', () => {
       'two-string',
       '--bars',
       '2',
-    ) as { events: { tick: number; string: number }[] };
+    )) as { events: { tick: number; string: number }[] };
     expect(events.map(({ string }) => string)).toEqual([6, 4, 6, 4, 6, 4, 6, 4]);
     expect(events[4]).toEqual({
       tick: 3840,
@@ -99,7 +101,7 @@ describe('answers', () => {
     });
     expect(
       (
-        answer(
+        (await answer(
           'thumb',
           '--tuning',
           'std',
@@ -109,25 +111,28 @@ describe('answers', () => {
           'half-time',
           '--meter',
           '3/4',
-        ) as { events: unknown[] }
+        )) as { events: unknown[] }
       ).events,
     ).toHaveLength(1);
   });
-  test('check, call and grade of a demo piece', () => {
-    expect(answer('check', demo('tin-ferry-rag'))).toEqual({ findings: [] });
-    const entries = answer('call', demo('tin-ferry-rag'), '--bars', '2-2') as Record<string, unknown>[];
+  test('check, call and grade of a demo piece', async () => {
+    expect(await answer('check', demo('tin-ferry-rag'))).toEqual({ findings: [] });
+    const entries = (await answer('call', demo('tin-ferry-rag'), '--bars', '2-2')) as Record<
+      string,
+      unknown
+    >[];
     expect(entries[0]).toEqual({ bar: 2, count: '1', voice: 'both', text: 'pinch 5+1' });
     expect(new Set(entries.map(({ bar }) => bar))).toEqual(new Set([2]));
-    const graded = answer('grade', demo('tin-ferry-rag')) as {
+    const graded = (await answer('grade', demo('tin-ferry-rag'))) as {
       score: number;
       dimensions: { level: number }[];
     };
     expect(graded.score).toBeCloseTo(1 + graded.dimensions.reduce((sum, { level }) => sum + level, 0), 9);
     expect(Object.keys(graded.dimensions[0]!)).toEqual(['name', 'level', 'value', 'unit', 'where', 'why']);
   });
-  test('ladder: one study a rung and ladder.json', () => {
+  test('ladder: one study a rung and ladder.json', async () => {
     const out = join(folder(), 'made');
-    answer('ladder', demo('widows-kettle'), '--out', out, '--order', 'melody-first');
+    await answer('ladder', demo('widows-kettle'), '--out', out, '--order', 'melody-first');
     expect(readdirSync(out).sort()).toEqual([
       '1-melody-alone.jocund.json',
       '2-thumb-alone.jocund.json',
@@ -145,21 +150,47 @@ describe('answers', () => {
       rungs: [{ number: 1, file: '1-melody-alone.jocund.json' }, {}, {}, {}],
     });
   });
-  test('convert: to MusicXML, and to the same study again', () => {
+  test('convert: to MusicXML, and to the same study again', async () => {
     const out = folder();
-    answer('convert', demo('widows-kettle'), join(out, 'a.musicxml'));
+    await answer('convert', demo('widows-kettle'), join(out, 'a.musicxml'));
     expect(readFileSync(join(out, 'a.musicxml'), 'utf8')).toContain('<score-partwise version="4.0">');
-    answer('convert', demo('widows-kettle'), join(out, 'b.jocund.json'));
+    await answer('convert', demo('widows-kettle'), join(out, 'b.jocund.json'));
     expect(readFileSync(join(out, 'b.jocund.json'), 'utf8')).toBe(
       readFileSync(demo('widows-kettle'), 'utf8'),
     );
   });
-  test('schema: JSON Schema of a study', () =>
-    expect(answer('schema', 'study')).toMatchObject({
+  test('convert: every format Jocund writes, and back from those it reads', async () => {
+    const out = folder();
+    for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt', 'csv', 'wav', 'svg', 'pdf'])
+      await answer('convert', demo('tin-ferry-rag'), join(out, `a.${ending}`));
+    const start = (ending: string) =>
+      readFileSync(join(out, `a.${ending}`))
+        .subarray(0, 4)
+        .toString('latin1');
+    expect(['mxl', 'mid', 'wav', 'pdf'].map(start)).toEqual(['PK\u0003\u0004', 'MThd', 'RIFF', '%PDF']);
+    for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt'])
+      expect(
+        await answer('convert', join(out, `a.${ending}`), join(out, `${ending}.jocund.json`)),
+      ).toMatchObject({ bars: 16 });
+  });
+  test('fit: pitches on another guitar, with fingers and their cost', async () => {
+    const out = folder();
+    await answer('convert', demo('widows-kettle'), join(out, 'a.mid'));
+    const fitted = (await answer('fit', join(out, 'a.mid'), '--tuning', 'open-g', '--transpose', 'auto')) as {
+      study: { tuning: { pitches: string[] } };
+      cost: number;
+      transposed: number;
+    };
+    expect(fitted.study.tuning.pitches).toEqual(['D2', 'G2', 'D3', 'G3', 'B3', 'D4']);
+    expect(fitted.cost).toBeGreaterThan(0);
+    expect(Number.isInteger(fitted.transposed)).toBe(true);
+  });
+  test('schema: JSON Schema of a study', async () =>
+    expect(await answer('schema', 'study')).toMatchObject({
       type: 'object',
       required: expect.arrayContaining(['bars']) as unknown,
     }));
-  test('without --json every command prints readable text', () => {
+  test('without --json every command prints readable text', async () => {
     for (const argv of [
       ['tune', '--from', 'open-g', '--to', 'standard'],
       ['tunings'],
@@ -167,7 +198,7 @@ describe('answers', () => {
       ['grade', demo('widows-kettle')],
       ['check', demo('widows-kettle')],
     ]) {
-      const { stdout, exitCode } = run(argv);
+      const { stdout, exitCode } = await run(argv);
       expect(exitCode).toBe(0);
       expect(stdout).not.toMatch(/^[[{]/);
       expect(stdout.length).toBeGreaterThan(10);
@@ -203,21 +234,25 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
     ],
     [['check', '/nowhere/at-all.jocund.json'], /at-all.jocund.json: there is no such file/],
     [['grade', bad('{')], /bad.jocund.json: The file is not JSON/],
+    [
+      ['grade', bad('X:1\nK:C\nCDEF|]')],
+      /bad.jocund.json: the notes have no strings and frets yet.*jocund fit/,
+    ],
     [['grade', bad('{"format":"jocund-study","version":7,"study":{}}')], /version 7.*newer Jocund/],
     [['convert', demo('widows-kettle'), 'out.docx'], /does not write “.docx”/],
     [
       ['convert', bad(overfull()), 'out.musicxml'],
       /bad.jocund.json, bar 1, beat 4.5, string 1: The melody note runs past the end/,
     ],
-  ])('%j', (argv, message) => {
-    const outcome = run(argv);
+  ])('%j', async (argv, message) => {
+    const outcome = await run(argv);
     expect(outcome).toMatchObject({ exitCode: 1, stdout: '' });
     expect(outcome.stderr).toMatch(message);
     expect(outcome.stderr.trim().split('\n')).toHaveLength(1);
   });
-  test('a refused conversion leaves no file behind', () => {
+  test('a refused conversion leaves no file behind', async () => {
     const out = folder();
-    run(['convert', bad('not json'), join(out, 'x.musicxml')]);
+    await run(['convert', bad('not json'), join(out, 'x.musicxml')]);
     expect(readdirSync(out)).toEqual([]);
   });
 });
@@ -232,15 +267,15 @@ describe('wrong usage: exit 2', () => {
     [['thumb', '--tuning', 'std', '--frets', '022100', '--pattern', 'thump', '--meter', '4/5']],
     [['name', '--wings']],
     [['ladder', 'x', '--out', 'y', '--order', 'sideways']],
-  ])('%j', (argv: string[]) => {
-    const outcome = run(argv);
+  ])('%j', async (argv: string[]) => {
+    const outcome = await run(argv);
     expect(outcome.exitCode).toBe(2);
     expect(outcome.stdout).toBe('');
     expect(outcome.stderr).toContain('jocund');
   });
-  test('help is asked for, not a fault', () => {
-    expect(run(['--help'])).toMatchObject({ exitCode: 0, stderr: '' });
-    expect(run(['grade', '--help']).stdout).toContain('FILE');
+  test('help is asked for, not a fault', async () => {
+    expect(await run(['--help'])).toMatchObject({ exitCode: 0, stderr: '' });
+    expect((await run(['grade', '--help'])).stdout).toContain('FILE');
   });
 });
 

@@ -1,7 +1,9 @@
 import { parseArgs } from 'node:util';
 import { describeFault } from '@jocund/core/fault';
 import { InputError, UsageError, table, type Answer, type Arguments, type Command } from './command.ts';
-import { convert, ladder } from './commands/files.ts';
+import { convert } from './commands/convert.ts';
+import { fit } from './commands/fit.ts';
+import { ladder } from './commands/ladder.ts';
 import { finger } from './commands/finger.ts';
 import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
@@ -19,6 +21,7 @@ const commands: readonly Command[] = [
   move,
   findtuning,
   thumb,
+  fit,
   finger,
   check,
   call,
@@ -36,7 +39,7 @@ export interface Outcome {
 }
 
 /** Runs one call without touching the process, so that tests and `main` share it. */
-export function run(argv: readonly string[]): Outcome {
+export async function run(argv: readonly string[]): Promise<Outcome> {
   const [wanted, ...rest] = argv;
   if (wanted === undefined || wanted === '--help' || wanted === 'help')
     return { exitCode: wanted ? 0 : 2, ...helpTo(wanted !== undefined, overview()) };
@@ -45,7 +48,7 @@ export function run(argv: readonly string[]): Outcome {
   try {
     const parsed = parse(command, rest);
     if (parsed.help) return { exitCode: 0, stdout: usageOf(command), stderr: '' };
-    return { exitCode: 0, stdout: print(command.run(parsed.args), parsed.json), stderr: '' };
+    return { exitCode: 0, stdout: print(await command.run(parsed.args), parsed.json), stderr: '' };
   } catch (error) {
     if (error instanceof UsageError)
       return {

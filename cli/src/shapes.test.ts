@@ -13,29 +13,34 @@ interface GripAnswer {
 }
 
 describe('grips', () => {
-  const grips = (...argv: string[]) => answer('grips', '--tuning', 'standard', ...argv) as GripAnswer[];
-  test('easiest first, with fingers, span in mm, and the reasons', () => {
-    const found = grips('--chord', 'F', '--limit', '30');
+  const grips = async (...argv: string[]) =>
+    (await answer('grips', '--tuning', 'standard', ...argv)) as GripAnswer[];
+  test('easiest first, with fingers, span in mm, and the reasons', async () => {
+    const found = await grips('--chord', 'F', '--limit', '30');
     expect(found.map(({ cost }) => cost)).toEqual(found.map(({ cost }) => cost).sort((a, b) => a - b));
     expect(found[0]).toMatchObject({ name: 'F', missing: [], reasons: expect.any(Array) as unknown });
     const barre = found.find((grip) => grip.barre !== undefined);
     expect(barre?.barre).toMatchObject({ finger: 1 });
   });
-  test('a range of frets, a hand and thumb-over are heeded', () => {
-    for (const { frets } of grips('--chord', 'D7', '--from-fret', '4', '--to-fret', '8'))
+  test('a range of frets, a hand and thumb-over are heeded', async () => {
+    for (const { frets } of await grips('--chord', 'D7', '--from-fret', '4', '--to-fret', '8'))
       expect(frets).toMatch(/^[x0-9-]+$/);
     expect(
-      grips('--chord', 'F', '--thumb-over', '--limit', '40').some(({ fingers }) => fingers.startsWith('T')),
+      (await grips('--chord', 'F', '--thumb-over', '--limit', '40')).some(({ fingers }) =>
+        fingers.startsWith('T'),
+      ),
     ).toBe(true);
-    expect(grips('--chord', 'F', '--limit', '40').some(({ fingers }) => fingers.includes('T'))).toBe(false);
+    expect((await grips('--chord', 'F', '--limit', '40')).some(({ fingers }) => fingers.includes('T'))).toBe(
+      false,
+    );
   });
   test.each([
     [['--chord', 'Q7'], 1, '“Q7” is not a chord'],
     [[], 2, '--chord is missing'],
     [['--chord', 'D', '--hand', 'huge'], 2, '--hand wants small or medium or large'],
     [['--chord', 'D', '--to-fret', '24'], 2, '--to-fret wants a whole number from 0 to 20'],
-  ] as const)('%j is refused', (argv, exitCode, message) => {
-    const outcome = run(['grips', '--tuning', 'standard', ...argv]);
+  ] as const)('%j is refused', async (argv, exitCode, message) => {
+    const outcome = await run(['grips', '--tuning', 'standard', ...argv]);
     expect(outcome.exitCode).toBe(exitCode);
     expect(outcome.stderr).toContain(message);
   });
@@ -43,16 +48,22 @@ describe('grips', () => {
 
 /** Common practice. */
 describe('move', () => {
-  const moved = (...argv: string[]) => answer('move', '--tuning', 'standard', ...argv);
-  test('along the neck: open strings stay open unless --all', () => {
-    expect(moved('--frets', 'xx0212', '--by', '2')).toMatchObject({ frets: 'xx0434', foreignOpen: [] });
-    expect(moved('--frets', 'xx0212', '--by', '1')).toMatchObject({ foreignOpen: [4] });
-    expect(moved('--frets', 'xx0212', '--by', '2', '--all')).toMatchObject({ frets: 'xx2434', name: 'E7' });
+  const moved = async (...argv: string[]) => await answer('move', '--tuning', 'standard', ...argv);
+  test('along the neck: open strings stay open unless --all', async () => {
+    expect(await moved('--frets', 'xx0212', '--by', '2')).toMatchObject({ frets: 'xx0434', foreignOpen: [] });
+    expect(await moved('--frets', 'xx0212', '--by', '1')).toMatchObject({ foreignOpen: [4] });
+    expect(await moved('--frets', 'xx0212', '--by', '2', '--all')).toMatchObject({
+      frets: 'xx2434',
+      name: 'E7',
+    });
   });
-  test('to a root, counting frets', () =>
-    expect(moved('--frets', '133211', '--to-root', 'A')).toMatchObject({ frets: '577655', byFrets: 4 }));
-  test('across the strings with string 2 corrected', () =>
-    expect(moved('--frets', '3x343x', '--strings', '1')).toMatchObject({
+  test('to a root, counting frets', async () =>
+    expect(await moved('--frets', '133211', '--to-root', 'A')).toMatchObject({
+      frets: '577655',
+      byFrets: 4,
+    }));
+  test('across the strings with string 2 corrected', async () =>
+    expect(await moved('--frets', '3x343x', '--strings', '1')).toMatchObject({
       frets: 'x3x353',
       name: 'C7',
       corrected: [2],
@@ -63,28 +74,35 @@ describe('move', () => {
     [['--frets', '24-x-x-x-x-x', '--by', '1'], 1, 'Fret 24 is past the last fret, 20'],
     [['--frets', 'x3201?', '--by', '1'], 1, 'is not a fret'],
     [['--frets', 'x32010'], 2, 'wants one of --by, --to-root and --strings'],
-  ] as const)('%j is refused', (argv, exitCode, message) => {
-    const outcome = run(['move', '--tuning', 'standard', ...argv]);
+  ] as const)('%j is refused', async (argv, exitCode, message) => {
+    const outcome = await run(['move', '--tuning', 'standard', ...argv]);
     expect(outcome.exitCode).toBe(exitCode);
     expect(outcome.stderr).toContain(message);
   });
 });
 
 describe('name', () => {
-  test('a claim is checked', () =>
-    expect(answer('name', '--tuning', 'standard', '--frets', '3x003x', '--claim', 'G')).toMatchObject({
+  test('a claim is checked', async () =>
+    expect(await answer('name', '--tuning', 'standard', '--frets', '3x003x', '--claim', 'G')).toMatchObject({
       claim: { holds: false, sentence: 'contains no B, so not G; nearest grip: string 5 fret 2' },
     }));
-  test('the function in the key', () =>
-    expect(answer('name', '--tuning', 'standard', '--frets', 'x02020', '--key', 'D')).toMatchObject({
+  test('the function in the key', async () =>
+    expect(await answer('name', '--tuning', 'standard', '--frets', 'x02020', '--key', 'D')).toMatchObject({
       functionName: 'V7',
     }));
 });
 
 describe('findtuning', () => {
   const demo = join(import.meta.dirname, '../../demo/widows-kettle.jocund.json');
-  test('a piece in open G lies best in open G; the answer has the promised keys', () => {
-    const found = answer('findtuning', demo, '--tunings', 'standard,open-g,drop-d', '--max-capo', '2') as {
+  test('a piece in open G lies best in open G; the answer has the promised keys', async () => {
+    const found = (await answer(
+      'findtuning',
+      demo,
+      '--tunings',
+      'standard,open-g,drop-d',
+      '--max-capo',
+      '2',
+    )) as {
       tuning: { name: string };
     }[];
     expect(found[0]).toMatchObject({
@@ -102,29 +120,33 @@ describe('findtuning', () => {
     [['missing.jocund.json'], 1, 'missing.jocund.json'],
     [[demo, '--max-capo', '13'], 2, '--max-capo wants a whole number from 0 to 12'],
     [[], 2, 'wants FILE'],
-  ] as const)('%j is refused', (argv, exitCode, message) => {
-    const outcome = run(['findtuning', ...argv]);
+  ] as const)('%j is refused', async (argv, exitCode, message) => {
+    const outcome = await run(['findtuning', ...argv]);
     expect(outcome.exitCode).toBe(exitCode);
     expect(outcome.stderr).toContain(message);
   });
 });
 
 describe('tune', () => {
-  const tuned = (...argv: string[]) => answer('tune', '--from', 'standard', ...argv);
-  test('a whole guitar a half step down (common practice: −3 −1 −1 −1 −1 −1 to drop D)', () => {
-    const { strings } = tuned('--to', 'drop-d', '--whole', '-1') as { strings: { semitones: number }[] };
+  const tuned = async (...argv: string[]) => await answer('tune', '--from', 'standard', ...argv);
+  test('a whole guitar a half step down (common practice: −3 −1 −1 −1 −1 −1 to drop D)', async () => {
+    const { strings } = (await tuned('--to', 'drop-d', '--whole', '-1')) as {
+      strings: { semitones: number }[];
+    };
     expect(strings.map(({ semitones }) => semitones)).toEqual([-3, -1, -1, -1, -1, -1]);
   });
-  test('another concert pitch turns every string by cents', () => {
-    const { strings } = tuned('--to', 'standard', '--a4-to', '432.2') as { strings: { cents: number }[] };
+  test('another concert pitch turns every string by cents', async () => {
+    const { strings } = (await tuned('--to', 'standard', '--a4-to', '432.2')) as {
+      strings: { cents: number }[];
+    };
     for (const { cents } of strings) expect(cents).toBeCloseTo(-31, 0);
   });
-  test('the template, the pull on the neck, and what is odd about the tuning', () => {
-    expect(tuned('--to', 'open-d', '--gauges', 'light')).toMatchObject({
+  test('the template, the pull on the neck, and what is odd about the tuning', async () => {
+    expect(await tuned('--to', 'open-d', '--gauges', 'light')).toMatchObject({
       template: { frets: '10-12-12-11-10-10', aboveSemitones: 12 },
       pull: { beforeKg: expect.closeTo(74, 0) as number },
     });
-    expect(tuned('--to', 'E2A3D3G3B3E4')).toMatchObject({
+    expect(await tuned('--to', 'E2A3D3G3B3E4')).toMatchObject({
       remarks: ['string 5 lies above string 4, so one of them may be an octave off'],
     });
   });
@@ -132,8 +154,8 @@ describe('tune', () => {
     [['--gauges', '0,0,0,0,0,0'], 1, 'is not a gauge'],
     [['--scale-mm', '0'], 2, '--scale-mm wants a whole number from 400'],
     [['--a4-to', 'high'], 2, '--a4-to wants a number from 390'],
-  ] as const)('%j is refused', (argv, exitCode, message) => {
-    const outcome = run(['tune', '--from', 'standard', '--to', 'open-d', ...argv]);
+  ] as const)('%j is refused', async (argv, exitCode, message) => {
+    const outcome = await run(['tune', '--from', 'standard', '--to', 'open-d', ...argv]);
     expect(outcome.exitCode).toBe(exitCode);
     expect(outcome.stderr).toContain(message);
   });

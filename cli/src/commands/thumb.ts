@@ -14,7 +14,12 @@ import {
   type Command,
 } from '../command.ts';
 
-const lengthNames = { 'let-ring': 'ring', 'palm-damped': 'palm', stopped: 'stopped', lifted: 'lifted' } as const;
+const lengthNames = {
+  'let-ring': 'ring',
+  'palm-damped': 'palm',
+  stopped: 'stopped',
+  lifted: 'lifted',
+} as const;
 
 /** `thumb`: a bass pattern over one grip. */
 export const thumb: Command = {

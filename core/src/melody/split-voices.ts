@@ -16,10 +16,16 @@ const weights = {
   secondBass: 4,
 };
 
-const thumbCost = (metre: Metre, { midi, tick }: TuneNote): number =>
-  Math.max(0, midi - weights.border + 1) + (isOnBeat(metre, tick) ? 0 : weights.offBeat);
+/** Semitones above the border that a string counts for, from string 1 to string 6: in tab the string tells more than the pitch. */
+const heightOfString = [6, 5, 2, -2, -5, -6];
 
-const melodyCost = ({ midi }: TuneNote): number => Math.max(0, weights.border - midi);
+const heightOf = ({ midi, place }: TuneNote): number =>
+  place ? (heightOfString[place.string - 1] ?? 0) : midi - weights.border;
+
+const thumbCost = (metre: Metre, note: TuneNote): number =>
+  Math.max(0, heightOf(note) + 1) + (isOnBeat(metre, note.tick) ? 0 : weights.offBeat);
+
+const melodyCost = (note: TuneNote): number => Math.max(0, -heightOf(note));
 
 /** The cheapest number of lowest notes of a moment to give to the thumb; at most two. */
 function thumbCount(metre: Metre, rising: readonly TuneNote[]): number {

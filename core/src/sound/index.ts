@@ -1,9 +1,10 @@
 export { velocitiesOf } from './loudness.ts';
-export { renderClick, renderVoice, samplesOf, tailS } from './render.ts';
+export { renderClick, renderStems, renderVoice, samplesOf, tailS } from './render.ts';
 export { renderStringTones, type StringTone } from './string-tones.ts';
 export { swungTick } from './swing.ts';
 export {
   layTimeline,
+  spanOfBars,
   type ClickEvent,
   type Feel,
   type Moment,

@@ -30,6 +30,32 @@ export function* renderVoice(
   return out;
 }
 
+/** Where the voices stand between left and right, 0 to 1: a little apart, so that both sides together are still mono. */
+const panning: Readonly<Record<Voice, number>> = { thumb: 0.42, melody: 0.58 };
+
+/** Both voices of a timeline mixed for two ears. Every voice reaches both sides with the same phase: nothing is lost in mono. */
+export function renderStems(
+  timeline: Timeline,
+  sampleRate: number,
+): { readonly left: Float32Array<ArrayBuffer>; readonly right: Float32Array<ArrayBuffer> } {
+  const left = new Float32Array(samplesOf(timeline, sampleRate));
+  const right = new Float32Array(left.length);
+  for (const voice of ['thumb', 'melody'] as const) {
+    const steps = renderVoice(timeline, voice, sampleRate);
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    const [toLeft, toRight] = [
+      Math.cos((panning[voice] * Math.PI) / 2),
+      Math.sin((panning[voice] * Math.PI) / 2),
+    ];
+    step.value.forEach((sample, index) => {
+      left[index] = (left[index] ?? 0) + sample * toLeft;
+      right[index] = (right[index] ?? 0) + sample * toRight;
+    });
+  }
+  return { left, right };
+}
+
 /** The click: a short sine on every beat, higher on the first of the bar. */
 export function renderClick(timeline: Timeline, sampleRate: number): Float32Array<ArrayBuffer> {
   const out = new Float32Array(samplesOf(timeline, sampleRate));
@@ -52,7 +78,7 @@ function pluckOf(event: SoundEvent): Pluck {
   const pluck: Pluck = {
     midi: event.midi,
     heldS: Math.max(0.02, event.endS - event.startS),
-    level: (thumb ? 0.5 : 0.55) * soft * (event.accent ? 1.35 : 1),
+    level: (thumb ? 0.5 : 0.55) * loudness(event.velocity),
     brightness: (thumb ? 0.3 : 0.5) * soft,
     decayS: natural,
     pickPosition: thumb ? 0.22 : 0.16,
@@ -61,6 +87,9 @@ function pluckOf(event: SoundEvent): Pluck {
   if (event.ending === 'palm-damped') return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
   return pluck;
 }
+
+/** Level of a velocity beside the usual one, 80: 6 dB for each doubling, as General MIDI players do (common practice). */
+const loudness = (velocity: number): number => velocity / 80;
 
 /** Small seeded generator (mulberry32, public domain), so that rendering is repeatable. */
 function mulberry32(seed: number): () => number {

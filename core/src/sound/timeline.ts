@@ -1,20 +1,23 @@
 import { concertPitchHz, type StringNumber } from '../instrument/index.ts';
 import { centsBetween, concertA4Hz, type Midi } from '../pitch/index.ts';
 import {
-  barStarts,
+  barTicks,
   heardMidi,
   beatStarts,
   isCompound,
   placedNotes,
   previousOnString,
   ticksPerQuarter,
+  unfold,
   type Note,
   type NoteEnding,
+  type NoteStroke,
   type PlacedNote,
   type Study,
   type Ticks,
   type Voice,
 } from '../score/index.ts';
+import { velocitiesOf } from './loudness.ts';
 import { swungTick } from './swing.ts';
 
 /** Seconds from the start of the study. */
@@ -32,7 +35,8 @@ export interface SoundEvent {
   readonly attack: 'picked' | 'fretting-hand';
   readonly ending: NoteEnding | undefined;
   readonly dead: boolean;
-  readonly accent: boolean;
+  /** As MIDI counts it, 1 to 127: dynamics, accents, and how the note arrives. */
+  readonly velocity: number;
 }
 
 export interface ClickEvent {
@@ -56,8 +60,8 @@ export interface Timeline {
   readonly clicks: readonly ClickEvent[];
   /** In order of time. */
   readonly moments: readonly Moment[];
-  /** Start of every bar, and the end of the last. */
-  readonly barStartsS: readonly Seconds[];
+  /** The bars in the order they are played; `bar` counts from 0 in the written study. */
+  readonly bars: readonly { readonly bar: number; readonly startS: Seconds; readonly endS: Seconds }[];
   readonly durationS: Seconds;
 }
 
@@ -68,14 +72,47 @@ export interface Feel {
 
 const longestRingS: Seconds = 6;
 
-/** Lays a study out in seconds. `feel` overrides the study's own tempo and swing (slow practice). */
-export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
-  const { tempoBpm = study.tempoBpm, swingPercent = study.swingPercent } = feel;
-  const secondsPerTick = 60 / tempoBpm / ticksPerQuarter;
-  const starts = barStarts(study);
-  const compound = study.bars.map(({ metre }) => isCompound(metre));
-  const secondsAt = (bar: number, tick: Ticks) =>
-    ((starts[bar] ?? 0) + swungTick(tick, swingPercent, compound[bar] ?? false)) * secondsPerTick;
+/** When each bar begins, and how swung and how fast it is. */
+interface TimedBar {
+  readonly startS: Seconds;
+  readonly secondsPerTick: Seconds;
+  readonly swingPercent: number;
+  readonly isCompound: boolean;
+}
+
+/** Tempo and swing bar by bar; a slower practice tempo slows every change of tempo with it. */
+function timeBars(study: Study, feel: Partial<Feel>): { readonly bars: TimedBar[]; readonly endS: Seconds } {
+  const pace = (feel.tempoBpm ?? study.tempoBpm) / study.tempoBpm;
+  let [tempoBpm, swingPercent, startS] = [study.tempoBpm, study.swingPercent, 0];
+  const bars = study.bars.map((bar): TimedBar => {
+    tempoBpm = bar.tempoBpm ?? tempoBpm;
+    swingPercent = bar.swingPercent ?? swingPercent;
+    const secondsPerTick = 60 / (tempoBpm * pace) / ticksPerQuarter;
+    const timed = {
+      startS,
+      secondsPerTick,
+      swingPercent: feel.swingPercent ?? swingPercent,
+      isCompound: isCompound(bar.metre),
+    };
+    startS += barTicks(bar.metre) * secondsPerTick;
+    return timed;
+  });
+  return { bars, endS: startS };
+}
+
+/**
+ * Lays a study out in seconds, repeats played. `feel` overrides the study's own tempo and swing (slow practice). Bars of the answer
+ * are those of the written study.
+ */
+export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline {
+  const { study, order } = unfold(written);
+  const { bars: timed, endS } = timeBars(study, feel);
+  const writtenBar = (played: number) => order[played]?.bar ?? played;
+  const secondsAt = (played: number, tick: Ticks): Seconds => {
+    const bar = timed[played];
+    if (!bar) return endS;
+    return bar.startS + swungTick(tick, bar.swingPercent, bar.isCompound) * bar.secondsPerTick;
+  };
   const endOf = ({ bar, note }: PlacedNote) => secondsAt(bar, note.tick + note.durationTicks);
 
   const notes = placedNotes(study);
@@ -85,6 +122,7 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
   const replayed = new Map(
     [...previousOnString(struck)].map(([note, before]) => [before.note, struckAs.get(note)]),
   );
+  const velocity = velocitiesOf(study);
   return {
     events: struck.map((placed) => {
       const startS = Math.max(
@@ -94,47 +132,60 @@ export function layTimeline(study: Study, feel: Partial<Feel> = {}): Timeline {
       const writtenEnd = ties.get(placed.note) ?? endOf(placed);
       const next = replayed.get(placed.note);
       const nextS = next ? secondsAt(next.bar, next.note.tick) : Infinity;
-      return toEvent(
-        study,
-        placed.note,
-        startS,
-        Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS),
-      );
+      const endS = Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS);
+      return toEvent(study, placed.note, startS, endS, velocity(placed.bar, placed.note));
     }),
-    clicks: study.bars.flatMap(({ metre }, bar) =>
-      beatStarts(metre).map((tick, index) => ({ atS: secondsAt(bar, tick), bar, beat: index + 1 })),
+    clicks: study.bars.flatMap(({ metre }, played) =>
+      beatStarts(metre).map((tick, index) => ({
+        atS: secondsAt(played, tick),
+        bar: writtenBar(played),
+        beat: index + 1,
+      })),
     ),
-    moments: study.bars.flatMap((bar, index) => {
+    moments: study.bars.flatMap((bar, played) => {
       const ticks = new Set([...beatStarts(bar.metre), ...bar.notes.map(({ tick }) => tick)]);
       return [...ticks]
         .sort((a, b) => a - b)
-        .map((tick) => ({ atS: secondsAt(index, tick), bar: index, tick }));
+        .map((tick) => ({ atS: secondsAt(played, tick), bar: writtenBar(played), tick }));
     }),
-    barStartsS: starts.map((ticks) => ticks * secondsPerTick),
-    durationS: (starts.at(-1) ?? 0) * secondsPerTick,
+    bars: order.map(({ bar }, played) => ({
+      bar,
+      startS: timed[played]?.startS ?? endS,
+      endS: timed[played + 1]?.startS ?? endS,
+    })),
+    durationS: endS,
   };
 }
 
-/** A grace sounds this long before its tick; a brush takes this long from one string to the next (from memory). */
+/** A grace sounds this long before its tick (from memory). */
 const graceS: Seconds = 0.07;
-const brushS: Seconds = 0.014;
+/** What a movement takes from one string to the next (from memory). */
+const spreadS: Readonly<Partial<Record<NoteStroke, Seconds>>> = {
+  brush: 0.014,
+  'brush-back': 0.014,
+  roll: 0.035,
+  'roll-back': 0.035,
+};
 
 /** How far from its tick a note is struck: graces before it, the strings of a brush one after the other. */
 function offsetS(note: Note, together: readonly Note[]): Seconds {
   if (note.grace) return -graceS;
-  if (note.stroke !== 'brush' && note.stroke !== 'brush-back') return 0;
+  const stepS = note.stroke && spreadS[note.stroke];
+  if (stepS === undefined) return 0;
+  const isBack = note.stroke === 'brush-back' || note.stroke === 'roll-back';
   const before = together.filter(
     (other) =>
       other.tick === note.tick &&
       other.stroke === note.stroke &&
-      (note.stroke === 'brush' ? other.string > note.string : other.string < note.string),
+      (isBack ? other.string < note.string : other.string > note.string),
   );
-  return before.length * brushS;
+  return before.length * stepS;
 }
 
 function soundingEnd(note: Note, startS: Seconds, writtenEndS: Seconds): Seconds {
   if (note.ending === 'let-ring') return startS + longestRingS;
-  if (note.ending === 'stopped') return startS + Math.max(0.1, (writtenEndS - startS) * 0.45);
+  if (note.ending === 'stopped' || note.staccato)
+    return startS + Math.max(0.1, (writtenEndS - startS) * 0.45);
   return writtenEndS;
 }
 
@@ -154,7 +205,7 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
   return ends;
 }
 
-const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds): SoundEvent => ({
+const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds, velocity: number): SoundEvent => ({
   voice: note.voice,
   string: note.string,
   midi: heardMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
@@ -163,5 +214,16 @@ const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds): Soun
   attack: note.arrival ? 'fretting-hand' : 'picked',
   ending: note.ending,
   dead: note.dead ?? false,
-  accent: note.accent ?? false,
+  velocity,
 });
+
+/** Where some bars of the written study (both included, from 0) sound first: repeats between them are played. */
+export function spanOfBars(
+  { bars, durationS }: Pick<Timeline, 'bars' | 'durationS'>,
+  fromBar: number,
+  toBar: number,
+): { readonly from: Seconds; readonly to: Seconds } {
+  const first = bars.findIndex(({ bar }) => bar === fromBar);
+  const last = bars.findIndex(({ bar }, index) => bar === toBar && index >= first);
+  return { from: bars[first]?.startS ?? 0, to: bars[last]?.endS ?? durationS };
+}

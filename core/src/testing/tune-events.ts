@@ -15,7 +15,8 @@ export function tuneEvents({ bars }: Tune): TuneEvent[] {
   const events: { at: number; length: number; midi: number }[] = [];
   let start = 0;
   for (const { bar } of order) {
-    const source = bars[bar]!;
+    const source = bars[bar];
+    if (!source) continue;
     for (const { tick, durationTicks, midi, marks } of [...source.notes].sort((a, b) => a.tick - b.tick)) {
       if (marks.grace) continue;
       const at = (start + tick) / 960;

@@ -1,4 +1,4 @@
-import { layTimeline, type Feel, type Moment, type Timeline } from '@jocund/core/sound';
+import { layTimeline, spanOfBars, type Feel, type Moment, type Timeline } from '@jocund/core/sound';
 import type { Study } from '@jocund/core/score';
 import { createRenderClient, type Rendering } from './render-client.ts';
 import type { Stems } from './render-messages.ts';
@@ -106,9 +106,9 @@ export class Player {
   ): void {
     const context = this.#context;
     if (!context) return;
-    const at = (bar: number) => timeline.barStartsS[bar] ?? 0;
-    const loopS = loop && { from: at(loop.fromBar), to: at(loop.toBar + 1) };
-    const offset = loopS && (at(fromBar) < loopS.from || at(fromBar) >= loopS.to) ? loopS.from : at(fromBar);
+    const startS = spanOfBars(timeline, fromBar, fromBar).from;
+    const loopS = loop && spanOfBars(timeline, loop.fromBar, loop.toBar);
+    const offset = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
     const startAt = context.currentTime + 0.05;
     this.#sources = (['thumb', 'melody', 'click'] as const).map((name) =>
       this.#startStem(context, name, stems[name], voices[name], startAt, offset, loopS),

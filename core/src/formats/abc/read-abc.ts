@@ -13,7 +13,7 @@ import { addLyrics } from './lyrics.ts';
 export function readAbc(text: string): Result<Reading> {
   if (text.length > longestText) return fail('The file is larger than 8 MB', 'Choose a single tune');
   const lines = text.split(/\r\n|\r|\n/);
-  if (!lines.some((line) => line.startsWith("X:")) && !lines.some((line) => line.startsWith("K:")))
+  if (!lines.some((line) => line.startsWith('X:')) && !lines.some((line) => line.startsWith('K:')))
     return fail('The file has no ABC header (X: and K:)', 'Choose an ABC file');
   const leftOut = new LeftOutList();
   const reader = new TuneReader(leftOut);

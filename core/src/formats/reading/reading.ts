@@ -15,6 +15,8 @@ export interface Reading {
   readonly content:
     { readonly kind: 'study'; readonly study: Study } | { readonly kind: 'tune'; readonly tune: Tune };
   readonly leftOut: readonly LeftOut[];
+  /** What the file does not tell and the reader had to assume. */
+  readonly asks?: 'rhythm';
 }
 
 /** Gathers what is left out: the same thing is told once, with its first place and how often it came. */

@@ -1,10 +1,7 @@
-import { basename, extname, join } from 'node:path';
-import { fail, ok, type Result } from '@jocund/core/fault';
+import { join } from 'node:path';
 import { writeStudy } from '@jocund/core/formats/jocund-json';
-import { writeMusicXml } from '@jocund/core/formats/musicxml';
 import { cutLadder } from '@jocund/core/grading';
-import type { Study } from '@jocund/core/score';
-import { choice, orRefuse, positional, required, table, type Command } from '../command.ts';
+import { choice, positional, required, table, type Command } from '../command.ts';
 import { readStudyFile, writeWhole } from '../files.ts';
 import { plainGrade } from './study.ts';
 
@@ -35,34 +32,6 @@ export const ladder: Command = {
     return {
       json: answer,
       text: table(rungs.map(({ number, name, score, file: made }) => [number, name, score.toFixed(1), made])),
-    };
-  },
-};
-
-const writers: Readonly<Record<string, (study: Study) => Result<string>>> = {
-  '.json': (study) => ok(writeStudy(study)),
-  '.musicxml': writeMusicXml,
-};
-
-/** `convert`: a study in another format, told by the extension of OUT. */
-export const convert: Command = {
-  name: 'convert',
-  summary: 'a study in another format: .jocund.json or .musicxml',
-  usage: 'IN OUT',
-  options: {},
-  run: (args) => {
-    const [from = '', to = ''] = positional(args, 'IN', 'OUT');
-    const write = writers[extname(to).toLowerCase()];
-    const study = readStudyFile(from);
-    if (!write)
-      return orRefuse(
-        fail(`Jocund does not write “${extname(to)}” files yet`, `End OUT in .jocund.json or .musicxml`),
-        to,
-      );
-    writeWhole(to, orRefuse(write(study), basename(from)));
-    return {
-      json: { from, to, bars: study.bars.length },
-      text: `${to}: ${study.title}, ${study.bars.length} bars`,
     };
   },
 };

@@ -1,0 +1,128 @@
+import { basename } from 'node:path';
+import { fail, ok, type Result } from '@jocund/core/fault';
+import { fingersByBar, layPages, type Page } from '@jocund/core/engraving';
+import { fingerStudy } from '@jocund/core/fingering';
+import { writeAbc } from '@jocund/core/formats/abc';
+import { writeNotesCsv } from '@jocund/core/formats/csv';
+import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { writeMidi } from '@jocund/core/formats/midi';
+import { writeMusicXml } from '@jocund/core/formats/musicxml';
+import { packMxl } from '@jocund/core/formats/mxl';
+import { leftOutWords } from '@jocund/core/formats/reading';
+import { writeSvg } from '@jocund/core/formats/svg';
+import { writeTextTab } from '@jocund/core/formats/text-tab';
+import { writeWav } from '@jocund/core/formats/wav';
+import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
+import { withSigns } from '@jocund/core/pitch';
+import { placeOfNote, type Study } from '@jocund/core/score';
+import { layTimeline, renderStems } from '@jocund/core/sound';
+import { writePdf } from '@jocund/press';
+import { choice, orRefuse, positional, wholeNumber, type Arguments, type Command } from '../command.ts';
+import { readFile, writeWhole } from '../files.ts';
+import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
+import { fitFrom } from './fit.ts';
+
+type Written = Result<string | Uint8Array> | Promise<Result<string | Uint8Array>>;
+type Writer = (study: Study, args: Arguments) => Written;
+
+const sampleRate = 44_100;
+
+/** A writer for each ending of OUT; of two that fit, the longer. */
+const writers: Readonly<Record<string, Writer>> = {
+  '.jocund.json': (study) => ok(writeStudy(study)),
+  '.json': (study) => ok(writeStudy(study)),
+  '.musicxml': writeMusicXml,
+  '.mxl': (study) => {
+    const xml = writeMusicXml(study);
+    return xml.ok ? ok(packMxl(xml.value)) : xml;
+  },
+  '.mid': (study, args) =>
+    ok(writeMidi(study, { swing: choice(args, 'swing', ['applied', 'written'], 'applied') })),
+  '.abc': (study) => ok(writeAbc(study)),
+  '.txt': (study) => ok(writeTextTab(study)),
+  '.csv': (study) => ok(writeNotesCsv(study)),
+  '.wav': (study) => {
+    const { left, right } = renderStems(layTimeline(study), sampleRate);
+    return ok(writeWav({ left, right }, sampleRate));
+  },
+  '.svg': (study, args) => ok(writeSvg(pagesOf(study, args), inksOf(args))),
+  '.pdf': async (study, args) =>
+    ok(await writePdf(pagesOf(study, args), { title: study.title, inks: inksOf(args) })),
+};
+
+const inksOf = (args: Arguments) => choice(args, 'inks', ['both', 'black'], 'both');
+
+function pagesOf(study: Study, args: Arguments): Page[] {
+  const { notes } = fingerStudy(study, fingeringOf(args));
+  const fingers = [...notes].map(([note, { bar, finger, picking }]) => ({
+    place: placeOfNote(bar, note),
+    finger: note.tied ? null : finger,
+    picking: note.tied ? undefined : picking,
+  }));
+  return layPages(study, {
+    shown: withSigns,
+    leftHanded: false,
+    fingers: fingersByBar(fingers),
+    signs: { picking: true, fretting: true },
+    paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
+    student: '',
+  });
+}
+
+/** `convert`: any file Jocund reads in another format, told by the ending of OUT. */
+export const convert: Command = {
+  name: 'convert',
+  summary: `a file in another format, by the ending of OUT: ${Object.keys(writers).join(' ')}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing applied|written] [--inks both|black] [--paper a4|letter] ${fingeringUsage}`,
+  options: {
+    tuning: 'text',
+    capo: 'text',
+    transpose: 'text',
+    rhythm: 'text',
+    swing: 'text',
+    inks: 'text',
+    paper: 'text',
+    ...fingeringOptions,
+  },
+  run: async (args) => {
+    const [from = '', to = ''] = positional(args, 'IN', 'OUT');
+    const ending = Object.keys(writers).find((each) => to.toLowerCase().endsWith(each));
+    const write = ending === undefined ? undefined : writers[ending];
+    const rhythm = choice(args, 'rhythm', ['spacing', 'eighths', 'quarters'], 'spacing');
+    const { content, leftOut, asks } = readFile(from, { rhythm });
+    if (!write)
+      return orRefuse(
+        fail(
+          `Jocund does not write “${/\.[^.]*$/.exec(to)?.[0] ?? to}” files`,
+          `End OUT in one of ${Object.keys(writers).join(', ')}`,
+        ),
+        to,
+      );
+    const fitted =
+      content.kind === 'study'
+        ? { study: content.study, lost: [] }
+        : fitFrom(content.tune, args, {
+            tuning:
+              args.text('tuning') === undefined
+                ? standardTuning
+                : orRefuse(parseTuning(args.text('tuning') ?? '')),
+            capo: wholeNumber(args, 'capo', 0, 0, 12),
+            scaleMm: defaultScaleMm,
+            fretCount: defaultFretCount,
+          });
+    writeWhole(to, orRefuse(await write(fitted.study, args), basename(from)));
+    const lost = [...leftOut, ...fitted.lost];
+    const guessed =
+      asks === 'rhythm' && args.text('rhythm') === undefined
+        ? ['The file tells no rhythm: read by the spacing of its columns. Choose with --rhythm.']
+        : [];
+    return {
+      json: { from, to, bars: fitted.study.bars.length, leftOut: lost, ...(asks ? { asks } : {}) },
+      text: [
+        `${to}: ${fitted.study.title}, ${fitted.study.bars.length} bars`,
+        ...guessed,
+        ...lost.map((each) => `left out: ${leftOutWords(each)}`),
+      ].join('\n'),
+    };
+  },
+};

@@ -1,0 +1,102 @@
+import { fail, ok, type Result } from '../../fault/index.ts';
+import { readAbc } from '../abc/index.ts';
+import { readStudy } from '../jocund-json/index.ts';
+import { readMidi } from '../midi/index.ts';
+import { readMusicXml } from '../musicxml/index.ts';
+import { unpackMxl } from '../mxl/index.ts';
+import type { Reading } from '../reading/index.ts';
+import { readTextTab, type TextTabOptions } from '../text-tab/index.ts';
+
+export type FileKind = 'jocund' | 'musicxml' | 'mxl' | 'midi' | 'abc' | 'text-tab';
+
+/** What a format is called. */
+export const kindWords: Readonly<Record<FileKind, string>> = {
+  jocund: 'Jocund file',
+  musicxml: 'MusicXML',
+  mxl: 'compressed MusicXML',
+  midi: 'MIDI file',
+  abc: 'ABC',
+  'text-tab': 'plain-text tab',
+};
+
+/** A file's format by its content, else by its name. */
+function kindOf(name: string, bytes: Uint8Array, text: string): FileKind | undefined {
+  const starts = (word: string) => [...word].every((each, index) => bytes[index] === each.charCodeAt(0));
+  if (starts('MThd')) return 'midi';
+  if (starts('PK')) return 'mxl';
+  const head = text.trimStart();
+  if (head.startsWith('{')) return 'jocund';
+  if (head.startsWith('<')) return 'musicxml';
+  if (/^\s*(%.*\n\s*)*X:\s*\d/.test(text) || (/^K:/m.test(text) && /^[TML]:/m.test(text))) return 'abc';
+  if (/-{3}/.test(text)) return 'text-tab';
+  const extension = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
+  const byName: Readonly<Record<string, FileKind>> = {
+    json: 'jocund',
+    musicxml: 'musicxml',
+    xml: 'musicxml',
+    mxl: 'mxl',
+    mid: 'midi',
+    midi: 'midi',
+    abc: 'abc',
+    txt: 'text-tab',
+    tab: 'text-tab',
+  };
+  return byName[extension];
+}
+
+/** Bytes as text: UTF-8, or UTF-16 where a mark says so, else one character a byte. */
+function decode(bytes: Uint8Array, decoder: Decoder): string {
+  const utf16 = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff);
+  return decoder(bytes, utf16 ? (bytes[0] === 0xff ? 'utf-16le' : 'utf-16be') : 'utf-8').replace(
+    /^\uFEFF/,
+    '',
+  );
+}
+
+/** Decodes bytes; the platform's own, handed in. */
+export type Decoder = (bytes: Uint8Array, encoding: 'utf-8' | 'utf-16le' | 'utf-16be') => string;
+
+/** What was read, and as which format. */
+export interface AnyReading extends Reading {
+  readonly kind: FileKind;
+}
+
+/** Reads a file of any format Jocund knows; the fault names the file. */
+export function readAny(
+  name: string,
+  bytes: Uint8Array,
+  decoder: Decoder,
+  options: TextTabOptions = {},
+): Result<AnyReading> {
+  const text = decode(bytes, decoder);
+  const kind = kindOf(name, bytes, text);
+  const read = kind ? readAs(kind, bytes, text, options) : unknownFile;
+  if (read.ok) return ok({ ...read.value, kind: kind ?? 'jocund' });
+  return fail(read.fault.reason, read.fault.remedy, { file: name, ...read.fault.place });
+}
+
+const unknownFile = fail(
+  'The file is of no format Jocund reads',
+  'Choose a Jocund, MusicXML, MIDI, ABC or plain-text tab file',
+);
+
+function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: TextTabOptions): Result<Reading> {
+  switch (kind) {
+    case 'jocund': {
+      const study = readStudy(text);
+      return study.ok ? ok({ content: { kind: 'study', study: study.value }, leftOut: [] }) : study;
+    }
+    case 'musicxml':
+      return readMusicXml(text);
+    case 'mxl': {
+      const xml = unpackMxl(bytes);
+      return xml.ok ? readMusicXml(xml.value) : xml;
+    }
+    case 'midi':
+      return readMidi(bytes);
+    case 'abc':
+      return readAbc(text);
+    case 'text-tab':
+      return readTextTab(text, options);
+  }
+}

@@ -1,0 +1,1 @@
+export { writeCsv, writeNotesCsv, type Cell } from './write-csv.ts';

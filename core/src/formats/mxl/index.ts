@@ -1,0 +1,1 @@
+export { packMxl, unpackMxl } from './mxl.ts';

@@ -1,0 +1,203 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Study } from '../../score/index.ts';
+import { written } from '../../testing/written.ts';
+import { readTextTab, writeTextTab, type TextTabOptions } from './index.ts';
+
+const reading = (text: string, options?: TextTabOptions) => {
+  const read = readTextTab(text, options);
+  if (!read.ok) throw new Error(read.fault.reason);
+  if (read.value.content.kind !== 'study') throw new Error('not a study');
+  return { study: read.value.content.study, leftOut: read.value.leftOut, asks: read.value.asks };
+};
+/** "tick string:fret" of every note, bar by bar. */
+const placesOf = (study: Study) =>
+  study.bars.map(({ notes }) => notes.map(({ tick, string, fret }) => `${tick} ${string}:${fret}`).sort());
+
+/** All invented; each is typed in a shape of its own. */
+const counted = `
+Counted
+Tuning: D A D G B E   Capo: 2
+    1   &   2   &   3   &   4   &
+e|--0-------3-------0-------------|
+B|------1-------------------------|
+G|--------------------------------|
+D|----------0---------------0-----|
+A|--------------------------------|
+D|--0---------------0-------------|
+`;
+
+describe('tab as people type it', () => {
+  test('names, header and a line of counts', () => {
+    const { study, asks } = reading(counted);
+    expect(study.title).toBe('Counted');
+    expect(study.tuning.pitches[0]).toBe('D2');
+    expect(study.capo).toBe(2);
+    expect(asks).toBeUndefined();
+    expect(placesOf(study)).toEqual([
+      ['0 1:0', '0 6:0', '1920 1:0', '1920 6:0', '480 2:1', '960 1:3', '960 4:0', '2880 4:0'].sort(),
+    ]);
+  });
+  test('without rhythm it is read by its spacing, and asked about', () => {
+    const { study, asks } = reading(counted.replace(/^ {4}1.*\n/m, ''));
+    expect(asks).toBe('rhythm');
+    expect(study.bars[0]!.notes.filter(({ string }) => string === 6).map(({ tick }) => tick)).toEqual([
+      0, 1920,
+    ]);
+  });
+  test('or as one value after the other', () => {
+    const plain = '--0-2-3---\n----------\n----------\n----------\n----------\n----------\n';
+    expect(placesOf(reading(plain, { rhythm: 'eighths' }).study)).toEqual([['0 1:0', '480 1:2', '960 1:3']]);
+    expect(placesOf(reading(plain, { rhythm: 'quarters' }).study)).toEqual([
+      ['0 1:0', '960 1:2', '1920 1:3'].sort(),
+    ]);
+  });
+  test('a line of note values', () => {
+    const text = `  Q   E E Q.  E\n  0---2-3-5---0-|\n  --------------|\n  --------------|\n  --------------|\n  --------------|\n  --------------|\n`;
+    expect(placesOf(reading(text).study)[0]).toEqual(
+      ['0 1:0', '960 1:2', '1440 1:3', '1920 1:5', '3360 1:0'].sort(),
+    );
+  });
+  test('string names without bar lines, upside down when they say so', () => {
+    const text = 'E -3-------\nA ---------\nD ---------\nG ---------\nB ---------\ne -----0---\n';
+    const { study } = reading(text);
+    expect(study.bars[0]!.notes.map(({ string, fret }) => [string, fret])).toEqual([
+      [6, 3],
+      [1, 0],
+    ]);
+  });
+  test('several systems, several bars, prose between', () => {
+    const six = (one: string) => [one, ...Array<string>(5).fill('|--------|--------|')].join('\n');
+    const text = `Verse\n${six('|--0-----|--2-----|')}\n\nthen again, softly\n\n${six('|--3-----|--5-----|')}\n`;
+    expect(reading(text).study.bars.map(({ notes }) => notes[0]?.fret)).toEqual([0, 2, 3, 5]);
+  });
+  test('hammers, pulls, slides, bends, dead notes, harmonics, ringing, optional notes', () => {
+    const row = (text: string) => [text, ...Array<string>(5).fill('-'.repeat(text.length))].join('\n');
+    const marks = (text: string) =>
+      reading(row(text)).study.bars[0]!.notes.map(
+        ({ fret, tick: _, durationTicks: __, string: ___, voice: ____, ...rest }) => [fret, rest],
+      );
+    expect(marks('--5h7p5---3/5---7\\5------')).toEqual([
+      [5, {}],
+      [7, { arrival: 'hammer-on' }],
+      [5, { arrival: 'pull-off' }],
+      [3, {}],
+      [5, { arrival: 'slide' }],
+      [7, {}],
+      [5, { arrival: 'slide' }],
+    ]);
+    expect(marks('--7b9----x----<12>----(3)---5~----')).toEqual([
+      [7, { bendCents: 200 }],
+      [0, { dead: true }],
+      [12, { harmonic: true }],
+      [3, { optional: true }],
+      [5, { ending: 'let-ring' }],
+    ]);
+    expect(marks('---/7------5\\-----')).toEqual([
+      [7, { slide: { from: 'below' } }],
+      [5, { slide: { out: 'below' } }],
+    ]);
+  });
+  test('repeats', () => {
+    const rows = [
+      '||--0----||',
+      '||--------||',
+      '||*-------*||',
+      '||*-------*||',
+      '||--------||',
+      '||--------||',
+    ];
+    const even = rows.map((row) => row.padEnd(12, ' '));
+    const text = ['|-0------|', '|--------|', '|*------*|', '|*------*|', '|--------|', '|--------|'].join(
+      '\n',
+    );
+    expect(even).toHaveLength(6);
+    expect(reading(text).study.bars[0]).toMatchObject({ repeatStart: true, repeatTimes: 2 });
+  });
+  test.each([
+    ['prose', 'There is no tab here at all.', /No six lines/],
+    ['five strings', Array<string>(5).fill('-----0----').join('\n'), /No six lines/],
+    ['empty strings', Array<string>(6).fill('----------').join('\n'), /no frets/],
+  ])('%s is refused with a reason', (_, text, reason) => {
+    const read = readTextTab(text);
+    expect(!read.ok && read.fault.reason).toMatch(reason);
+  });
+  test('any six lines are read or refused, never thrown', () => {
+    const row = fc.string({
+      unit: fc.constantFrom(...'----------0123456789hp/\\~xb()<>|:*. '),
+      minLength: 4,
+      maxLength: 60,
+    });
+    fc.assert(
+      fc.property(fc.array(row, { minLength: 6, maxLength: 14 }), (rows) => {
+        const read = readTextTab(rows.join('\n'));
+        if (!read.ok) expect(read.fault.reason.length).toBeGreaterThan(5);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('writing plain text', () => {
+  const study: Study = {
+    ...written(
+      [
+        't5:3@1 m1:0@1/1.5 t4:2@2 m1:1@2.5/0.5h t5:3@3 m2:12@3.75/0.25 t4:2@4 m2:10@4/1p',
+        't6:3@1/4 m1:3@2/1b m1:5@3/2s',
+      ],
+      { capo: 3, tempoBpm: 88, swingPercent: 60, key: { tonic: 'G', mode: 'major' } },
+    ),
+    title: 'Typed',
+  };
+  test('what is written reads back to the same strings, frets and times', () => {
+    const { study: back, asks } = reading(writeTextTab(study));
+    expect(asks).toBeUndefined();
+    expect(placesOf(back)).toEqual(placesOf(study));
+    expect(back).toMatchObject({
+      title: 'Typed',
+      capo: 3,
+      tempoBpm: 88,
+      swingPercent: 60,
+      tuning: { pitches: study.tuning.pitches },
+    });
+    const arrivals = back.bars.flatMap(({ notes }) =>
+      notes.flatMap(({ fret, arrival }) => (arrival ? [`${fret} ${arrival}`] : [])),
+    );
+    expect(arrivals).toEqual(['1 hammer-on', '10 pull-off', '5 slide']);
+  });
+  test('no line is longer than a screen of 80', () => {
+    const long = { ...study, bars: Array.from({ length: 12 }, (_, index) => study.bars[index % 2]!) };
+    for (const line of writeTextTab(long).split('\n')) expect(line.length).toBeLessThanOrEqual(80);
+  });
+  test('any bar of eighths comes back', () => {
+    const moment = fc.record({ slot: fc.nat(7), string: fc.integer({ min: 1, max: 6 }), fret: fc.nat(19) });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(moment, {
+          selector: ({ slot, string }) => `${slot} ${string}`,
+          minLength: 1,
+          maxLength: 12,
+        }),
+        (moments) => {
+          const any = {
+            ...study,
+            bars: [
+              {
+                ...study.bars[0]!,
+                notes: moments.map(({ slot, string, fret }) => ({
+                  tick: slot * 480,
+                  durationTicks: 480,
+                  string: string as 1,
+                  fret,
+                  voice: 'melody' as const,
+                })),
+              },
+            ],
+          };
+          expect(placesOf(reading(writeTextTab(any)).study)).toEqual(placesOf(any));
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});

@@ -1,0 +1,1 @@
+export { writeWav, type StereoSamples } from './write-wav.ts';

@@ -1,0 +1,217 @@
+import { describe, expect, test } from 'vitest';
+import { mediumHand } from '../hands/index.ts';
+import { parseTuning, type Instrument } from '../instrument/index.ts';
+import { heardWholeMidi, placedNotes, validateStudy, type Study } from '../score/index.ts';
+import { written } from '../testing/written.ts';
+import {
+  fitTuneSteps,
+  splitVoices,
+  studyOfTab,
+  tuneOfStudy,
+  type FitOptions,
+  type Tune,
+  type TuneNote,
+} from './index.ts';
+
+const guitar = (tuning: string, capo = 0): Instrument => {
+  const parsed = parseTuning(tuning);
+  if (!parsed.ok) throw new Error(tuning);
+  return { tuning: parsed.value, capo, scaleMm: 650, fretCount: 20 };
+};
+const options = (instrument: Instrument, over: Partial<FitOptions> = {}): FitOptions => ({
+  instrument,
+  hand: mediumHand,
+  transpose: 0,
+  ...over,
+});
+function fit(tune: Tune, how: FitOptions) {
+  const told: string[] = [];
+  const steps = fitTuneSteps(tune, how, (what, { bar }) => told.push(`bar ${bar}: ${what}`));
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  if (!step.value.ok) throw new Error(step.value.fault.reason);
+  return { ...step.value.value, told };
+}
+const tune = (
+  notes: readonly (Partial<TuneNote> & { tick: number; midi: number })[],
+  over: Partial<Tune> = {},
+): Tune => ({
+  title: 'Invented',
+  player: '',
+  key: { tonic: 'C', mode: 'major' },
+  tempoBpm: 90,
+  swingPercent: 50,
+  capo: 0,
+  bars: [
+    {
+      metre: { beats: 4, unit: 4 },
+      notes: notes.map((each) => ({ durationTicks: 480, marks: {}, ...each })),
+      chords: [],
+      grips: [],
+    },
+  ],
+  ...over,
+});
+const sounding = (study: Study) =>
+  placedNotes(study)
+    .map(({ atTicks, note }) => `${atTicks} ${heardWholeMidi(study, note)}`)
+    .sort();
+
+describe('telling the hands apart', () => {
+  const voices = (notes: readonly (Partial<TuneNote> & { tick: number; midi: number })[]) => {
+    const [bar] = tune(notes).bars;
+    return [...splitVoices(bar!)].map(([note, voice]) => `${note.midi} ${voice}`).sort();
+  };
+  test('low notes on the beat are the thumb’s, high ones the melody’s', () => {
+    expect(
+      voices([
+        { tick: 0, midi: 48 },
+        { tick: 0, midi: 64 },
+        { tick: 480, midi: 60 },
+        { tick: 960, midi: 52 },
+      ]),
+    ).toEqual(['48 thumb', '52 thumb', '60 melody', '64 melody']);
+  });
+  test('a single line stays one voice', () => {
+    expect(
+      voices([
+        { tick: 0, midi: 60 },
+        { tick: 480, midi: 62 },
+        { tick: 960, midi: 59 },
+      ]).every((each) => each.endsWith('melody')),
+    ).toBe(true);
+  });
+  test('what the source says stands', () => {
+    expect(voices([{ tick: 0, midi: 70, voice: 'thumb' }])).toEqual(['70 thumb']);
+  });
+});
+
+describe('laying a tune on the strings', () => {
+  test('pitches and times stay, in any tuning and with a capo', () => {
+    const line = tune([
+      { tick: 0, midi: 60 },
+      { tick: 480, midi: 64 },
+      { tick: 960, midi: 67 },
+      { tick: 1440, midi: 65 },
+    ]);
+    for (const instrument of [guitar('standard'), guitar('open-d'), guitar('drop-d', 3)])
+      expect(sounding(fit(line, options(instrument)).study)).toEqual(
+        ['0 60', '480 64', '960 67', '1440 65'].sort(),
+      );
+  });
+  test('chords get grips and a thumb; the melody lies above it', () => {
+    const song = tune([
+      { tick: 0, midi: 72, durationTicks: 1920 },
+      { tick: 1920, midi: 71, durationTicks: 1920 },
+    ]);
+    const withChords = {
+      ...song,
+      bars: [
+        {
+          ...song.bars[0]!,
+          chords: [
+            { tick: 0, symbol: 'C' },
+            { tick: 1920, symbol: 'G7' },
+          ],
+        },
+      ],
+    };
+    const { study, told } = fit(withChords, options(guitar('standard')));
+    expect(told).toEqual([]);
+    expect(study.bars[0]!.grips).toHaveLength(2);
+    expect(study.bars[0]!.notes.filter(({ voice }) => voice === 'thumb')).toHaveLength(4);
+    expect(validateStudy(study)).toEqual([]);
+  });
+  test('moved where it suits the guitar: every note in reach, open strings used', () => {
+    const low = tune([
+      { tick: 0, midi: 30 },
+      { tick: 480, midi: 34 },
+      { tick: 960, midi: 37 },
+    ]);
+    const { transposed, study, told } = fit(low, options(guitar('standard'), { transpose: 'auto' }));
+    expect(transposed).toBeGreaterThanOrEqual(10);
+    expect(told).toEqual([]);
+    expect(study.bars[0]!.notes).toHaveLength(3);
+  });
+  test('notes out of reach are left out and told with their bar', () => {
+    const { told, study } = fit(
+      tune([
+        { tick: 0, midi: 20 },
+        { tick: 480, midi: 60 },
+      ]),
+      options(guitar('standard')),
+    );
+    expect(told).toEqual(['bar 1: notes out of reach of the strings']);
+    expect(study.bars[0]!.notes).toHaveLength(1);
+  });
+  test('nothing in reach is refused', () => {
+    const steps = fitTuneSteps(tune([{ tick: 0, midi: 10 }]), options(guitar('standard')), () => undefined);
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    expect(!step.value.ok && step.value.fault.reason).toMatch(/None of its notes/);
+  });
+  test('a tied note stays on its string, and no string is asked twice at once', () => {
+    const held = tune([
+      { tick: 0, midi: 64, durationTicks: 960 },
+      { tick: 960, midi: 64, durationTicks: 960, marks: { tied: true } },
+      { tick: 1920, midi: 60 },
+      { tick: 1920, midi: 64 },
+      { tick: 1920, midi: 67 },
+    ]);
+    const { study } = fit(held, options(guitar('standard')));
+    expect(validateStudy(study)).toEqual([]);
+    expect(study.bars[0]!.notes.filter(({ tied }) => tied)).toHaveLength(1);
+  });
+  test('an arrangement laid on another tuning sounds the same', () => {
+    const study = written(['t5:3@1 m1:0@1/1.5 t4:2@2 m2:1@2.5/0.5 t5:3@3 m1:3@3/1 t4:2@4'], {
+      thumbPattern: 'by-hand',
+    });
+    const { study: moved } = fit(tuneOfStudy(study), options(guitar('drop-d')));
+    expect(sounding(moved)).toEqual(sounding(study));
+    expect(moved.tuning.pitches[0]).toBe('D2');
+  });
+});
+
+describe('tab as a study', () => {
+  const place = (string: 1 | 2 | 6, fret: number) => ({ place: { string, fret }, midi: 60 });
+  const standard = guitar('standard').tuning;
+  const studyOf = (notes: readonly (Partial<TuneNote> & { tick: number; midi: number })[]) => {
+    const told: string[] = [];
+    const study = studyOfTab(tune(notes, { tuning: standard }), (what) => told.push(what));
+    if (!study.ok) throw new Error(study.fault.reason);
+    return { notes: study.value.bars[0]!.notes, told };
+  };
+  test('a note still sounding when the next of its voice begins rings on', () => {
+    const { notes } = studyOf([
+      { tick: 0, ...place(1, 3), durationTicks: 1920 },
+      { tick: 480, ...place(2, 1) },
+    ]);
+    expect(notes[0]).toMatchObject({ durationTicks: 480, ending: 'let-ring' });
+  });
+  test('two notes of one string at once: one is left out and told', () => {
+    const { notes, told } = studyOf([
+      { tick: 0, ...place(1, 3) },
+      { tick: 0, ...place(1, 5) },
+    ]);
+    expect(notes).toHaveLength(1);
+    expect(told).toEqual(['a second note on one string at once']);
+  });
+  test('a grace on the string of its note goes before it, in time', () => {
+    const { notes } = studyOf([
+      { tick: 960, ...place(1, 3), marks: { grace: true } },
+      { tick: 960, ...place(1, 5), marks: { arrival: 'hammer-on' } },
+    ]);
+    expect(notes).toMatchObject([
+      { tick: 840, durationTicks: 120, fret: 3 },
+      { tick: 960, fret: 5, arrival: 'hammer-on' },
+    ]);
+  });
+  test('a hammer-on from nothing is picked, and told', () => {
+    const { notes, told } = studyOf([{ tick: 0, ...place(1, 3), marks: { arrival: 'hammer-on' } }]);
+    expect(notes[0]).not.toHaveProperty('arrival');
+    expect(told[0]).toMatch(/a mark without what it needs: a hammer-on needs/);
+  });
+  test('without a tuning or a place there is no tab', () => {
+    expect(studyOfTab(tune([{ tick: 0, midi: 60 }], { tuning: standard })).ok).toBe(false);
+  });
+});
