@@ -34,12 +34,46 @@ test('a piece is duplicated, archived, and brought back with undo', async ({ sig
 test('a Jocund file comes in as a new piece', async ({ signedIn: page }) => {
   await page.goto('/repertoire');
   const study = blankStudy({ title: `Brought along ${Date.now()}`, barCount: 3 });
-  await page.getByLabel('Jocund JSON file').setInputFiles({
+  await page.getByLabel('File to import').setInputFiles({
     name: 'along.jocund.json',
     mimeType: 'application/json',
     buffer: Buffer.from(writeStudy(study)),
   });
+  await expect(page.getByText('3 bars, 0 notes')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in as a new piece' }).click();
   await expect(page.getByRole('heading', { name: study.title })).toBeVisible();
+});
+
+test('a melody in ABC is laid on the strings, with a thumb under its chords', async ({ signedIn: page }) => {
+  await page.goto('/repertoire');
+  const title = `Ledger ${Date.now()}`;
+  await page.getByLabel('File to import').setInputFiles({
+    name: 'ledger.abc',
+    mimeType: 'text/vnd.abc',
+    buffer: Buffer.from(`X:1\nT:${title}\nM:4/4\nL:1/4\nK:C\n"C"c d e !trill!c|"G7"B2 G2|]\n`),
+  });
+  await expect(page.getByText('read from ledger.abc as ABC')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Left out' })).toContainText('the decoration trill');
+  await page.getByLabel('Tuning', { exact: true }).selectOption('drop-d');
+  await page.getByRole('button', { name: 'Lay it on the strings' }).click();
+  await page.getByRole('button', { name: 'Take it in as a new piece' }).click();
+  await expect(page.getByRole('heading', { name: title })).toBeVisible();
+  await expect(page.getByTestId('call').first()).toContainText(/bar 1: pinch \d/);
+  await expect(page.getByText('D A D G B E').first()).toBeVisible();
+});
+
+test('typed tab without rhythm asks how long its notes are', async ({ signedIn: page }) => {
+  await page.goto('/repertoire');
+  const lines = ['--0-2-3---', ...Array<string>(5).fill('----------')].join('\n');
+  await page.getByLabel('File to import').setInputFiles({
+    name: 'typed.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(`Typed ${Date.now()}\n${lines}\n`),
+  });
+  await expect(page.getByText('The file tells no rhythm')).toBeVisible();
+  await page.getByRole('radio', { name: 'all quarters' }).click();
+  await page.getByRole('button', { name: 'Take it in as a new piece' }).click();
+  await expect(page.getByTestId('call').first()).toContainText('bar 1: 1, 1, 1');
 });
 
 test.describe('a file that cannot be read is refused in one sentence, and nothing changes', () => {
@@ -54,7 +88,7 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
     ['of something else', '{"name":"package"}', /not a Jocund study/],
     ['with seven strings', good.replace('"E2",', '"B1", "E2",'), /tuning pitches/],
     ['with an unknown note', good.replace('"E2"', '"Q2"'), /string 6: “Q2” is not a pitch/],
-    ['oversized', 'x'.repeat(2_100_000), /3 MB; a study has at most 2 MB/],
+    ['oversized', 'x'.repeat(8_100_000), /9 MB; a file has at most 8 MB/],
   ];
   for (const [name, text, message] of files) {
     test(name, async ({ signedIn: page }) => {
@@ -62,10 +96,11 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
       await expect(page.getByRole('link', { name: 'Tin Ferry Rag' })).toBeVisible();
       const before = await page.getByRole('listitem').count();
       await page
-        .getByLabel('Jocund JSON file')
+        .getByLabel('File to import')
         .setInputFiles({ name: 'bad.jocund.json', mimeType: 'application/json', buffer: Buffer.from(text) });
       await expect(page.getByRole('alert')).toContainText(message);
       await expect(page.getByRole('alert')).toContainText('bad.jocund.json');
+      await page.keyboard.press('Escape');
       expect(await page.getByRole('listitem').count()).toBe(before);
     });
   }

@@ -1,54 +1,53 @@
-import { largestBodyBytes } from '@jocund/contract';
-import { describeFault } from '@jocund/core/fault';
-import { readStudy } from '@jocund/core/formats/jocund-json';
-import { applyThumb } from '@jocund/core/thumb';
-import { useRef } from 'react';
-import { useNavigate } from 'react-router';
-import { useCreatePiece } from '../api/queries.ts';
+import { useRef, useState } from 'react';
 import { Button } from '../ui/button.tsx';
+import type { ChosenFile } from './chosen-file.ts';
+import { ImportPanel } from './import-panel.tsx';
 
-/** Brings a Jocund JSON file in as a new piece. A file that cannot be read is refused with its reason; nothing changes. */
+/** Files are bounded before they are read. */
+const largestFileBytes = 8_000_000;
+
+/** Brings a file of any format Jocund reads in as a new piece. Existing pieces stay as they are. */
 export function ImportFile({ onFault }: { onFault: (fault: string | undefined) => void }) {
   const input = useRef<HTMLInputElement>(null);
-  const create = useCreatePiece();
-  const navigate = useNavigate();
+  const [file, setFile] = useState<ChosenFile | undefined>();
 
-  const take = async (file: File) => {
+  const take = async (chosen: File) => {
     onFault(undefined);
-    if (file.size > largestBodyBytes) {
+    if (chosen.size > largestFileBytes) {
       onFault(
-        `${file.name} is ${Math.ceil(file.size / 1_000_000)} MB; a study has at most 2 MB. Choose a .jocund.json file.`,
+        `${chosen.name} is ${Math.ceil(chosen.size / 1_000_000)} MB; a file has at most 8 MB. Choose a single piece.`,
       );
       return;
     }
-    const study = readStudy(await file.text());
-    if (!study.ok) {
-      onFault(`${file.name}: ${describeFault(study.fault)}`);
-      return;
+    try {
+      setFile({ name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) });
+    } catch {
+      onFault(`${chosen.name} could not be opened. Choose it again.`);
     }
-    create.mutate(applyThumb(study.value), {
-      onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/melody`),
-      onError: (error) => onFault(`${file.name} was not stored: ${error.message} Try again.`),
-    });
   };
 
   return (
     <>
-      <Button onClick={() => input.current?.click()} disabled={create.isPending}>
-        Import a file
-      </Button>
+      <Button onClick={() => input.current?.click()}>Import a file</Button>
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.musicxml,.xml,.mxl,.mid,.midi,.abc,.txt,.tab"
         className="hidden"
-        aria-label="Jocund JSON file"
+        aria-label="File to import"
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          const chosen = event.target.files?.[0];
           event.target.value = '';
-          if (file) void take(file);
+          if (chosen) void take(chosen);
         }}
       />
+      {file && (
+        <ImportPanel
+          key={`${file.name} ${file.bytes.length}`}
+          file={file}
+          onClose={() => setFile(undefined)}
+        />
+      )}
     </>
   );
 }

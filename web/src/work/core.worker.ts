@@ -2,6 +2,7 @@ import { ok } from '@jocund/core/fault';
 import { findGrips, parseChord } from '@jocund/core/shapes';
 import { renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import { fitTuneTask, readFileTask } from './file-tasks.ts';
 import { checkTask, compareHandsTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
@@ -33,6 +34,14 @@ const tasks: {
   *placeMelody(input) {
     yield 0;
     return yield* placeMelodyTask(input);
+  },
+  *readFile(input) {
+    yield 0;
+    return readFileTask(input);
+  },
+  *fitTune(input) {
+    yield 0;
+    return yield* fitTuneTask(input);
   },
   *soundString({ hz, seconds, sampleRate }) {
     yield 0;
@@ -74,6 +83,10 @@ function stepsOf(
       return tasks.compareHands(request.input);
     case 'placeMelody':
       return tasks.placeMelody(request.input);
+    case 'readFile':
+      return tasks.readFile(request.input);
+    case 'fitTune':
+      return tasks.fitTune(request.input);
     case 'soundString':
       return tasks.soundString(request.input);
   }

@@ -1,7 +1,11 @@
 import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
+import type { AnyReading } from '@jocund/core/formats/any';
+import type { LeftOut } from '@jocund/core/formats/reading';
+import type { TabRhythm } from '@jocund/core/formats/text-tab';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
+import type { FitOptions, FittedTune, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Study } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
@@ -82,6 +86,20 @@ export interface Tasks {
       readonly afterMm: number;
       readonly moved: number;
     };
+  };
+  /** A file of any format, read. */
+  readonly readFile: {
+    readonly input: {
+      readonly name: string;
+      readonly bytes: Uint8Array;
+      readonly rhythm?: TabRhythm | undefined;
+    };
+    readonly output: Result<AnyReading>;
+  };
+  /** A tune laid on a guitar. */
+  readonly fitTune: {
+    readonly input: FitOptions & { readonly tune: Tune };
+    readonly output: Result<FittedTune & { readonly leftOut: readonly LeftOut[] }>;
   };
   /** One string plucked, as samples. */
   readonly soundString: {

@@ -1,1 +1,1 @@
-export { kindWords, readAny, type AnyReading, type Decoder, type FileKind } from './read-any.ts';
+export { readAny, type AnyReading, type Decoder } from './read-any.ts';

@@ -7,17 +7,7 @@ import { unpackMxl } from '../mxl/index.ts';
 import type { Reading } from '../reading/index.ts';
 import { readTextTab, type TextTabOptions } from '../text-tab/index.ts';
 
-export type FileKind = 'jocund' | 'musicxml' | 'mxl' | 'midi' | 'abc' | 'text-tab';
-
-/** What a format is called. */
-export const kindWords: Readonly<Record<FileKind, string>> = {
-  jocund: 'Jocund file',
-  musicxml: 'MusicXML',
-  mxl: 'compressed MusicXML',
-  midi: 'MIDI file',
-  abc: 'ABC',
-  'text-tab': 'plain-text tab',
-};
+type FileKind = 'jocund' | 'musicxml' | 'mxl' | 'midi' | 'abc' | 'text-tab';
 
 /** A file's format by its content, else by its name. */
 function kindOf(name: string, bytes: Uint8Array, text: string): FileKind | undefined {

@@ -1,6 +1,98 @@
-import { describeFault } from '@jocund/core/fault';
+import { describeFault, ok, type Result } from '@jocund/core/fault';
+import { layPages, type BarFingers, type Inks } from '@jocund/core/engraving';
 import { writeStudy } from '@jocund/core/formats/jocund-json';
 import type { Study } from '@jocund/core/score';
+
+/** What a file of a handout is made from. */
+export interface Handed {
+  readonly study: Study;
+  readonly inks: Inks;
+  readonly student: string;
+  readonly fingers: readonly BarFingers[];
+  readonly leftHanded: boolean;
+  readonly shown: (name: string) => string;
+}
+
+/** A format a study can be taken away in. Its writer is loaded when it is first asked for. */
+export interface FileFormat {
+  readonly id: string;
+  readonly label: string;
+  /** What it is good for, and what it leaves behind. */
+  readonly says: string;
+  readonly ending: string;
+  readonly type: string;
+  readonly write: (handed: Handed) => Promise<Result<string | Uint8Array<ArrayBuffer>>>;
+}
+
+export const fileFormats: readonly FileFormat[] = [
+  {
+    id: 'jocund',
+    label: 'Jocund file',
+    says: 'Opens here again, whole.',
+    ending: '.jocund.json',
+    type: 'application/json',
+    write: ({ study }) => Promise.resolve(ok(writeStudy(study))),
+  },
+  {
+    id: 'musicxml',
+    label: 'MusicXML',
+    says: 'Opens in other notation software, with strings, frets and both voices.',
+    ending: '.musicxml',
+    type: 'application/vnd.recordare.musicxml+xml',
+    write: async ({ study }) => (await import('@jocund/core/formats/musicxml')).writeMusicXml(study),
+  },
+  {
+    id: 'midi',
+    label: 'MIDI',
+    says: 'Plays anywhere. Strings and marks stay behind.',
+    ending: '.mid',
+    type: 'audio/midi',
+    write: async ({ study }) =>
+      ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(study, { swing: 'applied' }))),
+  },
+  {
+    id: 'abc',
+    label: 'ABC',
+    says: 'Melody and chords as text. The thumb stays behind.',
+    ending: '.abc',
+    type: 'text/vnd.abc',
+    write: async ({ study }) => ok((await import('@jocund/core/formats/abc')).writeAbc(study)),
+  },
+  {
+    id: 'text',
+    label: 'Text tab',
+    says: 'Six lines for an e-mail. Fingers stay behind.',
+    ending: '.txt',
+    type: 'text/plain',
+    write: async ({ study }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(study)),
+  },
+  {
+    id: 'svg',
+    label: 'SVG',
+    says: 'The printed sheet as a drawing.',
+    ending: '.svg',
+    type: 'image/svg+xml',
+    write: async ({ study, inks, student, fingers, leftHanded, shown }) => {
+      const pages = layPages(study, {
+        shown,
+        leftHanded,
+        fingers,
+        student,
+        paper: 'a4',
+        signs: { picking: true, fretting: true },
+      });
+      return ok((await import('@jocund/core/formats/svg')).writeSvg(pages, inks));
+    },
+  },
+  {
+    id: 'csv',
+    label: 'CSV',
+    says: 'Every note as a row of a table.',
+    ending: '.csv',
+    type: 'text/csv',
+    write: async ({ study }) => ok((await import('@jocund/core/formats/csv')).writeNotesCsv(study)),
+  },
+];
 
 /** A title as a file name: letters, digits and hyphens. */
 const fileNameOf = (title: string): string =>
@@ -10,8 +102,8 @@ const fileNameOf = (title: string): string =>
     .replace(/^-+|-+$/g, '')
     .toLowerCase() || 'study';
 
-function save(text: string, type: string, name: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
+function save(content: string | Uint8Array<ArrayBuffer>, type: string, name: string): void {
+  const address = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = address;
   link.download = name;
@@ -19,14 +111,10 @@ function save(text: string, type: string, name: string): void {
   URL.revokeObjectURL(address);
 }
 
-export const downloadJocund = (study: Study): void =>
-  save(writeStudy(study), 'application/json', `${fileNameOf(study.title)}.jocund.json`);
-
-/** The MusicXML writer is loaded when it is first asked for. Answers why the study could not be written, if so. */
-export async function downloadMusicXml(study: Study): Promise<string | undefined> {
-  const { writeMusicXml } = await import('@jocund/core/formats/musicxml');
-  const xml = writeMusicXml(study);
-  if (!xml.ok) return describeFault(xml.fault);
-  save(xml.value, 'application/vnd.recordare.musicxml+xml', `${fileNameOf(study.title)}.musicxml`);
+/** Makes a file and hands it to the browser. Answers why it could not be made, if so. */
+export async function takeFile(format: FileFormat, handed: Handed): Promise<string | undefined> {
+  const written = await format.write(handed);
+  if (!written.ok) return describeFault(written.fault);
+  save(written.value, format.type, `${fileNameOf(handed.study.title)}${format.ending}`);
   return undefined;
 }

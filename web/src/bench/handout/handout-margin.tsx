@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { useStudents } from '../../api/queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -8,7 +7,7 @@ import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { useRungs } from '../studies/use-rungs.ts';
-import { downloadJocund, downloadMusicXml } from './download.ts';
+import { FilesPart } from './files-part.tsx';
 import { useHandout } from './use-handout.ts';
 
 /** Which study, for whom, in which inks; then print it or take the file. */
@@ -17,19 +16,12 @@ export function HandoutMargin() {
   const { rungs, chosen, choose } = useRungs();
   const { inks, setInks, student, setStudent } = useHandout();
   const students = useStudents();
-  const [fault, setFault] = useState<string | undefined>();
   if (!chosen)
     return (
       <Margin title="Handout" note="Nothing to hand out yet.">
         {null}
       </Margin>
     );
-  const takeXml = () => {
-    setFault(undefined);
-    downloadMusicXml(chosen.study).then(setFault, () =>
-      setFault('The MusicXML file could not be made. Reload the page and try again.'),
-    );
-  };
   return (
     <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.study.bars.length, 'bar')}`}>
       <MarginPart>
@@ -80,20 +72,7 @@ export function HandoutMargin() {
           Print
         </Button>
       </MarginPart>
-      <MarginPart title="Take the file">
-        <p className="text-note pb-2">
-          MusicXML opens in other notation software; a Jocund file opens here again.
-        </p>
-        <div className="flex flex-wrap gap-2">
-          <Button onClick={takeXml}>MusicXML</Button>
-          <Button onClick={() => downloadJocund(chosen.study)}>Jocund file</Button>
-        </div>
-        {fault && (
-          <p role="alert" className="pt-2 font-semibold">
-            {fault}
-          </p>
-        )}
-      </MarginPart>
+      <FilesPart study={chosen.study} />
     </Margin>
   );
 }
