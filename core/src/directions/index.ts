@@ -1,2 +1,3 @@
 export { callLine, type CallEntry, type CallVerb } from './call-line.ts';
+export { readCall, writeCall, type CallFault, type TypedCall } from './typed-call.ts';
 export { noteWords } from './note-words.ts';

@@ -1,5 +1,5 @@
 import { Panel } from '../ui/dialog.tsx';
-import { noteKeys } from './score/note-keys.ts';
+import { keyWords, noteKeys } from './score/note-keys.ts';
 
 const moving = [
   ['← →', 'one slot'],
@@ -34,7 +34,7 @@ export function HelpPanel({ onClose }: { onClose: () => void }) {
         <Keys title="Write, on Melody and Thumb" keys={writing} />
         <Keys
           title="Mark the note under the cursor"
-          keys={noteKeys.map(({ key, words }) => [key.toUpperCase(), words])}
+          keys={noteKeys.map(({ key, words }) => [keyWords(key), words])}
         />
         <Keys title="The whole piece" keys={whole} />
       </div>

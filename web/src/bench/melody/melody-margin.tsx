@@ -8,6 +8,7 @@ import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { GridChoice } from '../score/grid-choice.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
+import { TypedCallPart } from './typed-call-part.tsx';
 
 /** Both hands, where the note under the cursor can sit, what to mend, and the note's marks. */
 export function MelodyMargin() {
@@ -35,6 +36,7 @@ export function MelodyMargin() {
       <MarginPart>
         <GridChoice />
       </MarginPart>
+      <TypedCallPart />
       <NoteUnderCursor note={note} />
       <EasierPart />
     </Margin>

@@ -21,5 +21,6 @@ export const Legend = () => (
     <li>
       <i>h</i> hammer-on, <i>p</i> pull-off, line: slide
     </li>
+    <li>arrow: bend in cents, zigzag: mordent, ‹ › harmonic, ( ) may be left out, ? a guess, * own</li>
   </ul>
 );

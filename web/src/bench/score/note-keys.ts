@@ -2,64 +2,92 @@ import {
   changeNote,
   noteAt,
   setDuration,
+  techniques,
+  techniquesOf,
+  toggleTechnique,
   type Note,
   type NoteChange,
   type NotePlace,
   type Study,
+  type Technique,
+  type TechniqueWord,
 } from '@jocund/core/score';
 
 /** A key that changes the note under the cursor. The help overlay and the margin are made from this list. */
 export interface NoteKey {
   readonly key: string;
   readonly words: string;
+  /** Wanted every day: shown without asking. */
+  readonly isEveryday: boolean;
   readonly change: (note: Note) => NoteChange;
   readonly isOn: (note: Note) => boolean;
 }
 
-const arrival = (key: string, words: string, value: NonNullable<Note['arrival']>): NoteKey => ({
-  key,
-  words,
-  change: (note) => ({ arrival: note.arrival === value ? undefined : value, tied: undefined }),
-  isOn: (note) => note.arrival === value,
-});
+/** The key of every technique, as typed: capitals with Shift. */
+const keys: Readonly<Record<TechniqueWord, string>> = {
+  hammer: 'h',
+  pull: 'p',
+  slide: 's',
+  tied: 't',
+  bend: 'b',
+  dead: 'x',
+  ring: 'r',
+  stop: 'o',
+  palm: 'm',
+  accent: 'a',
+  below: '/',
+  above: '\\',
+  fall: ';',
+  rise: "'",
+  slow: 'S',
+  again: 'A',
+  release: 'B',
+  prebend: 'P',
+  unbend: 'U',
+  mordent: 'y',
+  turn: 'Y',
+  harmonic: 'n',
+  slap: 'j',
+  drag: 'J',
+  snap: 'k',
+  brush: 'u',
+  brushback: 'I',
+  roll: 'w',
+  rollback: 'W',
+  drone: 'd',
+  lift: 'i',
+  short: 'e',
+  hold: 'f',
+  grace: 'v',
+  optional: 'z',
+  guess: 'c',
+  mine: 'C',
+  glass: 'X',
+  noise: 'N',
+};
 
-const ending = (key: string, words: string, value: NonNullable<Note['ending']>): NoteKey => ({
-  key,
-  words,
-  change: (note) => ({ ending: note.ending === value ? undefined : value }),
-  isOn: (note) => note.ending === value,
-});
+/** How many of the list are wanted every day. */
+const everyday = 10;
 
-const mark = (key: string, words: string, field: 'dead' | 'tied' | 'accent'): NoteKey => ({
-  key,
-  words,
-  change: (note) => ({
-    [field]: note[field] ? undefined : true,
-    ...(field === 'tied' ? { arrival: undefined } : {}),
-  }),
-  isOn: (note) => note[field] === true,
-});
+const order = Object.keys(keys);
 
-/** Toward the blue third, between minor and major. */
-const quarterToneCents = 50;
+/** A key for every technique of the trade, the everyday ones first. */
+export const noteKeys: readonly NoteKey[] = techniques
+  .map((technique: Technique & { readonly word: TechniqueWord }) => ({
+    key: keys[technique.word],
+    words: technique.says,
+    isEveryday: order.indexOf(technique.word) < everyday,
+    change: (note: Note) => toggleTechnique(note, technique),
+    isOn: (note: Note) => techniquesOf(note).some(({ word }) => word === technique.word),
+  }))
+  .sort(
+    (a, b) =>
+      order.findIndex((word) => keys[word as TechniqueWord] === a.key) -
+      order.findIndex((word) => keys[word as TechniqueWord] === b.key),
+  );
 
-export const noteKeys: readonly NoteKey[] = [
-  arrival('h', 'hammer-on', 'hammer-on'),
-  arrival('p', 'pull-off', 'pull-off'),
-  arrival('s', 'slide', 'slide'),
-  mark('t', 'tied on', 'tied'),
-  {
-    key: 'b',
-    words: 'bend, half of a half step',
-    change: (note) => ({ bendCents: note.bendCents === undefined ? quarterToneCents : undefined }),
-    isOn: (note) => note.bendCents !== undefined,
-  },
-  mark('x', 'dead note', 'dead'),
-  ending('r', 'let ring', 'let-ring'),
-  ending('o', 'stopped', 'stopped'),
-  ending('m', 'palm-damped', 'palm-damped'),
-  mark('a', 'accent', 'accent'),
-];
+/** How a key is shown: letters as on the keyboard, with Shift where it is held. */
+export const keyWords = (key: string): string => (/[A-Z]/.test(key) ? `Shift ${key}` : key.toUpperCase());
 
 export const applyNoteKey = (study: Study, place: NotePlace, noteKey: NoteKey): Study =>
   noteAt(study.bars[place.bar], place.tick, place.string, place.voice)

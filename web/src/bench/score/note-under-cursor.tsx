@@ -1,15 +1,22 @@
 import { valueOf } from '@jocund/core/engraving';
-import { soundingMidi, soundingShift, writtenMidi } from '@jocund/core/instrument';
+import { highestFret, soundingShift, writtenMidi } from '@jocund/core/instrument';
 import { pitchText, spellMidi, transposeKey } from '@jocund/core/pitch';
-import type { Note } from '@jocund/core/score';
+import {
+  changeNote,
+  heardWholeMidi,
+  usualOrnamentFrets,
+  type Note,
+  type NoteChange,
+} from '@jocund/core/score';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
-import { applyNoteKey, noteKeys } from './note-keys.ts';
+import { Stepper } from '../../ui/stepper.tsx';
+import { applyNoteKey, keyWords, noteKeys, type NoteKey } from './note-keys.ts';
 
 /** The note the cursor stands on: place, pitch, length, and every mark it can carry. */
 export function NoteUnderCursor({ note }: { note: Note | undefined }) {
-  const { study, cursor, edit } = useBench();
+  const { study, cursor } = useBench();
   const shown = useNames();
   if (!note) {
     return (
@@ -22,7 +29,7 @@ export function NoteUnderCursor({ note }: { note: Note | undefined }) {
   }
   const written = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
   const heard = pitchText(
-    spellMidi(soundingMidi(study, note), transposeKey(study.key, soundingShift(study))),
+    spellMidi(heardWholeMidi(study, note), transposeKey(study.key, soundingShift(study))),
   );
   return (
     <MarginPart
@@ -33,25 +40,16 @@ export function NoteUnderCursor({ note }: { note: Note | undefined }) {
         <span className="figure text-head">{shown(written)}</span>
         <span className="text-note text-ink1-80">
           {' '}
-          {soundingShift(study) !== 0 ? `sounds ${shown(heard)} · ` : ''}
+          {soundingShift(study) !== 0 || note.harmonic ? `sounds ${shown(heard)} · ` : ''}
           {lengthWords(note.durationTicks)}
         </span>
       </p>
-      <ul className="mt-2 grid grid-cols-2 gap-1.5">
-        {noteKeys.map((noteKey) => (
-          <li key={noteKey.key}>
-            <button
-              type="button"
-              aria-pressed={noteKey.isOn(note)}
-              className={`narrow text-note flex min-h-8 w-full items-center justify-between border-[1.2px] border-ink1 px-2 font-semibold ${noteKey.isOn(note) ? 'bg-ink1 text-paper' : 'bg-white hover:bg-ink1-12'}`}
-              onClick={() => edit((each) => applyNoteKey(each, { ...cursor, voice: note.voice }, noteKey))}
-            >
-              {noteKey.words}
-              <kbd className="figure">{noteKey.key.toUpperCase()}</kbd>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => isEveryday)} />
+      <details className="mt-2">
+        <summary className="text-note cursor-pointer font-semibold">More marks</summary>
+        <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => !isEveryday)} />
+      </details>
+      <MarkAmounts note={note} />
     </MarginPart>
   );
 }
@@ -60,4 +58,67 @@ function lengthWords(ticks: number): string {
   const value = valueOf(ticks);
   if (!value) return `${Math.round((ticks / 960) * 100) / 100} quarters long`;
   return `${value.dots ? 'dotted ' : ''}${value.name}${value.triplet ? ' triplet' : ''}`;
+}
+
+/** One button for each mark, pressed while the note carries it. */
+function MarkButtons({ note, keys }: { note: Note; keys: readonly NoteKey[] }) {
+  const { cursor, edit } = useBench();
+  return (
+    <ul className="mt-2 grid grid-cols-2 gap-1.5">
+      {keys.map((noteKey) => (
+        <li key={noteKey.key}>
+          <button
+            type="button"
+            aria-pressed={noteKey.isOn(note)}
+            className={`narrow text-note flex min-h-8 w-full items-center justify-between gap-1 border-[1.2px] border-ink1 px-2 text-left leading-tight font-semibold ${noteKey.isOn(note) ? 'bg-ink1 text-paper' : 'bg-white hover:bg-ink1-12'}`}
+            onClick={() => edit((each) => applyNoteKey(each, { ...cursor, voice: note.voice }, noteKey))}
+          >
+            {noteKey.words}
+            <kbd className="figure whitespace-nowrap">{keyWords(noteKey.key)}</kbd>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** How far a bend goes, where a slide from nowhere begins, how wide a turn is. */
+function MarkAmounts({ note }: { note: Note }) {
+  const { study, cursor, edit } = useBench();
+  const set = (change: NoteChange) =>
+    edit((each) => changeNote(each, { ...cursor, voice: note.voice }, () => change));
+  const { bendCents, slide, ornament, ornamentFrets = usualOrnamentFrets, fret } = note;
+  const isFromAbove = slide?.from === 'above';
+  return (
+    <div className="mt-2 flex flex-col gap-2 empty:hidden">
+      {bendCents !== undefined && (
+        <Stepper
+          label="Bend, in cents"
+          value={bendCents}
+          low={10}
+          high={400}
+          step={10}
+          onChange={(cents) => set({ bendCents: cents })}
+        />
+      )}
+      {slide?.from && (isFromAbove || fret > 0) && (
+        <Stepper
+          label="Slide begins at fret"
+          value={slide.approachFret ?? Math.max(0, fret + (isFromAbove ? 2 : -2))}
+          low={isFromAbove ? fret + 1 : 0}
+          high={isFromAbove ? highestFret(study) : fret - 1}
+          onChange={(approachFret) => set({ slide: { ...slide, approachFret } })}
+        />
+      )}
+      {ornament && (
+        <Stepper
+          label="Turn, in frets"
+          value={ornamentFrets}
+          low={1}
+          high={5}
+          onChange={(frets) => set({ ornamentFrets: frets })}
+        />
+      )}
+    </div>
+  );
 }

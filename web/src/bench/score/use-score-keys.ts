@@ -64,7 +64,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     if (!voice) return false;
     const place = { ...cursor, voice };
     const key = event.key.toLowerCase();
-    const noteKey = noteKeys.find((each) => each.key === key);
+    const noteKey = noteKeys.find((each) => each.key === event.key);
     if (/^\d$/.test(key)) {
       const fret = typeFret(cursor, Number(key), highestFret(study), event.timeStamp);
       edit((each) => writeNote(each, place, fret, grid));
