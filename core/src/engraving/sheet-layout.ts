@@ -31,7 +31,7 @@ export interface SystemLayout {
 export const sheetMeasures: SheetMeasures = { width: 869, lead: 18, metreLead: 21, mostBars: 4 };
 
 /** A repeat begins with dots after its bar line. */
-const repeatLead = 9;
+const repeatLead = 15;
 
 /** A metre is written at the start and wherever it changes; a pickup shows the metre of the bar it belongs to. */
 export function showsMetre(

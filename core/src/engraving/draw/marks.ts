@@ -47,7 +47,7 @@ export function drawMarks(
         ...glassMarks(spot),
         ...certaintyMarks(spot),
         ...(note.drone ? [droneLine(spot, until)] : []),
-        ...(note.fermata ? fermata(x, frame.rows.stemTop - 13, spot.ink) : []),
+        ...(note.fermata ? fermata(x, frame.rows.stemTop - 19, spot.ink) : []),
       ];
     }),
   ];

@@ -36,7 +36,7 @@ export function drawRanges(
       if (note.ending !== open?.ending || !open) {
         open = note.ending && {
           ending: note.ending,
-          from: frame.x(note.tick) - 9,
+          from: frame.x(note.tick) + 4,
           to: 0,
           continues: ranges.length === 0 && last === note.ending,
           goesOn: false,

@@ -55,7 +55,7 @@ export function drawBarLines(
 
 /** The metre after a bar line. */
 export const drawMetre = ({ rows, left, bar }: BarFrame, { beats, unit }: Metre): Shape[] => {
-  const x = left + 15 + (bar.repeatStart ? 9 : 0);
+  const x = left + 15 + (bar.repeatStart ? 15 : 0);
   const look = { face: 'serif', weight: 900, size: 31 } as const;
   return [
     text(x, rows.stringTop + 41, String(beats), look),
