@@ -1,3 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { projects: ['core', 'contract', 'server', 'cli', 'press', 'web', 'scripts'] } });
+export default defineConfig({
+  test: { projects: ['core', 'contract', 'server', 'cli', 'press', 'web', 'scripts'] },
+});
