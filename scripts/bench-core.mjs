@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
+import { createSheetDrawer, sheetMeasures } from '@jocund/core/engraving';
 import { fingerStudy } from '@jocund/core/fingering';
+import { readMusicXml, writeMusicXml } from '@jocund/core/formats/musicxml';
 import { mediumHand } from '@jocund/core/hands';
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
+import { withSigns } from '@jocund/core/pitch';
 import { findGrips, nameGrip, parseChord } from '@jocund/core/shapes';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { Chord } from 'tonal';
@@ -27,6 +30,7 @@ benchGrips();
 benchFinder();
 benchNaming();
 benchFingering();
+benchSheet();
 
 function benchGrips() {
   const symbols = ['D7', 'G', 'Am', 'E7', 'F#m7b5', 'Bdim7', 'C13', 'F'];
@@ -149,4 +153,53 @@ function benchFingering() {
     `${megabytes.toFixed(0)} MB`,
     '–',
   );
+}
+
+/** The demo piece, as often over as makes the wanted number of bars, every bar an object of its own. */
+function demoPiece(/** @type {number} */ bars) {
+  /** @type {{ study: import('@jocund/core/score').Study }} */
+  const { study } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  const repeated = Array.from({ length: bars }, (_, index) => study.bars[index % study.bars.length]);
+  return { ...study, bars: /** @type {typeof study.bars} */ (JSON.parse(JSON.stringify(repeated))) };
+}
+
+/** The sheet laid out and drawn from nothing and after one key press, without the browser's ink; MusicXML both ways. */
+function benchSheet() {
+  const options = {
+    shown: withSigns,
+    leftHanded: false,
+    signs: { picking: true, fretting: true },
+  };
+  const coldMs = Array.from({ length: 9 }, () => {
+    const study = demoPiece(64);
+    const draw = createSheetDrawer();
+    return milliseconds(() => draw(study, sheetMeasures, options));
+  });
+  report('layout and drawing, 64 bars, cold', `${median(coldMs).toFixed(0)} ms`, '< 150 ms with ink');
+  const study = demoPiece(64);
+  const draw = createSheetDrawer();
+  draw(study, sheetMeasures, options);
+  const keyMs = Array.from({ length: 15 }, (_, index) => {
+    const at = index * 4;
+    const bar = study.bars[at];
+    if (!bar) throw new Error('a piece without bars');
+    const notes = bar.notes.map((note, each) => (each === 1 ? { ...note, fret: note.fret + 1 } : note));
+    const changed = { ...study, bars: study.bars.with(at, { ...bar, notes }) };
+    const ms = milliseconds(() => draw(changed, sheetMeasures, options));
+    draw(study, sheetMeasures, options);
+    return ms;
+  });
+  report('the same after one key press', `${median(keyMs).toFixed(1)} ms`, '< 16 ms with ink');
+
+  const long = demoPiece(320);
+  let xml = '';
+  const writeMs = Array.from({ length: 3 }, () =>
+    milliseconds(() => {
+      const written = writeMusicXml(long);
+      if (written.ok) xml = written.value;
+    }),
+  );
+  const readMs = Array.from({ length: 3 }, () => milliseconds(() => readMusicXml(xml)));
+  report('MusicXML of 320 bars, written', `${median(writeMs).toFixed(0)} ms`, '–');
+  report('MusicXML of 320 bars, read', `${median(readMs).toFixed(0)} ms`, '–');
 }

@@ -139,15 +139,17 @@ const saidByVerb: Readonly<Partial<Record<CallVerb | '', readonly TechniqueWord[
 };
 
 /** How the thumb's notes end and which are louder is said once of the whole bass, not at every stroke. */
-function spoken(note: Note): Note {
-  if (note.voice === 'melody') return note;
-  const { ending: _, accent: __, ...rest } = note;
-  return rest;
-}
+const saidOfBass: ReadonlySet<string> = new Set<TechniqueWord>(['ring', 'stop', 'palm', 'lift', 'accent']);
+
+const wordsOf = (note: Note): string[] =>
+  techniquesOf(note)
+    .map(({ word }) => word)
+    .filter((word) => note.voice === 'melody' || !saidOfBass.has(word));
 
 /** The techniques of a moment's notes that its verb does not say, each once, in the table's order. */
 function alsoSaid(notes: readonly Note[], verb: CallVerb | ''): TechniqueWord[] {
-  const carried = new Set(notes.flatMap((note) => techniquesOf(spoken(note)).map(({ word }) => word)));
+  const carried = new Set(notes.flatMap(wordsOf));
+  if (carried.size === 0) return [];
   return techniques
     .map(({ word }) => word)
     .filter((word) => carried.has(word) && !saidByVerb[verb]?.includes(word));

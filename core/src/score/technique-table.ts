@@ -88,12 +88,19 @@ function holds(held: unknown, value: unknown): boolean {
   );
 }
 
+/** Notes are immutable and asked on every redraw, so the answer is worked out once. */
+const remembered = new WeakMap<Note, Technique[]>();
+
 /** The techniques of a note, in the table's order; the fuller of two that say the same stands alone. */
-export function techniquesOf(note: Note): Technique[] {
+export function techniquesOf(note: Note): readonly Technique[] {
+  const known = remembered.get(note);
+  if (known) return known;
   const carried: Technique[] = techniques.filter((each) => carries(note, each));
-  return carried.filter(
+  const found = carried.filter(
     (each) => !carried.some((other) => other !== each && sizeOf(other) > sizeOf(each) && covers(other, each)),
   );
+  remembered.set(note, found);
+  return found;
 }
 
 const sizeOf = ({ sets }: Technique): number =>
