@@ -23,6 +23,7 @@ export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './
 export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
 export { applyRemedy, type Remedy, type StudyEdit } from './remedy.ts';
 export { studyLimits } from './limits.ts';
+export { metreFrom, metreOfTicks } from './metres.ts';
 export { playOrder, unfold, type PlayedBar, type Unfolded } from './play-order.ts';
 export {
   barStarts,

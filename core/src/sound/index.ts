@@ -5,6 +5,7 @@ export { swungTick } from './swing.ts';
 export {
   layTimeline,
   spanOfBars,
+  strikeOffsetS,
   type ClickEvent,
   type Feel,
   type Moment,

@@ -127,7 +127,8 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
     events: struck.map((placed) => {
       const startS = Math.max(
         0,
-        secondsAt(placed.bar, placed.note.tick) + offsetS(placed.note, study.bars[placed.bar]?.notes ?? []),
+        secondsAt(placed.bar, placed.note.tick) +
+          strikeOffsetS(placed.note, study.bars[placed.bar]?.notes ?? []),
       );
       const writtenEnd = ties.get(placed.note) ?? endOf(placed);
       const next = replayed.get(placed.note);
@@ -168,7 +169,7 @@ const spreadS: Readonly<Partial<Record<NoteStroke, Seconds>>> = {
 };
 
 /** How far from its tick a note is struck: graces before it, the strings of a brush one after the other. */
-function offsetS(note: Note, together: readonly Note[]): Seconds {
+export function strikeOffsetS(note: Note, together: readonly Note[]): Seconds {
   if (note.grace) return -graceS;
   const stepS = note.stroke && spreadS[note.stroke];
   if (stepS === undefined) return 0;

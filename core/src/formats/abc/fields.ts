@@ -1,5 +1,5 @@
 import { keyFifths, noteNameText, parseNoteName, type Key } from '../../pitch/index.ts';
-import { beatTicks, ticksPerQuarter, type Bar } from '../../score/index.ts';
+import { beatTicks, metreFrom, ticksPerQuarter, type Bar } from '../../score/index.ts';
 
 /** A key as ABC says it: how it is called, and the sharps (+) or flats (−) of its signature. */
 export interface AbcKey {
@@ -54,8 +54,7 @@ export function readMetre(field: string): Bar['metre'] | undefined {
   const match = /^\(?([\d+\s]+)\)?\/(\d+)$/.exec(text);
   const beats = match?.[1]?.split('+').reduce((sum, each) => sum + Number(each), 0) ?? NaN;
   const unit = Number(match?.[2]);
-  if (!Number.isInteger(beats) || beats < 1 || beats > 32) return undefined;
-  return unit === 1 || unit === 2 || unit === 4 || unit === 8 || unit === 16 ? { beats, unit } : undefined;
+  return metreFrom(beats, unit);
 }
 
 /** Unit note length in ticks when no L: field gives it (ABC standard 2.1, 3.1.7). */

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import type { Tune, TuneBar, TuneChord, TuneMarks, TuneNote } from '../../melody/index.ts';
 import { parseSymbol } from '../../pitch/index.ts';
-import { barTicks, studyLimits, ticksPerQuarter, type Bar } from '../../score/index.ts';
+import { barTicks, metreOfTicks, studyLimits, type Bar } from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { readKey, readMetre, readTempo, readUnit, signatureAlter, usualUnit, type AbcKey } from './fields.ts';
 import { addLyrics } from './lyrics.ts';
@@ -436,7 +436,7 @@ class TuneReader {
   /** A bar that holds less or more than its metre keeps what it holds; a short first one is a pickup. */
   #finished({ metre, now, notes, chords, ...bar }: OpenBar, index: number): TuneBar {
     const length = barTicks(metre);
-    const held = now === length ? metre : metreOf(now);
+    const held = now === length ? metre : metreOfTicks(now);
     if (!held) this.#leftOut.add('the odd length of a bar', { bar: index + 1 });
     const kept = held ?? metre;
     return {
@@ -458,11 +458,3 @@ class TuneReader {
 
 const definedOnly = <T extends object>(each: T): Partial<T> =>
   Object.fromEntries(Object.entries(each).filter(([, value]) => value !== undefined)) as Partial<T>;
-
-function metreOf(ticks: number): Bar['metre'] | undefined {
-  for (const unit of [4, 8, 16] as const) {
-    const beats = (ticks * unit) / (4 * ticksPerQuarter);
-    if (Number.isInteger(beats) && beats >= 1 && beats <= 32) return { beats, unit };
-  }
-  return undefined;
-}

@@ -2,7 +2,14 @@ import { parseMidi, type MidiData, type MidiEvent } from 'midi-file';
 import { fail, ok, type Result } from '../../fault/index.ts';
 import type { Tune, TuneBar, TuneMarks, TuneNote } from '../../melody/index.ts';
 import { keyOfFifths, type Key } from '../../pitch/index.ts';
-import { barTicks, studyLimits, ticksPerQuarter, type Bar, type Voice } from '../../score/index.ts';
+import {
+  barTicks,
+  metreFrom,
+  studyLimits,
+  ticksPerQuarter,
+  type Bar,
+  type Voice,
+} from '../../score/index.ts';
 import { LeftOutList, type Reading } from '../reading/index.ts';
 import { quantise } from './quantise.ts';
 import { fromBytes } from './text.ts';
@@ -159,7 +166,8 @@ function layBars(played: readonly PlayedNote[], all: readonly Timed[], leftOut: 
     const change = metres.findLast(({ at }) => at <= start + 1)?.event;
     if (change) {
       const { numerator: beats, denominator: unit } = change;
-      if (beats >= 1 && beats <= 32 && isUnit(unit)) metre = { beats, unit };
+      const changed = metreFrom(beats, unit);
+      if (changed) metre = changed;
       else leftOut.add(`metre ${beats}/${unit}`, { bar: bars.length + 1 });
     }
     const end = start + barTicks(metre);
@@ -212,9 +220,6 @@ function cut(
     marks,
   };
 }
-
-const units = [1, 2, 4, 8, 16] as const;
-const isUnit = (unit: number): unit is (typeof units)[number] => units.some((each) => each === unit);
 
 /** Tempo in force at a tick, in quarters a minute, within what a study allows. */
 function tempoAt(all: readonly Timed[], tick: number): number | undefined {

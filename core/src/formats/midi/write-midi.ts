@@ -15,7 +15,7 @@ import {
   type Study,
   type Voice,
 } from '../../score/index.ts';
-import { swungTick, velocitiesOf } from '../../sound/index.ts';
+import { strikeOffsetS, swungTick, velocitiesOf } from '../../sound/index.ts';
 import { bendRangeSemitones, bendsOf } from './bends.ts';
 import { toBytes } from './text.ts';
 
@@ -27,9 +27,8 @@ export interface MidiOptions {
 /** Program 26 of General MIDI, counted from 1: acoustic guitar, steel strings. */
 const steelGuitar = 25;
 
-/** A grace note's length, and what a brush takes from one string to the next, in ms (from memory). */
+/** How long a grace note sounds (from memory). */
 const graceMs = 70;
-const brushMs = 14;
 
 interface TimedEvent {
   readonly at: number;
@@ -122,7 +121,10 @@ function voiceTrack(study: Study, voice: Voice, swing: MidiOptions['swing']): Ti
   for (const { placed, until } of joined) {
     const { bar, note } = placed;
     const ticksOfMs = (ms: number) => Math.round((ms / 60_000) * (tempoAt[bar] ?? 100) * ticksPerQuarter);
-    const at = Math.max(0, ticksAt(bar, note.tick) + ticksOfMs(offsetMs(note, study.bars[bar]?.notes ?? [])));
+    const at = Math.max(
+      0,
+      ticksAt(bar, note.tick) + ticksOfMs(1000 * strikeOffsetS(note, study.bars[bar]?.notes ?? [])),
+    );
     const end = Math.max(at + 1, note.grace ? at + ticksOfMs(graceMs) : shortened(note, at, until));
     const heard = heardMidi(study, note);
     const noteNumber = Math.round(heard);
@@ -198,18 +200,3 @@ const shortened = (note: Note, at: number, until: number): number => {
   const isShort = note.staccato === true || note.ending === 'stopped' || note.ending === 'palm-damped';
   return isShort ? Math.round(at + (until - at) * 0.5) : until;
 };
-
-/** How far from its tick a note is struck: graces before it, the strings of a brush or roll one after the other. */
-function offsetMs(note: Note, together: readonly Note[]): number {
-  if (note.grace) return -graceMs;
-  const { stroke } = note;
-  if (stroke === undefined || stroke === 'slap' || stroke === 'snap' || stroke === 'drag') return 0;
-  const isBack = stroke === 'brush-back' || stroke === 'roll-back';
-  const before = together.filter(
-    (other) =>
-      other.tick === note.tick &&
-      other.stroke === stroke &&
-      (isBack ? other.string < note.string : other.string > note.string),
-  );
-  return before.length * (stroke.startsWith('roll') ? 2.5 * brushMs : brushMs);
-}

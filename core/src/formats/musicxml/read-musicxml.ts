@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../../fault/index.ts';
 import { parseTuning, type Tuning } from '../../instrument/index.ts';
 import { studyOfTab, isTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
 import { keyOfFifths, letters, noteNameText, type Key } from '../../pitch/index.ts';
-import { barTicks, studyLimits, type Bar, type Voice } from '../../score/index.ts';
+import { barTicks, metreFrom, metreOfTicks, studyLimits, type Bar, type Voice } from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { childrenOf, find, numberOf, readXml, textOf, type XmlNode } from '../xml/index.ts';
 import { choosePart, type ChosenPart } from './choose-part.ts';
@@ -181,7 +181,8 @@ class PartReader {
     const [beats, unit] = [textOf(element, 'time', 'beats'), numberOf(element, 'time', 'beat-type')];
     const sum = beats?.split('+').reduce((total, each) => total + Number(each), 0);
     if (sum !== undefined && unit !== undefined) {
-      if (Number.isInteger(sum) && sum >= 1 && sum <= 32 && isUnit(unit)) this.#metre = { beats: sum, unit };
+      const metre = metreFrom(sum, unit);
+      if (metre) this.#metre = metre;
       else this.#leftOut.add(`metre ${beats ?? ''}/${unit}`);
     }
     const fifths = numberOf(element, 'key', 'fifths');
@@ -253,7 +254,7 @@ class PartReader {
     const isShort = furthest > 0 && furthest < length;
     const isImplicit = measure.attributes.implicit === 'yes';
     if (furthest <= length && !(isShort && (index === 0 || isImplicit))) return;
-    const metre = metreOf(furthest);
+    const metre = metreOfTicks(furthest);
     if (!metre) {
       this.#leftOut.add('the odd length of a bar', { bar: index + 1 });
       return;
@@ -267,18 +268,6 @@ const withoutFeel = ({ tempoBpm: _, swingPercent: __, ...bar }: TuneBar): TuneBa
 
 const levels = new Set(['pp', 'p', 'mp', 'mf', 'f', 'ff']);
 const isLevel = (name: string): name is NonNullable<Bar['dynamics']>[number]['level'] => levels.has(name);
-
-const units = [1, 2, 4, 8, 16] as const;
-const isUnit = (unit: number): unit is (typeof units)[number] => units.some((each) => each === unit);
-
-/** The metre, in the largest unit that fits, of a bar of some ticks. */
-function metreOf(ticks: number): Bar['metre'] | undefined {
-  for (const unit of [4, 8, 16] as const) {
-    const beats = (ticks * unit) / 3840;
-    if (Number.isInteger(beats) && beats >= 1 && beats <= 32) return { beats, unit };
-  }
-  return undefined;
-}
 
 /** Six open strings of a tab staff, line 1 the thickest. */
 function tuningOf(details: XmlNode): Tuning | undefined {
