@@ -13,6 +13,9 @@ export interface TextTabOptions {
   readonly rhythm?: TabRhythm | undefined;
 }
 
+/** A line of a system is never longer: what is, is no tab. */
+const longestLine = 2000;
+
 /**
  * Reads tab as people type it: six lines to a system, string 1 on top (or on the bottom, where the names of the strings say so),
  * with or without bar lines, names, a line of counts or note values. A header may say title, tuning, capo, tempo, metre and key.
@@ -28,15 +31,24 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
       'No six lines of a tab stand under one another',
       'Write one line for each string, with dashes between the frets',
     );
+  const tooLong = lines.findIndex((line) => line.length > longestLine);
+  if (tooLong >= 0)
+    return fail(
+      `Line ${tooLong + 1} has more than ${longestLine} characters`,
+      'Break the tab into several systems',
+    );
   const leftOut = new LeftOutList();
   const header = readHeader(lines.slice(0, first.line - 1));
   const tuning = header.tuning ?? tuningOfLabels(first) ?? standardTuning;
-  const typed = systems.flatMap((system) => typedBars(system).map((bar) => ({ bar, system })));
+  const all = systems.flatMap((system) => typedBars(system).map((bar) => ({ bar, system })));
+  const typed = all.slice(0, studyLimits.bars);
   if (typed.every(({ bar }) => bar.notes.length === 0))
     return fail('The tab holds no frets', 'Write frets as numbers on the lines');
-  if (typed.length > studyLimits.bars)
+  if (all.length > studyLimits.bars)
     leftOut.add(`bars after bar ${studyLimits.bars}`, { bar: studyLimits.bars + 1 });
-  const bars = typed.slice(0, studyLimits.bars).map(({ bar, system }, index): TuneBar => {
+  const bars = typed.map(({ bar, system }, index): TuneBar => {
+    if (bar.notes.length > studyLimits.notesPerBar)
+      leftOut.add(`notes beyond ${studyLimits.notesPerBar} in one bar`, { bar: index + 1 });
     const told = timesByLine(system.rhythm, bar, header.metre);
     const times = told ?? timesByColumns(bar, header.metre, rhythm);
     return laidBar(bar, times, header, tuning, () =>
@@ -132,22 +144,24 @@ function laidBar(
   tellLate: () => void,
 ): TuneBar {
   const length = barTicks(metre);
-  const laid = notes.flatMap(({ column, string, fret, marks }): TuneNote[] => {
-    const tick = times.get(column) ?? 0;
-    if (tick >= length) {
-      tellLate();
-      return [];
-    }
-    return [
-      {
-        tick,
-        durationTicks: 1,
-        midi: realMidi(tuning, string) + fret + capo,
-        place: { string, fret },
-        marks,
-      },
-    ];
-  });
+  const laid = notes
+    .slice(0, studyLimits.notesPerBar)
+    .flatMap(({ column, string, fret, marks }): TuneNote[] => {
+      const tick = times.get(column) ?? 0;
+      if (tick >= length) {
+        tellLate();
+        return [];
+      }
+      return [
+        {
+          tick,
+          durationTicks: 1,
+          midi: realMidi(tuning, string) + fret + capo,
+          place: { string, fret },
+          marks,
+        },
+      ];
+    });
   const bar: TuneBar = {
     metre,
     notes: laid,

@@ -117,6 +117,7 @@ describe('tab as people type it', () => {
   test.each([
     ['prose', 'There is no tab here at all.', /No six lines/],
     ['five strings', Array<string>(5).fill('-----0----').join('\n'), /No six lines/],
+    ['lines without end', Array<string>(6).fill('-0'.repeat(30_000)).join('\n'), /Line 1 has more than 2000/],
     ['empty strings', Array<string>(6).fill('----------').join('\n'), /no frets/],
   ])('%s is refused with a reason', (_, text, reason) => {
     const read = readTextTab(text);
