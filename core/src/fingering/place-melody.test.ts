@@ -16,7 +16,12 @@ describe('easier places for the melody', () => {
     expect(afterMm).toBeLessThan(beforeMm);
     expect(fingerStudy(study).costMm).toBeCloseTo(afterMm, 6);
   });
-  test('only in the bars asked for', () => expect(placeMelody(up, {}, 1, 1).study.bars[0]).toBe(up.bars[0]));
+  test('only in the stretch asked for', () => {
+    const within = { from: { bar: 1, tick: 0 }, to: { bar: 2, tick: 0 } };
+    const { study, moved } = placeMelody(up, {}, within);
+    expect(study.bars[0]).toBe(up.bars[0]);
+    expect(moved).toBe(1);
+  });
   test('a note that keeps its string, and one with a finger the teacher chose, stay', () => {
     const kept = {
       ...up,

@@ -1,4 +1,4 @@
-import { inPlayingOrder, type Study } from '../score/index.ts';
+import { inPlayingOrder, ticksOf, type Stretch, type Study } from '../score/index.ts';
 import { fingerStudy, fingerStudySteps, type FingeringOptions } from './finger-study.ts';
 import { finished } from './layered-search.ts';
 
@@ -13,30 +13,32 @@ export interface PlacedMelody {
 }
 
 /**
- * Chooses string and fret of the melody notes of some bars anew (bars from 0, both included), jointly with all fretting fingers, at
+ * Chooses string and fret of the melody notes of a stretch, or of the whole study, anew, jointly with all fretting fingers, at
  * the least cost there is. Pitches stay; notes that keep their string, and those with a finger or position the teacher chose, stay
  * where they are.
  */
 export const placeMelody = (
   study: Study,
   options: Omit<FingeringOptions, 'isOpen'>,
-  fromBar?: number,
-  toBar?: number,
-): PlacedMelody => finished(placeMelodySteps(study, options, fromBar, toBar));
+  within?: Pick<Stretch, 'from' | 'to'>,
+): PlacedMelody => finished(placeMelodySteps(study, options, within));
 
 /** The same in steps: yields the share done, 0 to 1. */
 export function* placeMelodySteps(
   study: Study,
   options: Omit<FingeringOptions, 'isOpen'>,
-  fromBar = 0,
-  toBar = study.bars.length - 1,
+  within: Pick<Stretch, 'from' | 'to'> = {
+    from: { bar: 0, tick: 0 },
+    to: { bar: study.bars.length, tick: 0 },
+  },
 ): Generator<number, PlacedMelody> {
+  const [from, to] = [ticksOf(study, within.from), ticksOf(study, within.to)];
   const before = fingerStudy(study, options);
   const after = yield* fingerStudySteps(study, {
     ...options,
-    isOpen: ({ bar, note }) =>
-      bar >= fromBar &&
-      bar <= toBar &&
+    isOpen: ({ atTicks, note }) =>
+      atTicks >= from &&
+      atTicks < to &&
       note.voice === 'melody' &&
       note.finger === undefined &&
       note.position === undefined,

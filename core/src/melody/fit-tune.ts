@@ -19,6 +19,7 @@ import {
 } from '../score/index.ts';
 import { findGrips, parseChord } from '../shapes/index.ts';
 import { applyThumb } from '../thumb/index.ts';
+import { assignStrings, type StringPlace } from './assign-strings.ts';
 import { splitVoices } from './split-voices.ts';
 import { barOf, studyFrom, withoutLooseMarks } from './tab-study.ts';
 import type { TellLeftOut } from './tidy-notes.ts';
@@ -144,11 +145,6 @@ function placeBar(
   });
 }
 
-interface StringPlace {
-  readonly string: StringNumber;
-  readonly fret: number;
-}
-
 /**
  * Answers a string for each of a moment's notes, lowest first, no string twice, as many as can be placed, frets as low as can be.
  * A note that is tied on, hammered, pulled or slid stays on the string of the note before it; moments come in order.
@@ -173,30 +169,6 @@ function createPlacer({ tuning, capo, fretCount }: Instrument) {
     lastMelody = placed.at(-1)?.string ?? lastMelody;
     return placed;
   };
-}
-
-/** One choice for each note, no string twice; as many notes as can be, then frets as low as can be. */
-function assignStrings(choices: readonly (readonly StringPlace[])[]): (StringPlace | undefined)[] {
-  let best: { placed: (StringPlace | undefined)[]; missing: number; frets: number } | undefined;
-  const chosen: (StringPlace | undefined)[] = [];
-  const choose = (each: number, missing: number, frets: number): void => {
-    if (best && (missing > best.missing || (missing === best.missing && frets >= best.frets))) return;
-    if (each === choices.length) {
-      best = { placed: [...chosen], missing, frets };
-      return;
-    }
-    for (const place of choices[each] ?? []) {
-      if (chosen.some((other) => other?.string === place.string)) continue;
-      chosen[each] = place;
-      choose(each + 1, missing, frets + place.fret);
-      chosen.length = each;
-    }
-    chosen[each] = undefined;
-    choose(each + 1, missing + 1, frets);
-    chosen.length = each;
-  };
-  choose(0, 0, 0);
-  return best?.placed ?? [];
 }
 
 /** Finds the easiest grip for each chord of the tune; one that the source drew stays if it is in no other key. */

@@ -4,3 +4,4 @@ export { studyOfTab } from './tab-study.ts';
 export type { TellLeftOut } from './tidy-notes.ts';
 export { tuneOfStudy } from './tune-of-study.ts';
 export { isTab, type Tune, type TuneBar, type TuneChord, type TuneMarks, type TuneNote } from './tune.ts';
+export { readNotes, type NotesFault, type TypedNotes, type TypingOptions } from './typed-notes.ts';

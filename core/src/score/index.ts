@@ -59,6 +59,18 @@ export {
   type Voice,
 } from './schema.ts';
 export {
+  changeStretch,
+  clearStretch,
+  copyStretch,
+  layClip,
+  repeatStretch,
+  restringStretch,
+  shiftStretch,
+  transposeStretch,
+  type Clip,
+} from './stretch-edits.ts';
+export { momentOf, notesInStretch, ticksOf, type Moment, type Stretch } from './stretch.ts';
+export {
   techniqueNamed,
   techniques,
   techniquesOf,

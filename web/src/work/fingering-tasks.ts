@@ -56,11 +56,10 @@ export function weighNoteTask({
 export const placeMelodyTask = ({
   study,
   hand,
-  fromBar,
-  toBar,
+  within,
   highestFret,
 }: Tasks['placeMelody']['input']): Generator<number, Tasks['placeMelody']['output']> =>
-  placeMelodySteps(study, { hand, highestOpenFret: highestFret }, fromBar, toBar);
+  placeMelodySteps(study, { hand, highestOpenFret: highestFret }, within);
 
 export function compareHandsTask({
   study,

@@ -6,7 +6,7 @@ import type { TabRhythm } from '@jocund/core/formats/text-tab';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Tune } from '@jocund/core/melody';
-import type { Finding, NotePlace, Study } from '@jocund/core/score';
+import type { Finding, NotePlace, Stretch, Study } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
 
@@ -71,13 +71,12 @@ export interface Tasks {
     readonly input: { readonly study: Study; readonly hand: Hand; readonly other: Hand };
     readonly output: { readonly moreMm: number; readonly differing: number; readonly moreQueries: number };
   };
-  /** The melody's places chosen anew, in some bars (from 0, both included) or all. */
+  /** The melody's places chosen anew, in a stretch or the whole study. */
   readonly placeMelody: {
     readonly input: {
       readonly study: Study;
       readonly hand: Hand;
-      readonly fromBar: number;
-      readonly toBar: number;
+      readonly within: Pick<Stretch, 'from' | 'to'> | undefined;
       readonly highestFret: number;
     };
     readonly output: {

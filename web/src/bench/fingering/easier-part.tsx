@@ -1,5 +1,6 @@
 import { highestFret } from '@jocund/core/instrument';
-import { useEffect, useState } from 'react';
+import type { Stretch } from '@jocund/core/score';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { ErrorNote } from '../../ui/notice.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
@@ -9,6 +10,11 @@ import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { useHand } from '../use-check.ts';
+
+const barStretch = (bar: number): Pick<Stretch, 'from' | 'to'> => ({
+  from: { bar, tick: 0 },
+  to: { bar: bar + 1, tick: 0 },
+});
 
 /** Looks for easier strings and frets of the melody, in one bar or the whole piece, together with all fingers. */
 export function EasierPart() {
@@ -22,6 +28,7 @@ export function EasierPart() {
     const { study: laid, moved, beforeMm, afterMm } = state.output;
     cancel();
     if (moved === 0) say('Every melody note already lies where it is easiest.');
+    else if (asked.current !== study) say('The piece was changed meanwhile. Look again.');
     else {
       edit(() => laid);
       say(
@@ -29,9 +36,12 @@ export function EasierPart() {
         undo,
       );
     }
-  }, [state, cancel, edit, say, undo]);
-  const look = (fromBar: number, toBar: number) =>
-    start({ study, hand, fromBar, toBar, highestFret: highest });
+  }, [state, cancel, study, edit, say, undo]);
+  const asked = useRef(study);
+  const look = (within: Pick<Stretch, 'from' | 'to'> | undefined) => {
+    asked.current = study;
+    start({ study, hand, within, highestFret: highest });
+  };
   return (
     <MarginPart title="Easier places" note="both hands weighed">
       <Stepper
@@ -50,8 +60,8 @@ export function EasierPart() {
         </p>
       ) : (
         <p className="flex gap-2 pt-2">
-          <Button onClick={() => look(cursor.bar, cursor.bar)}>In bar {cursor.bar + 1}</Button>
-          <Button onClick={() => look(0, study.bars.length - 1)}>In the piece</Button>
+          <Button onClick={() => look(barStretch(cursor.bar))}>In bar {cursor.bar + 1}</Button>
+          <Button onClick={() => look(undefined)}>In the piece</Button>
         </p>
       )}
       {state.kind === 'failed' && (

@@ -1,0 +1,278 @@
+import { fail, ok, type Result } from '../fault/index.ts';
+import { highestFret, openMidi, stringNumbers, type StringNumber } from '../instrument/index.ts';
+import { changeNote, insertBarAfter, placeOfNote, type NoteChange } from './edits.ts';
+import { barStarts, inPlayingOrder, noteAt, type PlacedNote } from './reading.ts';
+import type { Bar, Note, Study, Voice } from './schema.ts';
+import { momentOf, notesInStretch, stretchTicks, ticksOf, type Moment, type Stretch } from './stretch.ts';
+import { barTicks, beatAt, type Ticks } from './ticks.ts';
+
+/** Notes lifted off the sheet, with their ticks from where the stretch began. */
+export interface Clip {
+  readonly voice: Voice;
+  readonly lengthTicks: Ticks;
+  readonly notes: readonly ClippedNote[];
+}
+
+interface ClippedNote {
+  readonly atTicks: Ticks;
+  readonly note: Note;
+}
+
+/** Lifts what a stretch plays; a note that sounds on past its end keeps its length. */
+export const copyStretch = (study: Study, stretch: Stretch): Clip => ({
+  voice: stretch.voice,
+  lengthTicks: stretchTicks(study, stretch),
+  notes: clipped(study, stretch),
+});
+
+const clipped = (study: Study, stretch: Stretch): ClippedNote[] => {
+  const start = ticksOf(study, stretch.from);
+  return notesInStretch(study, stretch).map(({ atTicks, note }) => ({ atTicks: atTicks - start, note }));
+};
+
+/** Takes the notes of a stretch out. */
+export const clearStretch = (study: Study, stretch: Stretch): Study =>
+  withoutNotes(study, stretch.voice, notesInStretch(study, stretch));
+
+/** Marks every note of a stretch. */
+export const changeStretch = (study: Study, stretch: Stretch, change: (note: Note) => NoteChange): Study =>
+  notesInStretch(study, stretch).reduce(
+    (changed, { bar, note }) => changeNote(changed, placeOfNote(bar, note), change),
+    study,
+  );
+
+/**
+ * Lays a clip down from a moment on, in place of what its voice had there. Bars are added after the last where the clip needs
+ * them; a note that crosses a bar line is tied over it.
+ */
+export function layClip(study: Study, clip: Clip, at: Moment): Result<Study> {
+  const start = ticksOf(study, at);
+  const lengthened = lengthenTo(study, start + clip.lengthTicks);
+  if (!lengthened.ok) return lengthened;
+  const to = momentOf(lengthened.value, start + clip.lengthTicks);
+  const cleared = clearStretch(lengthened.value, { voice: clip.voice, from: at, to });
+  return ok(
+    putNotes(
+      cleared,
+      clip.voice,
+      clip.notes.map(({ atTicks, note }) => ({ atTicks: start + atTicks, note })),
+    ),
+  );
+}
+
+/** Plays a stretch once more, straight after it. */
+export const repeatStretch = (study: Study, stretch: Stretch): Result<Study> =>
+  layClip(study, copyStretch(study, stretch), stretch.to);
+
+/** Moves a stretch in time. Refused where it would leave the piece or cover other notes of its voice. */
+export function shiftStretch(study: Study, stretch: Stretch, byTicks: Ticks): Result<Study> {
+  const moving = notesInStretch(study, stretch);
+  const starts = barStarts(study);
+  const [first, last] = [moving[0], moving.at(-1)];
+  if (!first || !last) return ok(study);
+  if (first.atTicks + byTicks < 0)
+    return fail('The notes would begin before the piece', 'Put a bar in front first', { bar: 1 });
+  if (last.atTicks + byTicks >= (starts.at(-1) ?? 0))
+    return fail('The notes would begin after the last bar', 'Add a bar with Ctrl Enter first', {
+      bar: study.bars.length,
+    });
+  const cleared = clearStretch(study, stretch);
+  const moved = moving.map(({ atTicks, note }) => ({ atTicks: atTicks + byTicks, note }));
+  const [from, to] = [first.atTicks + byTicks, last.atTicks + byTicks + 1];
+  const covered = notesInStretch(cleared, {
+    voice: stretch.voice,
+    from: momentOf(cleared, from),
+    to: momentOf(cleared, to),
+  }).find(({ note, atTicks }) =>
+    stretch.string ? note.string === stretch.string && moved.some((each) => each.atTicks === atTicks) : true,
+  );
+  if (covered) return inTheWay(study, covered);
+  return ok(putNotes(cleared, stretch.voice, moved));
+}
+
+/**
+ * Moves a stretch up or down in semitones, each note on its own string where the neck allows, else on the nearest free string
+ * that holds it. Refused where no string does.
+ */
+export const transposeStretch = (study: Study, stretch: Stretch, semitones: number): Result<Study> =>
+  replaceNotes(study, stretch, (note, taken) => {
+    const midi = openMidi(study.tuning, note.string) + note.fret + semitones;
+    const places = stringNumbers
+      .map((string) => ({ string, fret: midi - openMidi(study.tuning, string) }))
+      .filter(({ string, fret }) => isOnNeck(study, fret) && !taken.has(string))
+      .sort((a, b) => Math.abs(a.string - note.string) - Math.abs(b.string - note.string));
+    return places[0];
+  });
+
+/** Moves a stretch one string toward the thinnest (−1) or thickest (1), keeping what sounds or keeping the frets. */
+export const restringStretch = (
+  study: Study,
+  stretch: Stretch,
+  direction: 1 | -1,
+  keeps: 'pitch' | 'fret',
+): Result<Study> =>
+  replaceNotes(study, stretch, (note) => {
+    const string = stringNumbers.find((each) => each === note.string + direction);
+    if (!string) return undefined;
+    const shift = openMidi(study.tuning, note.string) - openMidi(study.tuning, string);
+    const fret = note.fret + (keeps === 'pitch' ? shift : 0);
+    return isOnNeck(study, fret) ? { string, fret } : undefined;
+  });
+
+const isOnNeck = (study: Study, fret: number): boolean => fret >= 0 && fret <= highestFret(study);
+
+interface NeckPlace {
+  readonly string: StringNumber;
+  readonly fret: number;
+}
+
+/** Gives every note of a stretch another place of the neck; fingers and positions chosen for the old one are let go. */
+function replaceNotes(
+  study: Study,
+  stretch: Stretch,
+  place: (note: Note, taken: ReadonlySet<StringNumber>) => NeckPlace | undefined,
+): Result<Study> {
+  const moving = notesInStretch(study, stretch);
+  const moved: ClippedNote[] = [];
+  const cleared = clearStretch(study, stretch);
+  for (const placed of moving) {
+    const { finger: _, position: __, ...note } = placed.note;
+    const taken = new Set([
+      ...moved.filter(({ atTicks }) => atTicks === placed.atTicks).map((each) => each.note.string),
+      ...stringNumbers.filter((string) =>
+        noteAt(cleared.bars[placed.bar], placed.note.tick, string, stretch.voice),
+      ),
+    ]);
+    const found = place(placed.note, taken);
+    if (!found || taken.has(found.string)) return noPlace(study, placed);
+    moved.push({ atTicks: placed.atTicks, note: { ...note, ...found } });
+  }
+  return ok(moving.length === 0 ? study : putNotes(cleared, stretch.voice, moved));
+}
+
+const noPlace = (study: Study, placed: PlacedNote) =>
+  fail(
+    'A note would have no place on the neck',
+    'Choose fewer notes, or move it by hand first',
+    placeOf(study, placed),
+  );
+
+const inTheWay = (study: Study, placed: PlacedNote) =>
+  fail(
+    `Another ${placed.note.voice} note is in the way`,
+    'Move it or take it out first',
+    placeOf(study, placed),
+  );
+
+const placeOf = (study: Study, { bar, note }: PlacedNote) => ({
+  bar: bar + 1,
+  beat: beatAt(study.bars[bar]?.metre ?? { beats: 4, unit: 4 }, note.tick),
+  string: note.string,
+});
+
+function lengthenTo(study: Study, ticks: Ticks): Result<Study> {
+  let longer = study;
+  while ((barStarts(longer).at(-1) ?? 0) < ticks) {
+    const next = insertBarAfter(longer, longer.bars.length - 1);
+    if (!next.ok) return next;
+    longer = next.value;
+  }
+  return ok(longer);
+}
+
+function withoutNotes(study: Study, voice: Voice, notes: readonly PlacedNote[]): Study {
+  const gone = new Set(notes.map(({ note }) => note));
+  const touched = touchedTicks(notes.map(({ bar, note }) => ({ bar, tick: note.tick })));
+  return changeBars(study, touched, (bar, ticks) =>
+    handsOn({ ...bar, notes: bar.notes.filter((note) => !gone.has(note)) }, voice, ticks),
+  );
+}
+
+/** Writes notes, given in ticks from the start of the study; a note of the voice still written there ends where one begins. */
+function putNotes(study: Study, voice: Voice, notes: readonly ClippedNote[]): Study {
+  const pieces = notes.flatMap((each) => overBarLines(study, each));
+  return changeBars(study, touchedTicks(pieces), (bar, ticks, index) => {
+    const written = pieces
+      .filter((piece) => piece.bar === index)
+      .map(({ note }) => note)
+      .filter((note) => !note.tied || !noteAt(bar, note.tick, note.string, voice));
+    const all = [...bar.notes, ...written].sort(inPlayingOrder);
+    const onsets = all.filter((note) => note.voice === voice).map((note) => note.tick);
+    const limited = all.map((note) => {
+      if (note.voice !== voice) return note;
+      const next = onsets.find((tick) => tick > note.tick) ?? barTicks(bar.metre);
+      const crosses = written.includes(note) || ticks.includes(next);
+      return crosses && note.tick + note.durationTicks > next
+        ? { ...note, durationTicks: next - note.tick }
+        : note;
+    });
+    return handsOn({ ...bar, notes: limited }, voice, ticks);
+  });
+}
+
+interface Piece extends Moment {
+  readonly note: Note;
+}
+
+/** A note cut at the bar lines it crosses, its parts tied. How it ends is said of the last. */
+function overBarLines(study: Study, { atTicks, note }: ClippedNote): Piece[] {
+  const pieces: Piece[] = [];
+  const starts = barStarts(study);
+  let at = atTicks;
+  const end = Math.min(atTicks + note.durationTicks, starts.at(-1) ?? 0);
+  const { ending, ...begun } = note;
+  while (at < end) {
+    const { bar, tick } = momentOf(study, at);
+    const until = Math.min(end, starts[bar + 1] ?? end);
+    const isFirst = at === atTicks;
+    pieces.push({
+      bar,
+      tick,
+      note: {
+        ...(isFirst
+          ? begun
+          : { string: note.string, fret: note.fret, voice: note.voice, tied: true as const }),
+        tick,
+        durationTicks: until - at,
+        ...(until === end && ending ? { ending } : {}),
+      },
+    });
+    at = until;
+  }
+  return pieces;
+}
+
+function touchedTicks(moments: readonly Moment[]): ReadonlyMap<number, readonly Ticks[]> {
+  const touched = new Map<number, Ticks[]>();
+  for (const { bar, tick } of moments) touched.set(bar, [...(touched.get(bar) ?? []), tick]);
+  return touched;
+}
+
+const changeBars = (
+  study: Study,
+  touched: ReadonlyMap<number, readonly Ticks[]>,
+  change: (bar: Bar, ticks: readonly Ticks[], index: number) => Bar,
+): Study =>
+  touched.size === 0
+    ? study
+    : {
+        ...study,
+        bars: study.bars.map((bar, index) => {
+          const ticks = touched.get(index);
+          return ticks ? change(bar, ticks, index) : bar;
+        }),
+      };
+
+/** What the thumb does at moments changed by hand stays when its pattern is laid anew; a moment left silent stays silent. */
+function handsOn(bar: Bar, voice: Voice, ticks: readonly Ticks[]): Bar {
+  if (voice !== 'thumb') return bar;
+  const sounding = new Set(bar.notes.filter((note) => note.voice === 'thumb').map((note) => note.tick));
+  const { leftOut: before = [], ...rest } = bar;
+  const leftOut = [...new Set([...before, ...ticks])]
+    .filter((tick) => !(ticks.includes(tick) && sounding.has(tick)))
+    .sort((a, b) => a - b);
+  const notes = bar.notes.map((note) =>
+    note.voice === 'thumb' && ticks.includes(note.tick) ? { ...note, byHand: true as const } : note,
+  );
+  return { ...rest, notes, ...(leftOut.length > 0 ? { leftOut } : {}) };
+}

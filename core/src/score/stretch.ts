@@ -1,0 +1,50 @@
+import type { StringNumber } from '../instrument/index.ts';
+import { barStarts, placedNotes, type PlacedNote } from './reading.ts';
+import type { Study, Voice } from './schema.ts';
+import type { Ticks } from './ticks.ts';
+
+/** A point in time: the bar from 0, and the tick within it. */
+export interface Moment {
+  readonly bar: number;
+  readonly tick: Ticks;
+}
+
+/** What one voice plays from a moment up to, but not including, another; of one string only, if one is named. */
+export interface Stretch {
+  readonly voice: Voice;
+  readonly from: Moment;
+  readonly to: Moment;
+  readonly string?: StringNumber;
+}
+
+/** The moment in ticks from the start of the study; bars past the last count as its end. */
+export function ticksOf(study: Pick<Study, 'bars'>, { bar, tick }: Moment): Ticks {
+  const starts = barStarts(study);
+  return (starts[Math.min(bar, study.bars.length)] ?? 0) + tick;
+}
+
+/** The moment that many ticks into the study; the end of the study is the end of its last bar. */
+export function momentOf(study: Pick<Study, 'bars'>, atTicks: Ticks): Moment {
+  const starts = barStarts(study);
+  const bar = Math.min(
+    study.bars.length - 1,
+    Math.max(
+      0,
+      starts.findLastIndex((start) => start <= atTicks),
+    ),
+  );
+  return { bar, tick: atTicks - (starts[bar] ?? 0) };
+}
+
+/** Length of a stretch in ticks; never below 0. */
+export const stretchTicks = (study: Pick<Study, 'bars'>, { from, to }: Stretch): Ticks =>
+  Math.max(0, ticksOf(study, to) - ticksOf(study, from));
+
+/** The notes struck within a stretch, in playing order. */
+export function notesInStretch(study: Pick<Study, 'bars'>, stretch: Stretch): PlacedNote[] {
+  const [from, to] = [ticksOf(study, stretch.from), ticksOf(study, stretch.to)];
+  return placedNotes(study, stretch.voice).filter(
+    ({ atTicks, note }) =>
+      atTicks >= from && atTicks < to && (!stretch.string || note.string === stretch.string),
+  );
+}
