@@ -92,7 +92,7 @@ test('bars are copied, added and taken out; the help lists every key', async ({ 
   await score(page).focus();
   await page.keyboard.press('3');
   await page.keyboard.press('Control+c');
-  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('PageDown');
   await page.keyboard.press('Control+v');
   await page.keyboard.press('Control+Enter');
   await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(5);
@@ -162,4 +162,72 @@ test('print: only the sheet, every system whole, black alone on demand', async (
   const pages = pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0;
   // Eight systems, four a page: nothing split, no page left over.
   expect(pages).toBe(2);
+});
+
+test('notes are selected, moved, copied and marked together; a line of notes is laid on the strings', async ({
+  signedIn: page,
+}) => {
+  const id = await makePiece(page, withGrips());
+  await openBench(page, id);
+  const margin = page.getByRole('complementary', { name: 'Melody' });
+  const places = async (bar: number) =>
+    (await savedStudy(page, id)).bars[bar]!.notes.filter(({ voice }) => voice === 'melody').map(
+      ({ tick, string, fret }) => `${tick} ${string}.${fret}`,
+    );
+
+  await score(page).focus();
+  for (const key of ['3', 'ArrowRight', '5', 'Home', 'Shift+ArrowRight']) await page.keyboard.press(key);
+  await expect(margin.getByText('2 notes, bar 1')).toBeVisible();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(() => places(0)).toEqual(['0 2.8', '480 2.10']);
+  for (const key of ['+', 'Alt+ArrowRight', 'c']) await page.keyboard.press(key);
+  await expect.poll(() => places(0)).toEqual(['480 2.9', '960 2.11']);
+  expect(
+    (await savedStudy(page, id)).bars[0]!.notes.filter((note) => note.certainty === 'guess'),
+  ).toHaveLength(2);
+  await page.keyboard.press('Control+c');
+  for (const key of ['Escape', 'PageDown', 'Home', 'Control+v']) await page.keyboard.press(key);
+  await expect.poll(() => places(1)).toEqual(['0 2.9', '480 2.11']);
+  for (const key of ['Control+a', 'Delete']) await page.keyboard.press(key);
+  await expect.poll(async () => [...(await places(0)), ...(await places(1))]).toEqual([]);
+
+  await page.keyboard.press('Control+Home');
+  await margin.getByRole('radio', { name: 'notes', exact: true }).click();
+  const line = margin.getByLabel(/note and length/);
+  await line.fill('E4 q G4 | A4');
+  await line.press('Enter');
+  await expect(margin.getByText('No bar line falls here.')).toBeVisible();
+  await line.fill('E4 q G4 e A4 B4 h');
+  await line.press('Enter');
+  await expect(page.getByText('4 notes laid from bar 1 on.').first()).toBeVisible();
+  await expect
+    .poll(async () => (await places(0)).map((each) => Number(each.split(' ')[0])))
+    .toEqual([0, 960, 1440, 1920]);
+});
+
+test('with a mouse alone: notes are tapped in, selected by dragging and moved from the margin', async ({
+  signedIn: page,
+}) => {
+  const id = await makePiece(page, withGrips());
+  await openBench(page, id);
+  const margin = page.getByRole('complementary', { name: 'Melody' });
+  await margin.getByText('Frets to tap').click();
+  await margin.getByRole('button', { name: 'Fret 3', exact: true }).click();
+  await margin.getByRole('button', { name: 'A slot on' }).click();
+  await margin.getByRole('button', { name: 'Open string' }).click();
+  const system = score(page).locator('.system svg').first();
+  const box = (await system.boundingBox())!;
+  await page.mouse.move(box.x + 90, box.y + box.height * 0.4);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 230, box.y + box.height * 0.4, { steps: 6 });
+  await page.mouse.up();
+  await expect(margin.getByText(/2 notes, bar 1/)).toBeVisible();
+  await margin.getByRole('button', { name: /a half step up/ }).click();
+  await expect
+    .poll(async () =>
+      (await savedStudy(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody').map(
+        ({ fret }) => fret,
+      ),
+    )
+    .toEqual([4, 1]);
 });

@@ -61,8 +61,8 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     await page.getByRole('link', { name: /Thumb/ }).click();
     await expect(page.getByLabel('Pattern of this bar')).toBeVisible();
     await score(page).focus();
-    await page.keyboard.press('Shift+ArrowLeft');
-    await page.keyboard.press('Shift+ArrowLeft');
+    await page.keyboard.press('PageUp');
+    await page.keyboard.press('PageUp');
     await page.getByLabel('Pattern of this bar').selectOption('one-string');
     await expect.poll(() => callText(page)).toContain('bar 2: thumb 6, thumb 6, thumb 6, thumb 6');
   });
@@ -71,7 +71,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     await page.getByRole('link', { name: /Melody/ }).click();
     await expect(page.getByRole('application', { name: /writing the melody/ })).toBeVisible();
     await score(page).focus();
-    await page.keyboard.press('Shift+ArrowLeft');
+    await page.keyboard.press('PageUp');
     await page.keyboard.press('Home');
     for (const key of [
       '2',

@@ -21,7 +21,8 @@ export const placeOfNote = (bar: number, { tick, string, voice }: Note): NotePla
   voice,
 });
 
-const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Study => {
+/** Changes one bar, counted from 0; a bar that is not there changes nothing. */
+export const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Study => {
   const bar = study.bars[index];
   return bar ? { ...study, bars: study.bars.with(index, change(bar)) } : study;
 };
@@ -195,13 +196,9 @@ export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): R
   return ok(replaceBar(study, barIndex, (each) => ({ ...each, metre, notes: kept })));
 }
 
-/** Copies a bar's notes, grips, metre and pattern over another bar. Every note of a study is an object of its own. */
-export const copyBar = (study: Study, from: number, to: number): Study => {
-  const source = study.bars[from];
-  return source
-    ? replaceBar(study, to, () => ({ ...source, notes: source.notes.map((note) => ({ ...note })) }))
-    : study;
-};
+/** Lays a bar, its notes, grips, metre and pattern, in place of another. Every note of a study is an object of its own. */
+export const layBar = (study: Study, bar: Bar, to: number): Study =>
+  replaceBar(study, to, () => ({ ...bar, notes: bar.notes.map((note) => ({ ...note })) }));
 
 /** Puts an empty bar of the same metre after a bar. */
 export function insertBarAfter(study: Study, barIndex: number): Result<Study> {

@@ -1,8 +1,17 @@
+export {
+  dynamicAt,
+  dynamicLevels,
+  markBar,
+  setDynamic,
+  stepDynamic,
+  usualDynamic,
+  type BarMarks,
+} from './bar-edits.ts';
 export { blankStudy, keptTuning, type BlankStudy } from './blank.ts';
 export {
   changeNote,
-  copyBar,
   insertBarAfter,
+  layBar,
   layGrip,
   moveNote,
   placeOfNote,

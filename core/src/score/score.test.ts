@@ -9,10 +9,10 @@ import {
   beatStarts,
   blankStudy,
   changeNote,
-  copyBar,
   countAt,
   gripAt,
   insertBarAfter,
+  layBar,
   layGrip,
   noteAt,
   pinchTicks,
@@ -138,7 +138,8 @@ describe('edits', () => {
     expect(setMetre(write(blank, 2, 960, 1, 0), 2, { beats: 3, unit: 4 }).ok).toBe(true);
   });
   test('bars are copied, inserted and removed; one always stays', () => {
-    const study = copyBar(write(blank, 0, 0, 1, 3), 0, 2);
+    const first = write(blank, 0, 0, 1, 3);
+    const study = layBar(first, first.bars[0]!, 2);
     expect(study.bars[2]).toEqual(study.bars[0]);
     expect(study.bars[2]!.notes[0]).not.toBe(study.bars[0]!.notes[0]);
     const longer = insertBarAfter(study, 0);

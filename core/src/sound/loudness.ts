@@ -1,10 +1,14 @@
-import type { Bar, DynamicLevel, Note, Study, Voice } from '../score/index.ts';
+import {
+  usualDynamic,
+  type Bar,
+  type DynamicLevel,
+  type Note,
+  type Study,
+  type Voice,
+} from '../score/index.ts';
 
 /** MIDI velocity of each level (common practice: 64 in the middle, about 16 a step). */
 const velocities: Readonly<Record<DynamicLevel, number>> = { pp: 36, p: 50, mp: 64, mf: 80, f: 96, ff: 112 };
-
-/** A voice without a level is fairly loud. */
-const usualLevel: DynamicLevel = 'mf';
 
 const accentStep = 18;
 /** What the fretting hand sounds is softer than what is picked. */
@@ -21,7 +25,7 @@ export function velocitiesOf({ bars }: Pick<Study, 'bars'>): (bar: number, note:
       (latest, each) => (latest && latest.tick > each.tick ? latest : each),
       undefined,
     );
-    const level = last?.level ?? atStart[bar]?.[note.voice] ?? usualLevel;
+    const level = last?.level ?? atStart[bar]?.[note.voice] ?? usualDynamic;
     const step = (note.accent ? accentStep : 0) + (note.arrival && !note.slide?.again ? frettingStep : 0);
     return Math.min(127, Math.max(1, velocities[level] + step));
   };
@@ -29,7 +33,7 @@ export function velocitiesOf({ bars }: Pick<Study, 'bars'>): (bar: number, note:
 
 /** The level in force at the start of every bar, by voice. */
 function levelsAtStart(bars: readonly Bar[]): Record<Voice, DynamicLevel>[] {
-  let now: Record<Voice, DynamicLevel> = { thumb: usualLevel, melody: usualLevel };
+  let now: Record<Voice, DynamicLevel> = { thumb: usualDynamic, melody: usualDynamic };
   return bars.map(({ dynamics = [] }) => {
     const before = now;
     for (const { voice, level } of [...dynamics].sort((a, b) => a.tick - b.tick))

@@ -23,7 +23,15 @@ export interface Bench {
   readonly redo: () => void;
   readonly steps: { readonly undo: number; readonly redo: number };
   readonly cursor: SheetPlace;
+  /** Goes to a place and lets the selection go. */
   readonly setCursor: (place: SheetPlace) => void;
+  /** Where the selection began; undefined while nothing is selected. */
+  readonly anchor: SheetPlace | undefined;
+  /** Goes to a place and selects what lies between. */
+  readonly extendTo: (place: SheetPlace) => void;
+  /** Whether pointing at a place selects up to it: how a finger selects. */
+  readonly pointingSelects: boolean;
+  readonly setPointingSelects: (selects: boolean) => void;
   /** Ticks the cursor moves by. */
   readonly grid: number;
   readonly setGrid: (ticks: number) => void;
@@ -42,6 +50,11 @@ export function useBench(): Bench {
   return bench;
 }
 
+interface Places {
+  readonly place: SheetPlace;
+  readonly anchor?: SheetPlace;
+}
+
 interface BenchProviderProps {
   readonly arrangementId: string;
   readonly store: StudyStore;
@@ -52,7 +65,8 @@ interface BenchProviderProps {
 export function BenchProvider({ arrangementId, store, player, children }: BenchProviderProps) {
   const study = useSyncExternalStore(store.subscribe, store.getStudy);
   const steps = useSyncExternalStore(store.subscribe, store.getSteps);
-  const [place, setCursor] = useState<SheetPlace>({ bar: 0, tick: 0, string: 1 });
+  const [{ place, anchor }, setPlaces] = useState<Places>({ place: { bar: 0, tick: 0, string: 1 } });
+  const [pointingSelects, setPointingSelects] = useState(false);
   const [grid, setGrid] = useState(480);
   const settled = useDeferredValue(study);
   const check = useCheck(settled);
@@ -68,14 +82,34 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       redo: store.redo,
       steps,
       cursor: place.bar > lastBar ? { ...place, bar: lastBar, tick: 0 } : place,
-      setCursor,
+      setCursor: (next) => {
+        setPlaces({ place: next });
+        setPointingSelects(false);
+      },
+      anchor: anchor && anchor.bar <= lastBar ? anchor : undefined,
+      extendTo: (next) => setPlaces((before) => ({ place: next, anchor: before.anchor ?? before.place })),
+      pointingSelects,
+      setPointingSelects,
       grid,
       setGrid,
       findings,
       check,
       player,
     }),
-    [arrangementId, study, store, steps, place, lastBar, grid, findings, check, player],
+    [
+      arrangementId,
+      study,
+      store,
+      steps,
+      place,
+      anchor,
+      pointingSelects,
+      lastBar,
+      grid,
+      findings,
+      check,
+      player,
+    ],
   );
   return <BenchContext value={bench}>{children}</BenchContext>;
 }

@@ -1,22 +1,25 @@
 import { Panel } from '../ui/dialog.tsx';
+import { barKeys } from './score/bar-keys.ts';
+import { movingKeys } from './score/moving-keys.ts';
 import { keyWords, noteKeys } from './score/note-keys.ts';
+import { stretchKeys } from './score/stretch-keys.ts';
 
 const moving = [
-  ['← →', 'one slot'],
-  ['↑ ↓', 'one string'],
-  ['Shift ← →', 'one bar'],
-  ['Page Up, Page Down', 'four bars'],
-  ['Home, End', 'first and last slot of the bar'],
+  ...movingKeys.map(({ shownKeys, words }) => [shownKeys, words]),
+  ['with Shift', 'selects on the way; Ctrl A all, Esc lets go'],
+  ['Shift T, Shift M', 'to the thumb, to the melody, the cursor stays'],
   ['G', 'slots: eighths, triplets, sixteenths'],
 ];
 const writing = [
   ['0 – 9', 'fret; two digits quickly for 10 and up'],
-  ['Delete', 'take the note out'],
+  ['Enter', 'the fret of the grip'],
   ['.  and  ,', 'longer, shorter by a slot'],
+  ...stretchKeys.map(({ shownKey, words }) => [shownKey, words]),
+  ...barKeys.map(({ key, words }) => [key, words]),
 ];
 const whole = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['Ctrl C, Ctrl V', 'copy this bar, lay it over another'],
+  ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut what is selected, or else copy this bar; lay it down'],
   ['Ctrl Enter', 'new bar after this one'],
   ['Ctrl Backspace', 'take this bar out'],
   ['Space', 'play from this bar, stop'],
@@ -31,7 +34,7 @@ export function HelpPanel({ onClose }: { onClose: () => void }) {
     <Panel title="Keys" open onClose={onClose} width={820}>
       <div className="grid gap-6 sm:grid-cols-2">
         <Keys title="Move on the score" keys={moving} />
-        <Keys title="Write, on Melody and Thumb" keys={writing} />
+        <Keys title="Write, on Melody and Thumb; what is selected goes together" keys={writing} />
         <Keys
           title="Mark the note under the cursor"
           keys={noteKeys.map(({ key, words }) => [keyWords(key), words])}

@@ -7,6 +7,12 @@ export interface SheetPlace {
   readonly string: StringNumber;
 }
 
+/** What is selected, from a moment up to, not including, another. */
+export interface SelectedSpan {
+  readonly from: Pick<SheetPlace, 'bar' | 'tick'>;
+  readonly to: Pick<SheetPlace, 'bar' | 'tick'>;
+}
+
 /** A query's letter beside the note it is about. */
 export interface SheetMark {
   readonly place: SheetPlace;

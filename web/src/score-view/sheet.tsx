@@ -11,7 +11,7 @@ import { useMemo, useState, type PointerEvent } from 'react';
 import { useSettings } from '../ui/settings.ts';
 import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
-import type { SheetMark, SheetPlace } from './place.ts';
+import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
 import { System } from './system.tsx';
 
 interface SheetProps {
@@ -20,13 +20,15 @@ interface SheetProps {
   readonly width: number;
   readonly cursor?: SheetPlace | undefined;
   readonly cursorVoice?: Voice | undefined;
+  /** What is selected: from a moment up to another. */
+  readonly selected?: SelectedSpan | undefined;
   readonly playing?: { readonly bar: number; readonly tick: number } | undefined;
   readonly marks?: readonly SheetMark[];
   /** Fingers by bar, and which of them are shown; absent: none. */
   readonly fingers?: readonly BarFingers[] | undefined;
   readonly signs?: FingerSigns;
-  /** A place was pointed at; ticks are not yet set on a grid. */
-  readonly onPoint?: (place: SheetPlace) => void;
+  /** A place was pointed at, or dragged to from one that was; ticks are not yet set on a grid. */
+  readonly onPoint?: (place: SheetPlace, how: { readonly extends: boolean }) => void;
   readonly mostBars?: number;
   /** Whether the systems scale to the room they are given, as in print; else `width` is px. */
   readonly fluid?: boolean;
@@ -41,6 +43,7 @@ export function Sheet({
   width,
   cursor,
   cursorVoice,
+  selected,
   playing,
   marks = noMarks,
   fingers,
@@ -66,7 +69,13 @@ export function Sheet({
   const onPointerDown = (event: PointerEvent<HTMLDivElement>, picture: SystemPicture) => {
     const svg = event.currentTarget.querySelector('svg');
     const place = svg && placeUnder(svg, picture, event.clientX, event.clientY);
-    if (place) onPoint?.(place);
+    if (place) onPoint?.(place, { extends: event.shiftKey });
+  };
+  const onPointerMove = (event: PointerEvent<HTMLDivElement>, picture: SystemPicture) => {
+    if (event.buttons !== 1 || event.pointerType === 'touch') return;
+    const svg = event.currentTarget.querySelector('svg');
+    const place = svg && placeUnder(svg, picture, event.clientX, event.clientY);
+    if (place) onPoint?.(place, { extends: true });
   };
   return (
     <div>
@@ -81,6 +90,7 @@ export function Sheet({
             containIntrinsicSize: `auto ${picture.height}px`,
           }}
           onPointerDown={onPoint && ((event) => onPointerDown(event, picture))}
+          onPointerMove={onPoint && ((event) => onPointerMove(event, picture))}
         >
           <p className="sr-only" data-testid="call">
             {picture.layout.bars.map(
@@ -92,6 +102,7 @@ export function Sheet({
             picture={picture}
             cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
             cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
+            selected={selected && spansSystem(picture, selected) ? selected : undefined}
             playing={inSystem(picture, playing?.bar) ? playing : undefined}
             fluid={fluid}
             marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))}
@@ -101,3 +112,6 @@ export function Sheet({
     </div>
   );
 }
+
+const spansSystem = ({ layout }: SystemPicture, { from, to }: SelectedSpan): boolean =>
+  layout.bars.some(({ bar }) => bar >= from.bar && bar <= to.bar);

@@ -11,8 +11,9 @@ import {
 import { noteAt, type Study, type Voice } from '@jocund/core/score';
 import { memo } from 'react';
 import { Cursor } from './cursor.tsx';
-import type { SheetMark, SheetPlace } from './place.ts';
+import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
 import { Playhead } from './playhead.tsx';
+import { Selection } from './selection.tsx';
 import { Shapes } from './shapes.tsx';
 
 export interface SystemProps {
@@ -21,6 +22,7 @@ export interface SystemProps {
   readonly cursor: SheetPlace | undefined;
   /** Whose note the cursor would write. */
   readonly cursorVoice: Voice | undefined;
+  readonly selected: SelectedSpan | undefined;
   readonly playing: { readonly bar: number; readonly tick: number } | undefined;
   readonly marks: readonly SheetMark[];
   readonly fluid: boolean;
@@ -33,6 +35,7 @@ function sameSystem(a: SystemProps, b: SystemProps): boolean {
     a.cursorVoice === b.cursorVoice &&
     a.fluid === b.fluid &&
     samePlace(a.cursor, b.cursor) &&
+    samePlace(a.selected, b.selected) &&
     samePlace(a.playing, b.playing) &&
     JSON.stringify(a.marks) === JSON.stringify(b.marks) &&
     (a.cursor === undefined || a.study.bars[a.cursor.bar] === b.study.bars[a.cursor.bar])
@@ -48,6 +51,7 @@ export const System = memo(function System({
   picture,
   cursor,
   cursorVoice,
+  selected,
   playing,
   marks,
   fluid,
@@ -63,6 +67,7 @@ export const System = memo(function System({
       style={fluid ? undefined : { maxWidth: `${width}px` }}
       aria-hidden
     >
+      {selected && <Selection picture={picture} selected={selected} />}
       {now !== undefined && <Playhead x={now} rows={rows} />}
       <Shapes shapes={picture.ground} />
       {now !== undefined && (

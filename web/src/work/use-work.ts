@@ -16,7 +16,8 @@ export function useWork<Name extends TaskName>(
   task: Name,
 ): {
   readonly state: WorkState<Tasks[Name]['output']>;
-  readonly start: (input: Tasks[Name]['input']) => void;
+  /** With `take` the answer is given to it instead of standing in `state`. */
+  readonly start: (input: Tasks[Name]['input'], take?: (output: Tasks[Name]['output']) => void) => void;
   readonly cancel: () => void;
 } {
   const [state, setState] = useState<WorkState<Tasks[Name]['output']>>({ kind: 'idle' });
@@ -29,7 +30,7 @@ export function useWork<Name extends TaskName>(
     setState({ kind: 'idle' });
   }, []);
   const start = useCallback(
-    (input: Tasks[Name]['input']) => {
+    (input: Tasks[Name]['input'], take?: (output: Tasks[Name]['output']) => void) => {
       running.current?.abort();
       const controller = new AbortController();
       running.current = controller;
@@ -39,7 +40,11 @@ export function useWork<Name extends TaskName>(
         signal: controller.signal,
         onProgress: (share) => isCurrent() && setState({ kind: 'working', share }),
       }).then(
-        (output) => isCurrent() && setState({ kind: 'done', output }),
+        (output) => {
+          if (!isCurrent()) return;
+          setState(take ? { kind: 'idle' } : { kind: 'done', output });
+          take?.(output);
+        },
         () => isCurrent() && setState({ kind: 'failed' }),
       );
     },

@@ -1,6 +1,6 @@
 import { highestFret } from '@jocund/core/instrument';
 import type { Stretch } from '@jocund/core/score';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { ErrorNote } from '../../ui/notice.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
@@ -23,25 +23,24 @@ export function EasierPart() {
   const say = useSay();
   const [highest, setHighest] = useState(7);
   const { state, start, cancel } = useWork('placeMelody');
-  useEffect(() => {
-    if (state.kind !== 'done') return;
-    const { study: laid, moved, beforeMm, afterMm } = state.output;
-    cancel();
-    if (moved === 0) say('Every melody note already lies where it is easiest.');
-    else if (asked.current !== study) say('The piece was changed meanwhile. Look again.');
-    else {
-      edit(() => laid);
-      say(
-        `${counted(moved, 'note')} moved: ${Math.round(beforeMm)} mm before, ${Math.round(afterMm)} mm now.`,
-        undo,
-      );
-    }
-  }, [state, cancel, study, edit, say, undo]);
-  const asked = useRef(study);
-  const look = (within: Pick<Stretch, 'from' | 'to'> | undefined) => {
-    asked.current = study;
-    start({ study, hand, within, highestFret: highest });
-  };
+  const look = (within: Pick<Stretch, 'from' | 'to'> | undefined) =>
+    start({ study, hand, within, highestFret: highest }, ({ study: laid, moved, beforeMm, afterMm }) => {
+      if (moved === 0) {
+        say('Every melody note already lies where it is easiest.');
+        return;
+      }
+      const seen = { isCurrent: false };
+      edit((each) => {
+        seen.isCurrent = each === study;
+        return seen.isCurrent ? laid : each;
+      });
+      if (seen.isCurrent)
+        say(
+          `${counted(moved, 'note')} moved: ${Math.round(beforeMm)} mm before, ${Math.round(afterMm)} mm now.`,
+          undo,
+        );
+      else say('The piece was changed meanwhile. Look again.');
+    });
   return (
     <MarginPart title="Easier places" note="both hands weighed">
       <Stepper

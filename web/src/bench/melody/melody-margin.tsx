@@ -7,8 +7,10 @@ import { NoteChoices } from '../fingering/note-choices.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { GridChoice } from '../score/grid-choice.tsx';
+import { SelectionPart } from '../score/selection-part.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
-import { TypedCallPart } from './typed-call-part.tsx';
+import { OverBarPart } from './over-bar-part.tsx';
+import { TypingPart } from './typing-part.tsx';
 
 /** Both hands, where the note under the cursor can sit, what to mend, and the note's marks. */
 export function MelodyMargin() {
@@ -31,13 +33,15 @@ export function MelodyMargin() {
       }
     >
       <HandsPart />
+      <SelectionPart voice="melody" />
       {note && <NoteChoices note={note} />}
       <Queries />
       <MarginPart>
         <GridChoice />
       </MarginPart>
-      <TypedCallPart />
-      <NoteUnderCursor note={note} />
+      <NoteUnderCursor note={note} voice="melody" />
+      <TypingPart />
+      <OverBarPart />
       <EasierPart />
     </Margin>
   );

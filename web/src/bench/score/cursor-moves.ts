@@ -1,5 +1,5 @@
 import type { StringNumber } from '@jocund/core/instrument';
-import { barTicks, type Study } from '@jocund/core/score';
+import { barTicks, beatTicks, placedNotes, ticksOf, type Study, type Voice } from '@jocund/core/score';
 import type { SheetPlace } from '../../score-view/place.ts';
 
 /** One slot of the grid on or back; over the bar line into the next bar. At the ends of the study it stays. */
@@ -11,6 +11,14 @@ export function moveBySlot(study: Study, place: SheetPlace, grid: number, direct
   const bar = place.bar + direction;
   if (bar < 0 || bar >= study.bars.length) return place;
   return { ...place, bar, tick: direction === 1 ? 0 : lastSlot(lengthOf(study, bar), grid) };
+}
+
+/** The next felt beat, or the one before. */
+export function moveByBeat(study: Study, place: SheetPlace, direction: 1 | -1): SheetPlace {
+  const beat = beatTicks(
+    study.bars[direction === -1 && place.tick === 0 ? place.bar - 1 : place.bar]?.metre ?? fourFour,
+  );
+  return moveBySlot(study, place, beat, direction);
 }
 
 /** The same slot of the bar before or after. */
@@ -25,10 +33,33 @@ export const moveByString = (place: SheetPlace, direction: 1 | -1): SheetPlace =
   string: Math.min(6, Math.max(1, place.string + direction)) as StringNumber,
 });
 
+/** Onto the next note of a voice, or the one before; of notes struck together, the thinnest string first. */
+export function moveByNote(
+  study: Study,
+  place: SheetPlace,
+  voice: Voice | undefined,
+  direction: 1 | -1,
+): SheetPlace {
+  const notes = placedNotes(study, voice).map(({ bar, atTicks, note: { tick, string } }) => ({
+    at: atTicks * 8 + string,
+    place: { bar, tick, string },
+  }));
+  const here = ticksOf(study, place) * 8 + place.string;
+  const inOrder = notes.sort((a, b) => a.at - b.at);
+  const found =
+    direction === 1 ? inOrder.find(({ at }) => at > here) : inOrder.findLast(({ at }) => at < here);
+  return found?.place ?? place;
+}
+
 export const toBarEnd = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
   ...place,
   tick: lastSlot(lengthOf(study, place.bar), grid),
 });
+
+export const toPieceStart = (place: SheetPlace): SheetPlace => ({ ...place, bar: 0, tick: 0 });
+
+export const toPieceEnd = (study: Study, place: SheetPlace, grid: number): SheetPlace =>
+  toBarEnd(study, { ...place, bar: study.bars.length - 1 }, grid);
 
 /** Sets a pointed-at place on the grid: nearest slot within the bar. */
 export const onGrid = (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
@@ -36,7 +67,8 @@ export const onGrid = (study: Study, place: SheetPlace, grid: number): SheetPlac
   tick: Math.min(lastSlot(lengthOf(study, place.bar), grid), Math.round(place.tick / grid) * grid),
 });
 
-const lengthOf = (study: Study, bar: number): number =>
-  barTicks(study.bars[bar]?.metre ?? { beats: 4, unit: 4 });
+const fourFour = { beats: 4, unit: 4 };
+
+const lengthOf = (study: Study, bar: number): number => barTicks(study.bars[bar]?.metre ?? fourFour);
 
 const lastSlot = (length: number, grid: number): number => Math.floor((length - 1) / grid) * grid;

@@ -5,28 +5,31 @@ import {
   changeNote,
   heardWholeMidi,
   usualOrnamentFrets,
+  writeNote,
   type Note,
   type NoteChange,
+  type Voice,
 } from '@jocund/core/score';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
+import { proposedFret } from './proposed-fret.ts';
+import { KeyButton } from './key-button.tsx';
 import { applyNoteKey, keyWords, noteKeys, type NoteKey } from './note-keys.ts';
+import { StretchCommands } from './selection-part.tsx';
 
-/** The note the cursor stands on: place, pitch, length, and every mark it can carry. */
-export function NoteUnderCursor({ note }: { note: Note | undefined }) {
+interface NoteUnderCursorProps {
+  readonly note: Note | undefined;
+  /** Whose notes are written here. */
+  readonly voice: Voice;
+}
+
+/** The note the cursor stands on: place, pitch, length, where it can go and every mark it can carry. */
+export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
   const { study, cursor } = useBench();
   const shown = useNames();
-  if (!note) {
-    return (
-      <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
-        <p className="text-note">
-          Type a fret to write on string {cursor.string}. Arrows move by slot and string.
-        </p>
-      </MarginPart>
-    );
-  }
+  if (!note) return <EmptyPlace voice={voice} />;
   const written = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
   const heard = pitchText(
     spellMidi(heardWholeMidi(study, note), transposeKey(study.key, soundingShift(study))),
@@ -50,6 +53,34 @@ export function NoteUnderCursor({ note }: { note: Note | undefined }) {
         <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => !isEveryday)} />
       </details>
       <MarkAmounts note={note} />
+      <details className="mt-2">
+        <summary className="text-note cursor-pointer font-semibold">Move it</summary>
+        <ul className="mt-2 grid gap-1.5">
+          <StretchCommands voice={voice} />
+        </ul>
+      </details>
+    </MarginPart>
+  );
+}
+
+/** Nothing is written here yet: the grip's fret is offered. */
+function EmptyPlace({ voice }: { voice: Voice }) {
+  const { study, cursor, edit, grid } = useBench();
+  const proposed = proposedFret(study, cursor);
+  return (
+    <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
+      <p className="text-note">
+        Type a fret to write on string {cursor.string}. Arrows move by slot and string.
+      </p>
+      {proposed !== undefined && (
+        <ul className="mt-2">
+          <KeyButton
+            words={proposed === 0 ? 'the grip leaves it open' : `the grip has fret ${proposed} here`}
+            shownKey="Enter"
+            act={() => edit((each) => writeNote(each, { ...cursor, voice }, proposed, grid))}
+          />
+        </ul>
+      )}
     </MarginPart>
   );
 }
@@ -66,17 +97,13 @@ function MarkButtons({ note, keys }: { note: Note; keys: readonly NoteKey[] }) {
   return (
     <ul className="mt-2 grid grid-cols-2 gap-1.5">
       {keys.map((noteKey) => (
-        <li key={noteKey.key}>
-          <button
-            type="button"
-            aria-pressed={noteKey.isOn(note)}
-            className={`narrow text-note flex min-h-8 w-full items-center justify-between gap-1 border-[1.2px] border-ink1 px-2 text-left leading-tight font-semibold ${noteKey.isOn(note) ? 'bg-ink1 text-paper' : 'bg-white hover:bg-ink1-12'}`}
-            onClick={() => edit((each) => applyNoteKey(each, { ...cursor, voice: note.voice }, noteKey))}
-          >
-            {noteKey.words}
-            <kbd className="figure whitespace-nowrap">{keyWords(noteKey.key)}</kbd>
-          </button>
-        </li>
+        <KeyButton
+          key={noteKey.key}
+          words={noteKey.words}
+          shownKey={keyWords(noteKey.key)}
+          isOn={noteKey.isOn(note)}
+          act={() => edit((each) => applyNoteKey(each, { ...cursor, voice: note.voice }, noteKey))}
+        />
       ))}
     </ul>
   );

@@ -3,12 +3,13 @@ import { beatAt, noteAt, type Voice } from '@jocund/core/score';
 import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { queryLetter } from '../../score-view/letters.ts';
 import { Sheet } from '../../score-view/sheet.tsx';
-import type { SheetMark } from '../../score-view/place.ts';
+import type { SheetMark, SheetPlace } from '../../score-view/place.ts';
 import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
 import { placeUnderFinding } from '../place-of-finding.ts';
 import { useWidth } from '../use-width.ts';
 import { onGrid } from './cursor-moves.ts';
+import { selectedStretch, stretchWords } from './selection.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 
 interface ScoreEditorProps {
@@ -20,7 +21,9 @@ interface ScoreEditorProps {
 
 /** The sheet under the keyboard: one tab stop, arrows move, digits write. What the cursor stands on is read aloud. */
 export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
-  const { study, cursor, setCursor, grid, findings, check, player } = useBench();
+  const { study, cursor, setCursor, anchor, extendTo, pointingSelects, grid, findings, check, player } =
+    useBench();
+  const selection = voice && selectedStretch(study, anchor, cursor, grid, voice);
   const [{ fingers: shownFingers }] = useSettings();
   const signs = useMemo(
     () => ({ picking: shownFingers !== 'none', fretting: shownFingers === 'both' }),
@@ -55,6 +58,12 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     (note
       ? noteWords(bar, cursor.bar + 1, note)
       : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
+  const point = (place: SheetPlace, { extends: isExtended }: { readonly extends: boolean }) => {
+    const next = onGrid(study, place, grid);
+    if (voice && (isExtended || pointingSelects)) {
+      if (!isSamePlace(next, cursor)) extendTo(next);
+    } else setCursor(next);
+  };
   return (
     <div
       ref={box}
@@ -71,7 +80,8 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
       data-testid="score"
     >
       <p id="score-place" className="sr-only" aria-live="polite">
-        {hasCursor ? here : ''}
+        {hasCursor && selection ? `selected: ${stretchWords(study, selection)}` : ''}
+        {hasCursor && !selection ? here : ''}
       </p>
       {width > 0 && (
         <Sheet
@@ -79,13 +89,17 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
           width={width}
           cursor={hasCursor ? cursor : undefined}
           cursorVoice={hasCursor ? (voice ?? 'melody') : undefined}
+          selected={hasCursor ? selection : undefined}
           playing={playing}
           marks={marks}
           fingers={check.fingers}
           signs={signs}
-          {...(hasCursor ? { onPoint: (place) => setCursor(onGrid(study, place, grid)) } : {})}
+          {...(hasCursor ? { onPoint: point } : {})}
         />
       )}
     </div>
   );
 }
+
+const isSamePlace = (a: SheetPlace, b: SheetPlace): boolean =>
+  a.bar === b.bar && a.tick === b.tick && a.string === b.string;

@@ -1,12 +1,19 @@
 import { highestFret } from '@jocund/core/instrument';
-import { copyBar, insertBarAfter, removeBar, removeNote, writeNote, type Voice } from '@jocund/core/score';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { insertBarAfter, removeBar, writeNote, type Voice } from '@jocund/core/score';
+import { useState, type KeyboardEvent } from 'react';
+import { useNavigate } from 'react-router';
 import { useSay } from '../../ui/toast.tsx';
-import type { SheetPlace } from '../../score-view/place.ts';
 import { useBench } from '../bench-context.tsx';
-import { moveByBar, moveBySlot, moveByString, toBarEnd } from './cursor-moves.ts';
+import { useAttempt } from '../use-attempt.ts';
+import { barKeys } from './bar-keys.ts';
 import { createFretTyping } from './fret-typing.ts';
+import { keyOf } from './key-of.ts';
+import { movedBy } from './moving-keys.ts';
 import { applyNoteKey, changeLength, noteKeys } from './note-keys.ts';
+import { proposedFret } from './proposed-fret.ts';
+import { stretchKeys } from './stretch-keys.ts';
+import { useClipboard } from './use-clipboard.ts';
+import { useStretchCommands } from './use-stretch-commands.ts';
 
 const grids = [480, 320, 240] as const;
 
@@ -19,74 +26,68 @@ function toFirstQuery(say: (text: string) => void): void {
 
 /** What the keyboard does on the score: moving for every stage, writing for the voice of the stage, if it has one. */
 export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) => void {
-  const { study, edit, undo, redo, cursor, setCursor, grid, setGrid } = useBench();
+  const bench = useBench();
+  const { arrangementId, study, edit, undo, redo, cursor, setCursor, extendTo, anchor, grid, setGrid } =
+    bench;
   const [typeFret] = useState(createFretTyping);
-  const copied = useRef<number | undefined>(undefined);
+  const attempt = useAttempt();
+  const clipboard = useClipboard(voice);
+  const commands = useStretchCommands(voice ?? 'melody');
+  const navigate = useNavigate();
   const say = useSay();
+  const toStage = (stage: string) => void navigate(`/bench/${arrangementId}/${stage}`);
 
-  const moves: Record<string, (shift: boolean) => SheetPlace> = {
-    ArrowLeft: (shift) => (shift ? moveByBar(study, cursor, -1) : moveBySlot(study, cursor, grid, -1)),
-    ArrowRight: (shift) => (shift ? moveByBar(study, cursor, 1) : moveBySlot(study, cursor, grid, 1)),
-    ArrowUp: () => moveByString(cursor, -1),
-    ArrowDown: () => moveByString(cursor, 1),
-    Home: () => ({ ...cursor, tick: 0 }),
-    End: () => toBarEnd(study, cursor, grid),
-    PageUp: () =>
-      moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, -1), -1), -1), -1),
-    PageDown: () =>
-      moveByBar(study, moveByBar(study, moveByBar(study, moveByBar(study, cursor, 1), 1), 1), 1),
+  const everywhere: Record<string, () => void> = {
+    'Ctrl z': undo,
+    'Ctrl Shift z': redo,
+    'Ctrl y': redo,
+    'Ctrl c': clipboard.copy,
+    'Ctrl x': clipboard.cut,
+    'Ctrl v': clipboard.paste,
+    'Ctrl a': () => {
+      setCursor({ bar: 0, tick: 0, string: cursor.string });
+      extendTo(movedBy('Ctrl End', { study, cursor, grid, voice })?.place ?? cursor);
+    },
+    'Ctrl Enter': () => attempt((each) => insertBarAfter(each, cursor.bar)),
+    'Ctrl Backspace': () => edit((each) => removeBar(each, cursor.bar)),
+    q: () => toFirstQuery(say),
+    T: () => toStage('thumb'),
+    M: () => toStage('melody'),
   };
 
-  const addBar = () =>
-    edit((each) => {
-      const longer = insertBarAfter(each, cursor.bar);
-      if (!longer.ok) say(`${longer.fault.reason}. ${longer.fault.remedy}.`);
-      return longer.ok ? longer.value : each;
-    });
-
-  const withControl: Record<string, (shift: boolean) => void> = {
-    z: (shift) => (shift ? redo() : undo()),
-    y: redo,
-    c: () => {
-      copied.current = cursor.bar;
-      say(`Bar ${cursor.bar + 1} is copied. Go to another bar and press Ctrl V.`);
-    },
-    v: () => {
-      const from = copied.current;
-      if (from === undefined) say('No bar is copied yet. Press Ctrl C on the bar to copy.');
-      else edit((each) => copyBar(each, from, cursor.bar));
-    },
-    enter: addBar,
-    backspace: () => edit((each) => removeBar(each, cursor.bar)),
-  };
-
-  const write = (event: KeyboardEvent): boolean => {
+  const write = (key: string, timeStamp: number): boolean => {
     if (!voice) return false;
     const place = { ...cursor, voice };
-    const key = event.key.toLowerCase();
-    const noteKey = noteKeys.find((each) => each.key === event.key);
+    const noteKey = noteKeys.find((each) => each.key === key);
+    const barKey = barKeys.find((each) => each.key === key);
+    const stretchKey = stretchKeys.find(({ keys }) => keys.includes(key));
     if (/^\d$/.test(key)) {
-      const fret = typeFret(cursor, Number(key), highestFret(study), event.timeStamp);
+      const fret = typeFret(cursor, Number(key), highestFret(study), timeStamp);
       edit((each) => writeNote(each, place, fret, grid));
-    } else if (key === 'delete' || key === 'backspace') edit((each) => removeNote(each, place));
+    } else if (key === 'Enter') {
+      const fret = proposedFret(study, cursor);
+      if (fret === undefined) say('No grip is held here. Type a fret.');
+      else edit((each) => writeNote(each, place, fret, grid));
+    } else if (stretchKey) commands.run(stretchKey);
     else if (key === '.' || key === ']') edit((each) => changeLength(each, place, grid, 1));
     else if (key === ',' || key === '[') edit((each) => changeLength(each, place, grid, -1));
-    else if (key === 'g')
+    else if (key === 'g' || key === 'G')
       setGrid(grids[(grids.findIndex((each) => each === grid) + 1) % grids.length] ?? 480);
+    else if (noteKey && commands.selection) commands.mark(noteKey);
     else if (noteKey) edit((each) => applyNoteKey(each, place, noteKey));
+    else if (barKey) edit((each) => barKey.change(each, cursor, voice));
     else return false;
     return true;
   };
 
   return (event) => {
-    if (event.altKey) return;
-    const control = event.ctrlKey || event.metaKey;
-    const move = control ? undefined : moves[event.key];
-    const command = control ? withControl[event.key.toLowerCase()] : undefined;
-    if (move) setCursor(move(event.shiftKey));
-    else if (command) command(event.shiftKey);
-    else if (!control && event.key === 'q') toFirstQuery(say);
-    else if (control || !write(event)) return;
+    const key = keyOf(event);
+    const moved = movedBy(key, { study, cursor, grid, voice });
+    const command = everywhere[key];
+    if (moved) (moved.selects && voice ? extendTo : setCursor)(moved.place);
+    else if (key === 'Escape' && anchor) setCursor(cursor);
+    else if (command) command();
+    else if (!write(key, event.timeStamp)) return;
     event.preventDefault();
     event.stopPropagation();
   };

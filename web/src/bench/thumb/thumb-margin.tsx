@@ -8,6 +8,7 @@ import { useBench } from '../bench-context.tsx';
 import { NoteChoices } from '../fingering/note-choices.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
+import { SelectionPart } from '../score/selection-part.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 import { BarPart } from './bar-part.tsx';
 import { BassWords, DensityMeter, HearBass } from './bass-facts.tsx';
@@ -66,13 +67,14 @@ export function ThumbMargin() {
           ))}
         </SelectField>
       </MarginPart>
+      <SelectionPart voice="thumb" />
       <BarPart />
       <Queries />
       <HearBass />
       <DensityMeter />
       <BassWords />
       {note && <NoteChoices note={note} />}
-      {note && <NoteUnderCursor note={note} />}
+      <NoteUnderCursor note={note} voice="thumb" />
     </Margin>
   );
 }

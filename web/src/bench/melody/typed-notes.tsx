@@ -1,0 +1,104 @@
+import { readNotes, type NotesFault } from '@jocund/core/melody';
+import { copyStretch, layClip, momentOf, ticksOf, type Stretch } from '@jocund/core/score';
+import { useId, useRef, useState } from 'react';
+import { Button } from '../../ui/button.tsx';
+import { useSettings } from '../../ui/settings.ts';
+import { useSay } from '../../ui/toast.tsx';
+import { counted } from '../../ui/words.ts';
+import { useWork } from '../../work/use-work.ts';
+import { useBench } from '../bench-context.tsx';
+import { useAttempt } from '../use-attempt.ts';
+import { onGrid } from '../score/cursor-moves.ts';
+import { useHand } from '../use-check.ts';
+
+/** How far up the neck typed notes are looked for. */
+const highestFretLookedAt = 9;
+
+/** A melody typed as notes, from the cursor on: the engine of the hands finds strings and frets. */
+export function TypedNotes() {
+  const { study, cursor, setCursor, grid, undo } = useBench();
+  const [{ noteNames }] = useSettings();
+  const hand = useHand();
+  const id = useId();
+  const say = useSay();
+  const attempt = useAttempt();
+  const field = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState('');
+  const [fault, setFault] = useState<NotesFault | undefined>();
+  const { state, start, cancel } = useWork('placeMelody');
+
+  const take = () => {
+    const at = { bar: cursor.bar, tick: cursor.tick };
+    const read = readNotes(study, typed, { at, grid, language: noteNames });
+    if (!read.ok) {
+      setFault(read.fault);
+      field.current?.focus();
+      field.current?.setSelectionRange(read.fault.from, read.fault.to);
+      return;
+    }
+    setFault(undefined);
+    const laid = layClip(study, read.clip, at);
+    if (!laid.ok) {
+      attempt(() => laid);
+      return;
+    }
+    const to = momentOf(laid.value, ticksOf(study, at) + read.clip.lengthTicks);
+    const within: Stretch = { voice: 'melody', from: at, to };
+    start({ study: laid.value, hand, within, highestFret: highestFretLookedAt }, (found) => {
+      const clip = copyStretch(found.study, within);
+      if (!attempt((each) => layClip(each, clip, at))) return;
+      setTyped('');
+      setCursor(onGrid(laid.value, { ...to, string: cursor.string }, grid));
+      say(`${counted(clip.notes.length, 'note')} laid from bar ${at.bar + 1} on.`, undo);
+    });
+  };
+
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        take();
+      }}
+    >
+      <label htmlFor={id} className="text-note">
+        <b>F#4 e. A4 q</b> note and length (<b>w h q e s</b>, <b>.</b> dotted, <b>t</b> triplet), <b>r</b>{' '}
+        rest, <b>C5+E5</b> together, <b>|</b> bar line
+      </label>
+      <input
+        ref={field}
+        id={id}
+        className="field mt-1"
+        value={typed}
+        spellCheck={false}
+        autoComplete="off"
+        maxLength={2000}
+        aria-invalid={fault !== undefined}
+        aria-describedby={`${id}-said`}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          setFault(undefined);
+        }}
+      />
+      <p id={`${id}-said`} className="text-note pt-1" role={fault ? 'alert' : undefined}>
+        {fault && (
+          <b>
+            {fault.reason}. {fault.remedy}.
+          </b>
+        )}
+        {state.kind === 'failed' && 'The weighing broke off. The piece is as it was; try again.'}
+      </p>
+      {state.kind === 'working' ? (
+        <p className="flex items-center justify-between pt-1" role="status">
+          <span className="text-note">
+            finding strings, <span className="figure">{Math.round(state.share * 100)} %</span>
+          </span>
+          <Button onClick={cancel}>Cancel</Button>
+        </p>
+      ) : (
+        <Button className="mt-1" type="submit" disabled={typed.trim() === ''}>
+          Lay the notes from here
+        </Button>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,15 @@
+import type { Bar, Clip } from '@jocund/core/score';
+
+type Held =
+  | { readonly kind: 'bar'; readonly bar: Bar; readonly words: string }
+  | { readonly kind: 'clip'; readonly clip: Clip; readonly words: string };
+
+let held: Held | undefined;
+
+/** What was copied last, kept from piece to piece until the page is left. */
+export const clipboard = {
+  hold: (what: Held): void => {
+    held = what;
+  },
+  held: (): Held | undefined => held,
+};

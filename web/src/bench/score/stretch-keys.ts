@@ -1,0 +1,108 @@
+import type { Result } from '@jocund/core/fault';
+import type { StringNumber } from '@jocund/core/instrument';
+import {
+  clearStretch,
+  momentOf,
+  repeatStretch,
+  restringStretch,
+  shiftStretch,
+  ticksOf,
+  transposeStretch,
+  type Stretch,
+  type Study,
+} from '@jocund/core/score';
+import type { SheetPlace } from '../../score-view/place.ts';
+
+interface StretchKey {
+  /** As {@link keyOf} names it; the first is the one that is shown. */
+  readonly keys: readonly string[];
+  readonly shownKey: string;
+  readonly words: string;
+  readonly change: (study: Study, stretch: Stretch, grid: number) => Result<Study>;
+  /** Where a place of the stretch is afterwards, so that cursor and selection go along. */
+  readonly follow?: (study: Study, place: SheetPlace, grid: number) => SheetPlace;
+}
+
+const byString =
+  (direction: 1 | -1) =>
+  (_: Study, place: SheetPlace): SheetPlace => ({
+    ...place,
+    string: Math.min(6, Math.max(1, place.string + direction)) as StringNumber,
+  });
+
+const bySlot =
+  (direction: 1 | -1) =>
+  (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
+    ...place,
+    ...momentOf(study, Math.max(0, ticksOf(study, place) + direction * grid)),
+  });
+
+/** What is done to the selected notes, or to the one under the cursor. Margin and help are made from this list. */
+export const stretchKeys: readonly StretchKey[] = [
+  {
+    keys: ['Alt ArrowUp'],
+    shownKey: 'Alt ↑',
+    words: 'thinner string, same pitch',
+    change: (study, stretch) => restringStretch(study, stretch, -1, 'pitch'),
+    follow: byString(-1),
+  },
+  {
+    keys: ['Alt ArrowDown'],
+    shownKey: 'Alt ↓',
+    words: 'thicker string, same pitch',
+    change: (study, stretch) => restringStretch(study, stretch, 1, 'pitch'),
+    follow: byString(1),
+  },
+  {
+    keys: ['Alt Shift ArrowUp'],
+    shownKey: 'Alt Shift ↑',
+    words: 'thinner string, same fret',
+    change: (study, stretch) => restringStretch(study, stretch, -1, 'fret'),
+    follow: byString(-1),
+  },
+  {
+    keys: ['Alt Shift ArrowDown'],
+    shownKey: 'Alt Shift ↓',
+    words: 'thicker string, same fret',
+    change: (study, stretch) => restringStretch(study, stretch, 1, 'fret'),
+    follow: byString(1),
+  },
+  {
+    keys: ['Alt ArrowLeft'],
+    shownKey: 'Alt ←',
+    words: 'a slot earlier',
+    change: (study, stretch, grid) => shiftStretch(study, stretch, -grid),
+    follow: bySlot(-1),
+  },
+  {
+    keys: ['Alt ArrowRight'],
+    shownKey: 'Alt →',
+    words: 'a slot later',
+    change: (study, stretch, grid) => shiftStretch(study, stretch, grid),
+    follow: bySlot(1),
+  },
+  {
+    keys: ['+', '='],
+    shownKey: '+',
+    words: 'a half step up',
+    change: (study, stretch) => transposeStretch(study, stretch, 1),
+  },
+  {
+    keys: ['-'],
+    shownKey: '−',
+    words: 'a half step down',
+    change: (study, stretch) => transposeStretch(study, stretch, -1),
+  },
+  {
+    keys: ['Ctrl d'],
+    shownKey: 'Ctrl D',
+    words: 'once more, straight after',
+    change: repeatStretch,
+  },
+  {
+    keys: ['Delete', 'Backspace'],
+    shownKey: 'Delete',
+    words: 'take out',
+    change: (study, stretch) => ({ ok: true, value: clearStretch(study, stretch) }),
+  },
+];

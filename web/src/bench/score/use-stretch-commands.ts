@@ -1,0 +1,39 @@
+import { changeStretch, notesInStretch, type Stretch, type Voice } from '@jocund/core/score';
+import { useBench } from '../bench-context.tsx';
+import { useAttempt } from '../use-attempt.ts';
+import type { NoteKey } from './note-keys.ts';
+import { selectedStretch, stretchUnder } from './selection.ts';
+import type { stretchKeys } from './stretch-keys.ts';
+
+/** Runs what can be done to the selected notes, or to the one under the cursor. */
+export function useStretchCommands(voice: Voice): {
+  readonly selection: Stretch | undefined;
+  readonly run: (command: (typeof stretchKeys)[number]) => void;
+  /** Every selected note takes the mark; where all of them carry it, it is taken away. */
+  readonly mark: (noteKey: NoteKey) => void;
+} {
+  const { study, edit, cursor, setCursor, extendTo, anchor, grid } = useBench();
+  const attempt = useAttempt();
+  const selection = selectedStretch(study, anchor, cursor, grid, voice);
+  const stretch = stretchUnder(selection, cursor, voice);
+  return {
+    selection,
+    run: ({ change, follow }) => {
+      if (notesInStretch(study, stretch).length === 0) return;
+      if (!attempt((each) => change(each, stretch, grid)) || !follow) return;
+      if (anchor) {
+        setCursor(follow(study, anchor, grid));
+        extendTo(follow(study, cursor, grid));
+      } else setCursor(follow(study, cursor, grid));
+    },
+    mark: (noteKey) => {
+      if (!selection) return;
+      const isOnAll = notesInStretch(study, selection).every(({ note }) => noteKey.isOn(note));
+      edit((each) =>
+        changeStretch(each, selection, (note) =>
+          noteKey.isOn(note) === isOnAll ? noteKey.change(note) : {},
+        ),
+      );
+    },
+  };
+}
