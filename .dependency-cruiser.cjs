@@ -31,7 +31,7 @@ const mayUse = {
   contract: ['core'],
   press: ['core'],
   cli: ['press', 'core'],
-  server: ['contract', 'core'],
+  server: ['contract', 'press', 'core'],
   web: ['contract', 'core'],
 };
 

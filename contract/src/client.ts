@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Endpoint } from './endpoint.ts';
+import type { Endpoint, FileEndpoint } from './endpoint.ts';
 import { apiErrorSchema, type ApiError } from './error.ts';
 
 /** The server refused. `body` is the whole answer, for refusals that carry more than the error. */
@@ -55,6 +55,22 @@ export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodTyp
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) throw refusalOf(response.status, answer);
   return endpoint.response.parse(answer) as ResponseOf<E>;
+}
+
+/** Asks for a file and answers its bytes. Throws {@link RefusedRequest} or {@link NoConnection}. */
+export async function requestFile<Body extends z.ZodType>(
+  { path, method, type }: FileEndpoint<Body>,
+  { body, signal }: { readonly body: z.input<Body>; readonly signal?: AbortSignal },
+): Promise<Uint8Array<ArrayBuffer>> {
+  const response = await send(path, {
+    method,
+    credentials: 'same-origin',
+    headers: { accept: `${type}, application/json`, 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+    ...(signal ? { signal } : {}),
+  });
+  if (!response.ok) throw refusalOf(response.status, await response.json().catch(() => undefined));
+  return new Uint8Array(await response.arrayBuffer());
 }
 
 async function send(path: string, init: RequestInit): Promise<Response> {

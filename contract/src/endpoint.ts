@@ -14,3 +14,18 @@ export const endpoint = <Body extends z.ZodType | undefined, Response extends z.
   body: Body,
   response: Response,
 ): Endpoint<Body, Response> => ({ method, path, body, response });
+
+/** A request answered with a file instead of JSON. */
+export interface FileEndpoint<Body extends z.ZodType> {
+  readonly method: 'POST';
+  readonly path: string;
+  readonly body: Body;
+  /** Media type of the file. */
+  readonly type: string;
+}
+
+export const fileEndpoint = <Body extends z.ZodType>(
+  path: string,
+  body: Body,
+  type: string,
+): FileEndpoint<Body> => ({ method: 'POST', path, body, type });

@@ -1,6 +1,10 @@
+import { studyLimits } from '@jocund/core/score';
 import { keySchema, studySchema, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
-import { endpoint } from './endpoint.ts';
+import { endpoint, fileEndpoint } from './endpoint.ts';
+
+/** Fingers a printed sheet may carry: more than a long piece has notes. */
+const mostPrintedFingers = 20_000;
 
 const id = z.uuid();
 const timestamp = z.iso.datetime();
@@ -99,6 +103,29 @@ export const staleSaveSchema = z.object({
 
 const nothing = z.null();
 
+/** A note's fingers as the page worked them out, with its place. */
+const placedFingersSchema = z.object({
+  place: z.object({
+    bar: z.int().min(0).max(studyLimits.bars),
+    tick: z.int().min(0),
+    string: z.literal([1, 2, 3, 4, 5, 6]),
+    voice: z.enum(['thumb', 'melody']),
+  }),
+  finger: z.literal([1, 2, 3, 4, 'T']).nullable(),
+  picking: z.enum(['p', 'i', 'm', 'a']).optional(),
+});
+
+/** A study to be printed, and how. */
+const printedSheetSchema = z.strictObject({
+  study: studySchema,
+  paper: z.enum(['a4', 'letter']),
+  inks: z.enum(['both', 'black']),
+  student: z.string().trim().max(120),
+  leftHanded: z.boolean(),
+  names: z.enum(['english', 'german']),
+  fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
+});
+
 /** Every request of the application. Server routes and the web client are both made from this list. */
 export const endpoints = {
   signIn: endpoint(
@@ -149,6 +176,7 @@ export const endpoints = {
   ),
   dropTuning: endpoint('DELETE', '/api/tunings/:id', undefined, nothing),
   listDrills: endpoint('GET', '/api/ear-drills', undefined, z.array(loggedDrillSchema)),
+  printSheet: fileEndpoint('/api/sheets/pdf', printedSheetSchema, 'application/pdf'),
   logDrill: endpoint('POST', '/api/ear-drills', newDrillSchema, loggedDrillSchema),
 } as const;
 
@@ -163,6 +191,7 @@ export type OwnPattern = z.infer<typeof ownPatternSchema>;
 export type OwnTuning = z.infer<typeof ownTuningSchema>;
 export type NewDrill = z.infer<typeof newDrillSchema>;
 export type LoggedDrill = z.infer<typeof loggedDrillSchema>;
+export type PrintedSheet = z.infer<typeof printedSheetSchema>;
 export type StaleSave = z.infer<typeof staleSaveSchema>;
 
 /** Thumb patterns of its own that a studio keeps beside the shipped ones. */

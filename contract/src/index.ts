@@ -1,5 +1,5 @@
-export { NoConnection, RefusedRequest, request } from './client.ts';
-export type { Endpoint } from './endpoint.ts';
+export { NoConnection, RefusedRequest, request, requestFile } from './client.ts';
+export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
   endpoints,
@@ -15,6 +15,7 @@ export {
   type OwnTuning,
   type PieceSummary,
   type Player,
+  type PrintedSheet,
   type RevisionSummary,
   type StaleSave,
   type Student,

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { blankStudy, layGrip, type Study } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import {
@@ -136,6 +137,34 @@ test('playing: tempo, loop, and the playhead comes round again', async ({ signed
     'aria-valuetext',
     'to bar 2',
   );
+  for (let step = 0; step < 60; step += 1) await page.getByRole('button', { name: 'Slower' }).click();
+  await expect(page.getByRole('group', { name: 'Tempo' })).toContainText('♩ 60 of 240');
+  await page.getByRole('button', { name: 'Count in' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByText('counting in,')).toBeVisible();
+  await expect(page.getByText('counting in,')).toBeHidden();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+});
+
+test('the handout is taken as PDF from the server and as sound', async ({ signedIn: page }) => {
+  await openBench(page, await makePiece(page, withGrips()), 'handout');
+  const margin = page.getByRole('complementary', { name: 'Handout' });
+  await margin.getByRole('radio', { name: 'Letter' }).click();
+  for (const [label, start] of [
+    ['PDF', '%PDF'],
+    ['WAV', 'RIFF'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      margin.getByRole('button', { name: label, exact: true }).click(),
+    ]);
+    expect(file.suggestedFilename()).toMatch(/\.(pdf|wav)$/);
+    expect(readFileSync(await file.path(), 'latin1').slice(0, 4)).toBe(start);
+  }
+  await page.context().setOffline(true);
+  await margin.getByRole('button', { name: 'PDF', exact: true }).click();
+  await expect(margin.getByRole('alert')).toContainText('which cannot be reached');
+  await page.context().setOffline(false);
 });
 
 test('print: only the sheet, every system whole, black alone on demand', async ({ signedIn: page }) => {

@@ -24,4 +24,4 @@ export function fontFile(face: Face, weight: number, italic: boolean): string {
 }
 
 /** Sharp, flat and quarter note, which the families lack. */
-export const signsFile = new URL('../fonts/jocund-signs.otf', import.meta.url);
+export const signsFile = require.resolve('@jocund/press/fonts/jocund-signs.otf');

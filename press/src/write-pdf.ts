@@ -1,5 +1,4 @@
 import { setImmediate } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import { palettes, textWidth, type Ink, type Inks, type Page, type Shape } from '@jocund/core/engraving';
 import PDFDocument from 'pdfkit';
 import { fontFile, signsFile } from './fonts.ts';
@@ -69,7 +68,7 @@ const runsOf = (words: string): string[] => words.split(/([♯♭♩]+)/).filter
 function drawText(doc: PDFKit.PDFDocument, shape: Extract<Shape, { kind: 'text' }>, palette: Palette): void {
   const { x, y, text, size, face, weight, italic = false, anchor, ink, edged } = shape;
   const runs = runsOf(text).map((run) => {
-    const file = /[♯♭♩]/.test(run) ? fileURLToPath(signsFile) : fontFile(face, weight, italic);
+    const file = /[♯♭♩]/.test(run) ? signsFile : fontFile(face, weight, italic);
     return { run, file, width: doc.font(file).fontSize(size).widthOfString(run) };
   });
   const width = runs.reduce((sum, each) => sum + each.width, 0);

@@ -13,7 +13,7 @@ export const serverBundle = join(root, 'server/dist/main.mjs');
 export const webFolder = join(root, 'web/dist');
 
 async function buildServer() {
-  await whenStale('server/dist', ['core/src', 'contract/src', 'server/src'], async () => {
+  await whenStale('server/dist', ['core/src', 'contract/src', 'press/src', 'server/src'], async () => {
     say('Building the server …');
     const { build } = await import('esbuild');
     await build({

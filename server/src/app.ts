@@ -15,6 +15,7 @@ import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
+import { sheetRoutes } from './sheets/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
@@ -69,6 +70,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     thumbPatternRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
+    sheetRoutes(),
   );
   app.use('/api', unknownRoute);
   if (settings.WEB_FOLDER) serveWeb(app, settings.WEB_FOLDER);

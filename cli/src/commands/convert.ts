@@ -15,8 +15,9 @@ import { writeWav } from '@jocund/core/formats/wav';
 import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
 import { placeOfNote, type Study } from '@jocund/core/score';
-import { layTimeline, renderStems } from '@jocund/core/sound';
+import { layTimeline, renderStereo } from '@jocund/core/sound';
 import { writePdf } from '@jocund/press';
+import { finished } from '../finished.ts';
 import { choice, orRefuse, positional, wholeNumber, type Arguments, type Command } from '../command.ts';
 import { readFile, writeWhole } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
@@ -42,8 +43,7 @@ const writers: Readonly<Record<string, Writer>> = {
   '.txt': (study) => ok(writeTextTab(study)),
   '.csv': (study) => ok(writeNotesCsv(study)),
   '.wav': (study) => {
-    const { left, right } = renderStems(layTimeline(study), sampleRate);
-    return ok(writeWav({ left, right }, sampleRate));
+    return ok(writeWav(finished(renderStereo(layTimeline(study), sampleRate)), sampleRate));
   },
   '.svg': (study, args) => ok(writeSvg(pagesOf(study, args), inksOf(args))),
   '.pdf': async (study, args) =>

@@ -13,6 +13,7 @@ import {
   type Arguments,
   type Command,
 } from '../command.ts';
+import { finished } from '../finished.ts';
 import { readFile } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 
@@ -68,9 +69,7 @@ export function fitFrom(
     { instrument, hand, school, transpose: transposeOf(args), thumbPattern: args.text('thumb') },
     lost.add.bind(lost),
   );
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  const { study, transposed } = orRefuse(step.value);
+  const { study, transposed } = orRefuse(finished(steps));
   return { study, transposed, lost: lost.all() };
 }
 

@@ -30,5 +30,6 @@ export {
   type NoteName,
   type Pitch,
 } from './pitch.ts';
+export { shownNames } from './shown-names.ts';
 export { centsBetween, concertA4Hz, frequencyHz, type Hertz } from './temperament.ts';
 export { parseSymbol, symbolIn, symbolText, transposeSymbol, type SymbolParts } from './symbol.ts';

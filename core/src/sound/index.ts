@@ -1,5 +1,8 @@
+export { renderCountIn } from './count-in.ts';
+export { excerptOf, wrapTail } from './loop.ts';
 export { velocitiesOf } from './loudness.ts';
-export { renderClick, renderStems, renderVoice, samplesOf, tailS } from './render.ts';
+export { pitchCurve } from './pitch-curve.ts';
+export { renderClick, renderStereo, renderVoice, samplesOf, tailS } from './render.ts';
 export { renderStringTones, type StringTone } from './string-tones.ts';
 export { swungTick } from './swing.ts';
 export {

@@ -1,7 +1,18 @@
 import { describe, expect, test } from 'vitest';
 import { blankStudy, type Bar, type Study } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
-import { layTimeline, spanOfBars, velocitiesOf } from './index.ts';
+import { PitchDetector } from 'pitchy';
+import { centsBetween, frequencyHz } from '../pitch/index.ts';
+import type { Note } from '../score/index.ts';
+import {
+  excerptOf,
+  layTimeline,
+  renderCountIn,
+  renderVoice,
+  wrapTail,
+  spanOfBars,
+  velocitiesOf,
+} from './index.ts';
 
 const study = (...marks: Partial<Bar>[]): Study => {
   const blank = { ...blankStudy({ title: 'Played' }), tempoBpm: 60 };
@@ -14,6 +25,14 @@ const study = (...marks: Partial<Bar>[]): Study => {
     })),
   };
 };
+const rate = 44_100;
+const melodyOf = (each: Study): Float32Array => finished(renderVoice(layTimeline(each), 'melody', rate));
+function finished<T>(steps: Generator<unknown, T>): T {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
 const starts = (each: Study) => layTimeline(each).events.map(({ midi, startS }) => [midi - 64, startS]);
 
 describe('a study as it is played', () => {
@@ -61,4 +80,110 @@ describe('loudness', () => {
     expect(velocity(1, note({ accent: true }))).toBeGreaterThan(50);
     expect(velocity(1, note({ arrival: 'hammer-on' }))).toBeLessThan(50);
   });
+});
+
+describe('pitch on its way, judged by pitchy (McLeod pitch method)', () => {
+  /** Cents above open string 1 at some moments, in seconds, of notes at 60 quarters a minute. */
+  const heard = (notes: Partial<Note>[], moments: readonly number[]): number[] => {
+    const samples = melodyOf(study({ notes: notes.map((over) => note(over)) }));
+    const detector = PitchDetector.forFloat32Array(2048);
+    return moments.map((atS) => {
+      const from = Math.round(atS * rate) - 1024;
+      const [hz] = detector.findPitch(samples.slice(from, from + 2048), rate);
+      return Math.round(centsBetween(frequencyHz(64), hz) / 5) * 5 + 0;
+    });
+  };
+  const whole = { durationTicks: 1920 } as const;
+  test('a bend is pushed after the stroke, and let back where it says so', () => {
+    expect(heard([{ ...whole, bendCents: 100 }], [0.03, 0.6, 1.8])).toEqual([
+      expect.toSatisfy((cents: number) => cents < 60),
+      100,
+      100,
+    ]);
+    expect(heard([{ ...whole, bendCents: 100, bendShape: 'pre-bend' }], [0.1, 1.8])).toEqual([100, 100]);
+    expect(heard([{ ...whole, bendCents: 100, bendShape: 'release' }], [0.6, 1.6])).toEqual([100, 0]);
+    expect(heard([{ ...whole, bendCents: 50, bendShape: 'pre-bend-release' }], [0.3, 1.6])).toEqual([50, 0]);
+  });
+  test('a slide goes on with the same sound; a slow one takes all its time', () => {
+    const slid = (slide?: Note['slide']): Partial<Note>[] => [
+      { durationTicks: 960, fret: 2 },
+      { tick: 960, durationTicks: 960, fret: 4, arrival: 'slide', ...(slide ? { slide } : {}) },
+    ];
+    expect(heard(slid(), [0.3, 0.8, 1.2, 1.8])).toEqual([200, 200, 400, 400]);
+    const [, middle] = heard(slid({ slow: true }), [0.1, 0.5, 1.2]);
+    expect(middle).toBeGreaterThan(270);
+    expect(middle).toBeLessThan(330);
+    expect(heard(slid({ again: true }), [0.3, 1.2])).toEqual([200, 400]);
+  });
+  test('a slide from nowhere arrives, one to nowhere leaves', () => {
+    expect(heard([{ ...whole, fret: 5, slide: { from: 'below' } }], [0.6])).toEqual([500]);
+    expect(heard([{ ...whole, fret: 5, slide: { from: 'below', overTicks: 960 } }], [0.5])[0]).toBeLessThan(
+      430,
+    );
+    expect(heard([{ ...whole, fret: 5, slide: { out: 'below' } }], [0.6, 1.95])[1]).toBeLessThan(300);
+  });
+  test('a turn is shared over the note’s time', () =>
+    expect(heard([{ ...whole, fret: 3, ornament: 'hammer-pull', ornamentFrets: 2 }], [0.4, 1, 1.7])).toEqual([
+      300, 500, 300,
+    ]));
+  test('a natural harmonic sounds its partial: the third, 1902 cents above the string', () =>
+    expect(heard([{ ...whole, fret: 7, harmonic: true }], [0.5])).toEqual([1900]));
+});
+
+describe('strokes of their own', () => {
+  const samples = (over: Partial<Note>) =>
+    melodyOf(study({ notes: [note({ durationTicks: 1920, ...over })] }));
+  const level = (part: Float32Array) =>
+    Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
+  /** Share of the sound that lies in the steps between samples: more for brighter sounds. */
+  const brightness = (part: Float32Array) =>
+    level(part.slice(1).map((value, index) => value - (part[index] ?? 0))) / level(part);
+  const start = (over: Partial<Note>) => samples(over).slice(0, rate * 0.02);
+  test('a slap is a thud without pitch, a snap cracks', () => {
+    expect(level(samples({ stroke: 'slap' }).slice(rate * 0.4, rate * 0.8))).toBeLessThan(0.001);
+    expect(level(start({ stroke: 'slap' }))).toBeGreaterThan(0.02);
+    expect(brightness(start({ stroke: 'snap' }))).toBeGreaterThan(1.2 * brightness(start({})));
+  });
+  test('the palm and the touched string are darker than the plain one', () => {
+    const held = (over: Partial<Note>) => samples(over).slice(0, rate * 0.2);
+    expect(brightness(held({ ending: 'palm-damped' }))).toBeLessThan(brightness(held({})));
+    // Both sound E5, one touched at fret 12, the other pressed there.
+    expect(brightness(held({ fret: 12, harmonic: true }))).toBeLessThan(brightness(held({ fret: 12 })));
+  });
+  test('what the fretting hand sounds is softer', () =>
+    expect(velocitiesOf(study({}))(0, note({ arrival: 'pull-off' }))).toBeLessThan(80));
+});
+
+describe('a loop', () => {
+  const ringing = study({ notes: [note({ tick: 2880, ending: 'let-ring' })] }, {}, {});
+  const timeline = layTimeline(ringing);
+  test('holds what begins in it, from its own start', () => {
+    const loop = excerptOf(timeline, { from: 0, to: 8 });
+    expect(loop.events.map(({ startS }) => startS)).toEqual([3, 4]);
+    expect(excerptOf(timeline, { from: 4, to: 12 }).events.map(({ startS }) => startS)).toEqual([0, 4]);
+    expect(excerptOf(timeline, { from: 4, to: 8 }).clicks.map(({ atS }) => atS)).toEqual([0, 1, 2, 3]);
+    expect(loop.durationS).toBe(8);
+  });
+  test('goes round without a gap: what rings past its end is heard again over its start', () => {
+    const loop = excerptOf(timeline, { from: 0, to: 4 });
+    const once = finished(renderVoice(loop, 'melody', rate));
+    const round = wrapTail(once, 4 * rate);
+    expect(round).toHaveLength(4 * rate);
+    expect(round[100]).toBe((once[100] ?? 0) + (once[4 * rate + 100] ?? 0));
+    // Where it comes round, the sound moves on as it would have without the loop.
+    expect(round[0]).toBe((once[0] ?? 0) + (once[4 * rate] ?? 0));
+    expect(Math.abs(once[4 * rate] ?? 0)).toBeGreaterThan(0);
+  });
+});
+
+describe('counting in (common practice)', () => {
+  const lengthOf = (each: Study, bar: number) => renderCountIn(each, layTimeline(each), bar, rate);
+  test('one bar as the first is counted, in its tempo', () => {
+    const { samples, seconds } = lengthOf(study({}, { tempoBpm: 120 }), 1);
+    expect(seconds).toBe(2);
+    expect(samples[Math.round(0.5 * rate) + 20]).not.toBe(0);
+    expect(samples[Math.round(0.4 * rate)]).toBe(0);
+  });
+  test('before a pickup a bar and what the pickup leaves of one', () =>
+    expect(lengthOf(study({ pickup: true, metre: { beats: 1, unit: 4 } }, {}), 0).seconds).toBe(7));
 });

@@ -1,4 +1,5 @@
 import { frequencyHz, modulo, type Midi } from '../pitch/index.ts';
+import { centsAt, type PitchPoint } from './pitch-curve.ts';
 
 /** How one string is set going and how it dies away. */
 export interface Pluck {
@@ -11,8 +12,10 @@ export interface Pluck {
   readonly brightness: number;
   /** Seconds in which the undamped string falls by 60 dB. */
   readonly decayS: number;
-  /** Where along the string it is picked, 0 to 0.5 of its length. */
+  /** Where along the sounding string it is picked, 0 to 0.5 of its length. */
   readonly pickPosition: number;
+  /** How far the pitch is from `midi`, in seconds from the pluck and cents; empty where it stays. */
+  readonly curve: readonly PitchPoint[];
 }
 
 /** After the string is damped it falls by 60 dB in this time. */
@@ -21,11 +24,7 @@ const releaseS = 0.14;
 /** Loop filter weight of the older sample; smaller keeps upper partials longer. */
 const loopBlend = 0.28;
 
-/**
- * Adds a plucked string to `out` from sample `start`: extended Karplus–Strong — a noise burst in a delay loop with a
- * two-point loss filter and an all-pass for the fraction of a sample (Karplus & Strong 1983; Jaffe & Smith 1983, Computer
- * Music Journal 7(2), for pick position, decay and tuning; cited from memory). `random` returns 0 ≤ x < 1.
- */
+/** Adds a plucked string to `out` from sample `start`. `random` returns 0 ≤ x < 1. */
 export function addPluck(
   out: Float32Array,
   start: number,
@@ -33,30 +32,78 @@ export function addPluck(
   sampleRate: number,
   random: () => number,
 ): void {
+  const string = pluckString(pluck, sampleRate, random);
+  const held = Math.round(pluck.heldS * sampleRate);
+  const end = Math.min(out.length, start + held + Math.round(releaseS * sampleRate));
+  if (pluck.curve.length > 0) {
+    addBent(out, start, end, held, pluck.curve, string, sampleRate);
+    return;
+  }
+  for (let index = start; index < end; index += 1) {
+    out[index] = (out[index] ?? 0) + string(index - start < held);
+  }
+}
+
+/**
+ * A string that answers its next sample each time it is asked, ringing or damped: extended Karplus–Strong — a noise burst in a delay
+ * loop with a two-point loss filter and an all-pass for the fraction of a sample (Karplus & Strong 1983; Jaffe & Smith 1983, Computer
+ * Music Journal 7(2), for pick position, decay and tuning; cited from memory).
+ */
+function pluckString(pluck: Pluck, sampleRate: number, random: () => number): (rings: boolean) => number {
   const hz = frequencyHz(pluck.midi);
   const loop = tuneLoop(hz, sampleRate);
   const line = exciteString(loop.length, pluck, random);
-  const held = Math.round(pluck.heldS * sampleRate);
-  const end = Math.min(out.length, start + held + Math.round(releaseS * sampleRate));
   const ringing = lossPerRound(hz, pluck.decayS);
   const damped = lossPerRound(hz, Math.min(releaseS, pluck.decayS));
   let position = 0;
   let older = 0;
   let allPassIn = 0;
   let allPassOut = 0;
-  for (let index = start; index < end; index += 1) {
+  return (rings) => {
     const sample = line[position] ?? 0;
-    out[index] = (out[index] ?? 0) + sample;
-    const loss = index - start < held ? ringing : damped;
-    const filtered = loss * ((1 - loopBlend) * sample + loopBlend * older);
+    const filtered = (rings ? ringing : damped) * ((1 - loopBlend) * sample + loopBlend * older);
     older = sample;
     allPassOut = loop.allPass * (filtered - allPassOut) + allPassIn;
     allPassIn = filtered;
     line[position] = allPassOut;
     position += 1;
     if (position === loop.length) position = 0;
+    return sample;
+  };
+}
+
+/** How often the pitch of a bent string is worked out anew, in samples. */
+const bendEvery = 16;
+
+/**
+ * A string whose pitch moves: the resting string read faster or slower, between its samples by a cubic through four of them
+ * (Catmull–Rom), so that pitch follows the curve exactly.
+ */
+function addBent(
+  out: Float32Array,
+  start: number,
+  end: number,
+  held: number,
+  curve: readonly PitchPoint[],
+  string: (rings: boolean) => number,
+  sampleRate: number,
+): void {
+  let [before, now, next, afterNext] = [0, string(true), string(true), string(true)];
+  let [share, speed] = [0, 1];
+  for (let index = start; index < end; index += 1) {
+    const elapsed = index - start;
+    if (elapsed % bendEvery === 0) speed = 2 ** (centsAt(curve, elapsed / sampleRate) / 1200);
+    out[index] = (out[index] ?? 0) + between(before, now, next, afterNext, share);
+    share += speed;
+    while (share >= 1) {
+      share -= 1;
+      [before, now, next, afterNext] = [now, next, afterNext, string(elapsed < held)];
+    }
   }
 }
+
+const between = (a: number, b: number, c: number, d: number, share: number): number =>
+  b + 0.5 * share * (c - a + share * (2 * a - 5 * b + 4 * c - d + share * (3 * (b - c) + d - a)));
 
 /** Level lost in one trip round the loop so that the string falls by 60 dB in `decayS`. */
 const lossPerRound = (hz: number, decayS: number): number => Math.min(0.99999, 10 ** (-3 / (hz * decayS)));

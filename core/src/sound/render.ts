@@ -1,5 +1,7 @@
 import type { Voice } from '../score/index.ts';
 import { soundBody } from './body.ts';
+import { joinSlides } from './join-slides.ts';
+import { addKnock, type Knock } from './knock.ts';
 import { addPluck, type Pluck } from './plucked-string.ts';
 import type { SoundEvent, Timeline } from './timeline.ts';
 
@@ -15,15 +17,18 @@ export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate
  * 0 to 1, and returns the samples. The same timeline always gives the same samples.
  */
 export function* renderVoice(
-  timeline: Timeline,
+  timeline: Pick<Timeline, 'events' | 'durationS'>,
   voice: Voice,
   sampleRate: number,
 ): Generator<number, Float32Array<ArrayBuffer>> {
   const out = new Float32Array(samplesOf(timeline, sampleRate));
-  const events = timeline.events.filter((event) => event.voice === voice);
+  const events = joinSlides(timeline.events).filter((event) => event.voice === voice);
   for (const [index, event] of events.entries()) {
     const random = mulberry32(index * 7919 + event.string * 31 + Math.round(event.midi));
-    addPluck(out, Math.round(event.startS * sampleRate), pluckOf(event), sampleRate, random);
+    const start = Math.round(event.startS * sampleRate);
+    addPluck(out, start, pluckOf(event), sampleRate, random);
+    const knock = knockOf(event);
+    if (knock) addKnock(out, start, knock, sampleRate, random);
     if (index % 16 === 15) yield index / events.length;
   }
   soundBody(out, sampleRate);
@@ -33,31 +38,41 @@ export function* renderVoice(
 /** Where the voices stand between left and right, 0 to 1: a little apart, so that both sides together are still mono. */
 const panning: Readonly<Record<Voice, number>> = { thumb: 0.42, melody: 0.58 };
 
-/** Both voices of a timeline mixed for two ears. Every voice reaches both sides with the same phase: nothing is lost in mono. */
-export function renderStems(
-  timeline: Timeline,
-  sampleRate: number,
-): { readonly left: Float32Array<ArrayBuffer>; readonly right: Float32Array<ArrayBuffer> } {
+/** Two channels, −1 to 1, of equal length. */
+export interface Stereo {
+  readonly left: Float32Array<ArrayBuffer>;
+  readonly right: Float32Array<ArrayBuffer>;
+}
+
+/**
+ * Mixes both voices of a timeline for two ears; yields the share done, 0 to 1. Every voice reaches both sides with the same phase:
+ * nothing is lost in mono.
+ */
+export function* renderStereo(timeline: Timeline, sampleRate: number): Generator<number, Stereo> {
   const left = new Float32Array(samplesOf(timeline, sampleRate));
   const right = new Float32Array(left.length);
-  for (const voice of ['thumb', 'melody'] as const) {
+  for (const [index, voice] of (['thumb', 'melody'] as const).entries()) {
     const steps = renderVoice(timeline, voice, sampleRate);
     let step = steps.next();
-    while (!step.done) step = steps.next();
-    const [toLeft, toRight] = [
-      Math.cos((panning[voice] * Math.PI) / 2),
-      Math.sin((panning[voice] * Math.PI) / 2),
-    ];
-    step.value.forEach((sample, index) => {
-      left[index] = (left[index] ?? 0) + sample * toLeft;
-      right[index] = (right[index] ?? 0) + sample * toRight;
+    while (!step.done) {
+      yield (index + step.value) / 2;
+      step = steps.next();
+    }
+    const angle = (panning[voice] * Math.PI) / 2;
+    const [toLeft, toRight] = [Math.cos(angle), Math.sin(angle)];
+    step.value.forEach((sample, at) => {
+      left[at] = (left[at] ?? 0) + sample * toLeft;
+      right[at] = (right[at] ?? 0) + sample * toRight;
     });
   }
   return { left, right };
 }
 
 /** The click: a short sine on every beat, higher on the first of the bar. */
-export function renderClick(timeline: Timeline, sampleRate: number): Float32Array<ArrayBuffer> {
+export function renderClick(
+  timeline: Pick<Timeline, 'clicks' | 'durationS'>,
+  sampleRate: number,
+): Float32Array<ArrayBuffer> {
   const out = new Float32Array(samplesOf(timeline, sampleRate));
   const length = Math.round(0.035 * sampleRate);
   for (const { atS, beat } of timeline.clicks) {
@@ -70,7 +85,10 @@ export function renderClick(timeline: Timeline, sampleRate: number): Float32Arra
   return out;
 }
 
-/** Thumb strokes are darker and fuller, fingers brighter; the palm shortens and darkens; a dead note is a thud. */
+/**
+ * Thumb strokes are darker and fuller, fingers brighter; the palm shortens and darkens; a dead note is a thud; a touched string is
+ * mellow; one that is pulled off the neck cracks. Where on the guitar it is picked stays, so it is nearer the middle of a fretted string.
+ */
 function pluckOf(event: SoundEvent): Pluck {
   const thumb = event.voice === 'thumb';
   const natural = 7 * 2 ** (-(event.midi - 40) / 20);
@@ -81,11 +99,21 @@ function pluckOf(event: SoundEvent): Pluck {
     level: (thumb ? 0.5 : 0.55) * loudness(event.velocity),
     brightness: (thumb ? 0.3 : 0.5) * soft,
     decayS: natural,
-    pickPosition: thumb ? 0.22 : 0.16,
+    pickPosition: Math.min(0.5, (thumb ? 0.18 : 0.13) / event.stringShare),
+    curve: event.curve,
   };
-  if (event.dead) return { ...pluck, decayS: 0.07, heldS: 0.06, brightness: 0.2 };
+  if (event.dead || event.stroke === 'slap') return { ...pluck, decayS: 0.07, heldS: 0.06, brightness: 0.2 };
   if (event.ending === 'palm-damped') return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
+  if (event.harmonic) return { ...pluck, decayS: natural * 1.4, brightness: 0.2, pickPosition: 0.5 };
+  if (event.stroke === 'snap') return { ...pluck, level: pluck.level * 1.2, brightness: 0.9 };
   return pluck;
+}
+
+/** The noise beside the tone: a slap thuds on the strings, a snapped string cracks against the frets. Chosen by ear. */
+function knockOf({ stroke, velocity }: SoundEvent): Knock | undefined {
+  if (stroke === 'slap') return { level: 0.3 * loudness(velocity), decayS: 0.09, brightness: 0.12 };
+  if (stroke === 'snap') return { level: 0.16 * loudness(velocity), decayS: 0.03, brightness: 0.7 };
+  return undefined;
 }
 
 /** Level of a velocity beside the usual one, 80: 6 dB for each doubling, as General MIDI players do (common practice). */

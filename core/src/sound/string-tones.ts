@@ -33,6 +33,7 @@ export function renderStringTones(
         brightness: 0.45,
         decayS,
         pickPosition: 0.2,
+        curve: [],
       },
       sampleRate,
       random,

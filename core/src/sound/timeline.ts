@@ -18,6 +18,7 @@ import {
   type Voice,
 } from '../score/index.ts';
 import { velocitiesOf } from './loudness.ts';
+import { pitchCurve, slideTime, type PitchPoint } from './pitch-curve.ts';
 import { swungTick } from './swing.ts';
 
 /** Seconds from the start of the study. */
@@ -32,7 +33,16 @@ export interface SoundEvent {
   readonly startS: Seconds;
   /** When the string is damped: its written end, earlier when stopped, later when left to ring. */
   readonly endS: Seconds;
-  readonly attack: 'picked' | 'fretting-hand';
+  /** What sets the string going; a slid note goes on with the sound of the note before it on its string. */
+  readonly attack: 'picked' | 'fretting-hand' | 'slid';
+  /** How long the finger is under way to a slid note, or to one picked again after a slide; else 0. */
+  readonly glideS: Seconds;
+  /** The way of its pitch, in seconds from its start and cents from `midi`; empty where it stays. */
+  readonly curve: readonly PitchPoint[];
+  /** What is left of the string over the fret, 0 to 1: open strings 1, an octave up ½. */
+  readonly stringShare: number;
+  readonly stroke: NoteStroke | undefined;
+  readonly harmonic: boolean;
   readonly ending: NoteEnding | undefined;
   readonly dead: boolean;
   /** As MIDI counts it, 1 to 127: dynamics, accents, and how the note arrives. */
@@ -119,9 +129,8 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
   const ties = tieEnds(notes, endOf);
   const struck = notes.filter(({ note }) => !note.tied || !ties.has(note));
   const struckAs = new Map(struck.map((placed) => [placed.note, placed]));
-  const replayed = new Map(
-    [...previousOnString(struck)].map(([note, before]) => [before.note, struckAs.get(note)]),
-  );
+  const previous = previousOnString(struck);
+  const replayed = new Map([...previous].map(([note, before]) => [before.note, struckAs.get(note)]));
   const velocity = velocitiesOf(study);
   return {
     events: struck.map((placed) => {
@@ -134,7 +143,18 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
       const next = replayed.get(placed.note);
       const nextS = next ? secondsAt(next.bar, next.note.tick) : Infinity;
       const endS = Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS);
-      return toEvent(study, placed.note, startS, endS, velocity(placed.bar, placed.note));
+      const secondsPerTick = timed[placed.bar]?.secondsPerTick ?? 0;
+      const unit = { ofMs: (ms: number) => ms / 1000, ofTicks: (ticks: Ticks) => ticks * secondsPerTick };
+      const from = placed.note.arrival === 'slide' ? previous.get(placed.note) : undefined;
+      const fromS = from ? startS - secondsAt(from.bar, from.note.tick) : 0;
+      return {
+        ...soundOf(study, placed.note),
+        startS,
+        endS,
+        velocity: velocity(placed.bar, placed.note),
+        curve: pitchCurve(placed.note, Math.max(0, Math.min(endS, writtenEnd) - startS), unit),
+        glideS: from ? slideTime(placed.note, fromS, unit) : 0,
+      };
     }),
     clicks: study.bars.flatMap(({ metre }, played) =>
       beatStarts(metre).map((tick, index) => ({
@@ -206,16 +226,24 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
   return ends;
 }
 
-const toEvent = (study: Study, note: Note, startS: Seconds, endS: Seconds, velocity: number): SoundEvent => ({
+function attackOf({ arrival, slide }: Note): SoundEvent['attack'] {
+  if (!arrival || slide?.again) return 'picked';
+  return arrival === 'slide' ? 'slid' : 'fretting-hand';
+}
+
+const soundOf = (
+  study: Study,
+  note: Note,
+): Omit<SoundEvent, 'startS' | 'endS' | 'velocity' | 'curve' | 'glideS'> => ({
   voice: note.voice,
   string: note.string,
   midi: heardMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
-  startS,
-  endS,
-  attack: note.arrival ? 'fretting-hand' : 'picked',
+  attack: attackOf(note),
   ending: note.ending,
   dead: note.dead ?? false,
-  velocity,
+  stringShare: 2 ** (-(note.fret + study.capo) / 12),
+  stroke: note.stroke,
+  harmonic: note.harmonic ?? false,
 });
 
 /** Where some bars of the written study (both included, from 0) sound first: repeats between them are played. */

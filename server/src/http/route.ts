@@ -1,4 +1,4 @@
-import type { Endpoint } from '@jocund/contract';
+import type { Endpoint, FileEndpoint } from '@jocund/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { Refusal } from './refusal.ts';
@@ -44,6 +44,27 @@ export const memberRoute = <E extends AnyEndpoint>(
   answer: SignedInAnswer<E>,
 ): void => signedInRoute(router, endpoint, ['teacher', 'student'], answer);
 
+/** Adds a route that answers a signed-in teacher with a file. */
+export function teacherFileRoute<Body extends z.ZodType>(
+  router: Router,
+  endpoint: FileEndpoint<Body>,
+  answer: (call: { readonly body: z.output<Body>; readonly who: SignedIn }) => Promise<Uint8Array>,
+): void {
+  router.post(endpoint.path, async (request, response) => {
+    const who = signedInAs(request, ['teacher']);
+    const body = parseBody(endpoint, request.body) as z.output<Body>;
+    const file = await answer({ body, who });
+    response.type(endpoint.type).send(Buffer.from(file));
+  });
+}
+
+function signedInAs(request: Request, roles: readonly SignedIn['role'][]): SignedIn {
+  const who = signedIn(request);
+  if (!roles.includes(who.role))
+    throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
+  return who;
+}
+
 function signedInRoute<E extends AnyEndpoint>(
   router: Router,
   endpoint: E,
@@ -51,9 +72,7 @@ function signedInRoute<E extends AnyEndpoint>(
   answer: SignedInAnswer<E>,
 ): void {
   const handler: RequestHandler = async (request, response) => {
-    const who = signedIn(request);
-    if (!roles.includes(who.role))
-      throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
+    const who = signedInAs(request, roles);
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
     response.json(await answer({ body, request, response, who }));
   };
@@ -62,7 +81,7 @@ function signedInRoute<E extends AnyEndpoint>(
 
 const methods = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;
 
-function parseBody(endpoint: AnyEndpoint, body: unknown): unknown {
+function parseBody(endpoint: Pick<AnyEndpoint, 'body'>, body: unknown): unknown {
   if (!endpoint.body) return undefined;
   const parsed = endpoint.body.safeParse(body);
   if (parsed.success) return parsed.data;

@@ -1,7 +1,14 @@
-import { layTimeline, spanOfBars, type Feel, type Moment, type Timeline } from '@jocund/core/sound';
+import {
+  layTimeline,
+  renderCountIn,
+  spanOfBars,
+  type Feel,
+  type Moment,
+  type Timeline,
+} from '@jocund/core/sound';
 import type { Study } from '@jocund/core/score';
 import { createRenderClient, type Rendering } from './render-client.ts';
-import type { Stems } from './render-messages.ts';
+import type { LoopBars, Rendered, Stems } from './render-messages.ts';
 
 export type StemName = keyof Stems;
 
@@ -9,8 +16,9 @@ export interface PlayerState {
   readonly status: 'idle' | 'rendering' | 'playing';
   /** Share of the rendering done, 0 to 1. */
   readonly share: number;
-  /** What sounds now; undefined while nothing plays. */
+  /** What sounds now; undefined while nothing plays or it is counted in. */
   readonly moment: Moment | undefined;
+  readonly isCountingIn: boolean;
   readonly fault: string | undefined;
 }
 
@@ -19,11 +27,26 @@ export interface PlayOrder {
   readonly study: Study;
   readonly feel: Feel;
   readonly fromBar: number;
-  readonly loop: { readonly fromBar: number; readonly toBar: number } | undefined;
+  readonly loop: LoopBars | undefined;
+  /** Whether a bar is counted before it begins. */
+  readonly countsIn: boolean;
   readonly voices: Readonly<Record<StemName, boolean>>;
 }
 
-const idle: PlayerState = { status: 'idle', share: 0, moment: undefined, fault: undefined };
+const idle: PlayerState = {
+  status: 'idle',
+  share: 0,
+  moment: undefined,
+  isCountingIn: false,
+  fault: undefined,
+};
+
+interface KeptRendering extends Rendered {
+  readonly study: Study;
+  readonly feel: Feel;
+  readonly loop: LoopBars | undefined;
+  readonly timeline: Timeline;
+}
 
 /** Plays studies through Web Audio: one for each bench. It keeps the last rendering, so that a second start is at once. */
 export class Player {
@@ -32,7 +55,7 @@ export class Player {
   readonly #client = createRenderClient();
   #context: AudioContext | undefined;
   #rendering: Rendering | undefined;
-  #rendered: { study: Study; feel: Feel; stems: Stems; timeline: Timeline } | undefined;
+  #rendered: KeptRendering | undefined;
   #sources: AudioBufferSourceNode[] = [];
   #gains: Partial<Record<StemName, GainNode>> = {};
   #frame = 0;
@@ -76,22 +99,25 @@ export class Player {
     this.#context = undefined;
   }
 
-  async #renderedFor({ study, feel }: PlayOrder) {
+  async #renderedFor({ study, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
     const kept = this.#rendered;
     if (
       kept?.study === study &&
       kept.feel.tempoBpm === feel.tempoBpm &&
-      kept.feel.swingPercent === feel.swingPercent
+      kept.feel.swingPercent === feel.swingPercent &&
+      kept.loop?.fromBar === loop?.fromBar &&
+      kept.loop?.toBar === loop?.toBar
     )
       return kept;
     this.#set({ ...idle, status: 'rendering' });
-    const rendering = this.#client.render(study, feel, this.#context?.sampleRate ?? 44100, (share) =>
+    const sampleRate = this.#context?.sampleRate ?? 44100;
+    const rendering = this.#client.render({ study, feel, sampleRate, loop }, (share) =>
       this.#set({ ...this.#state, share }),
     );
     this.#rendering = rendering;
     try {
-      const stems = await rendering.stems;
-      this.#rendered = { study, feel, stems, timeline: layTimeline(study, feel) };
+      const rendered = await rendering.rendered;
+      this.#rendered = { ...rendered, study, feel, loop, timeline: layTimeline(study, feel) };
       return this.#rendered;
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError'))
@@ -101,52 +127,51 @@ export class Player {
   }
 
   #start(
-    { stems, timeline }: { stems: Stems; timeline: Timeline },
-    { fromBar, loop, voices }: PlayOrder,
+    { study, stems, again, timeline }: KeptRendering,
+    { fromBar, loop, countsIn, voices }: PlayOrder,
   ): void {
     const context = this.#context;
     if (!context) return;
+    const { sampleRate } = context;
     const startS = spanOfBars(timeline, fromBar, fromBar).from;
     const loopS = loop && spanOfBars(timeline, loop.fromBar, loop.toBar);
-    const offset = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
-    const startAt = context.currentTime + 0.05;
-    this.#sources = (['thumb', 'melody', 'click'] as const).map((name) =>
-      this.#startStem(context, name, stems[name], voices[name], startAt, offset, loopS),
-    );
-    const [first] = this.#sources;
-    if (first) first.onended = () => this.stop();
-    this.#follow(timeline, () => positionS(context.currentTime - startAt + offset, loopS));
-  }
-
-  #startStem(
-    context: AudioContext,
-    name: StemName,
-    samples: Float32Array<ArrayBuffer>,
-    on: boolean,
-    startAt: number,
-    offset: number,
-    loopS: { from: number; to: number } | undefined,
-  ) {
-    const buffer = context.createBuffer(1, samples.length, context.sampleRate);
-    buffer.copyToChannel(samples, 0);
-    const source = new AudioBufferSourceNode(context, {
-      buffer,
-      loop: loopS !== undefined,
-      ...(loopS ? { loopStart: loopS.from, loopEnd: loopS.to } : {}),
+    const beginS = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
+    const offset = beginS - (loopS?.from ?? 0);
+    const countIn = countsIn ? renderCountIn(study, timeline, fromBar, sampleRate) : undefined;
+    const countAt = context.currentTime + 0.05;
+    const startAt = countAt + (countIn?.seconds ?? 0);
+    this.#sources = (['thumb', 'melody', 'click'] as const).flatMap((name) => {
+      const gain = new GainNode(context, { gain: voices[name] ? 1 : 0 });
+      gain.connect(context.destination);
+      this.#gains[name] = gain;
+      const first = playBuffer(context, stems[name], gain, { at: startAt, offset });
+      if (!again) return [first];
+      const roundAt = startAt + stems[name].length / sampleRate - offset;
+      return [first, playBuffer(context, again[name], gain, { at: roundAt, loops: true })];
     });
-    const gain = new GainNode(context, { gain: on ? 1 : 0 });
-    this.#gains[name] = gain;
-    source.connect(gain).connect(context.destination);
-    source.start(startAt, offset);
-    return source;
+    if (countIn) {
+      const gain = new GainNode(context, { gain: 1 });
+      gain.connect(context.destination);
+      this.#sources.push(playBuffer(context, countIn.samples, gain, { at: countAt }));
+    }
+    const [first] = this.#sources;
+    if (first && !loop) first.onended = () => this.stop();
+    const roundS = loopS && { from: loopS.from, to: loopS.from + stems.thumb.length / sampleRate };
+    // What is heard now left the page this long ago; browsers without an answer say nothing.
+    const latencyS = () => (Number.isFinite(context.outputLatency) ? context.outputLatency : 0);
+    this.#follow(timeline, () => {
+      const elapsed = context.currentTime - latencyS() - startAt;
+      return elapsed < 0 ? undefined : positionS(elapsed + beginS, roundS);
+    });
   }
 
   /** Steps the playhead from moment to moment, not from frame to frame: the page only redraws where something changes. */
-  #follow(timeline: Timeline, now: () => number): void {
+  #follow(timeline: Timeline, now: () => number | undefined): void {
     const step = () => {
-      const moment = momentAt(timeline.moments, now());
+      const atS = now();
+      const moment = atS === undefined ? undefined : momentAt(timeline.moments, atS);
       if (moment !== this.#state.moment || this.#state.status !== 'playing')
-        this.#set({ ...idle, status: 'playing', moment });
+        this.#set({ ...idle, status: 'playing', moment, isCountingIn: moment === undefined });
       this.#frame = requestAnimationFrame(step);
     };
     step();
@@ -156,6 +181,28 @@ export class Player {
     this.#state = state;
     for (const listener of this.#listeners) listener();
   }
+}
+
+interface BufferStart {
+  /** On the context's clock. */
+  readonly at: number;
+  /** Seconds into the buffer. */
+  readonly offset?: number;
+  readonly loops?: boolean;
+}
+
+function playBuffer(
+  context: AudioContext,
+  samples: Float32Array<ArrayBuffer>,
+  into: AudioNode,
+  { at, offset = 0, loops = false }: BufferStart,
+): AudioBufferSourceNode {
+  const buffer = context.createBuffer(1, samples.length, context.sampleRate);
+  buffer.copyToChannel(samples, 0);
+  const source = new AudioBufferSourceNode(context, { buffer, loop: loops });
+  source.connect(into);
+  source.start(at, offset);
+  return source;
 }
 
 function positionS(elapsed: number, loop: { from: number; to: number } | undefined): number {

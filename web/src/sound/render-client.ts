@@ -1,22 +1,23 @@
-import type { Feel } from '@jocund/core/sound';
-import type { Study } from '@jocund/core/score';
-import type { RenderAnswer, RenderRequest, Stems } from './render-messages.ts';
+import type { RenderAnswer, Rendered, RenderRequest } from './render-messages.ts';
 
-/** A rendering under way. `stems` is rejected with an AbortError when it is cancelled. */
+/** A rendering under way. `rendered` is rejected with an AbortError when it is cancelled. */
 export interface Rendering {
-  readonly stems: Promise<Stems>;
+  readonly rendered: Promise<Rendered>;
   readonly cancel: () => void;
 }
 
 interface Waiting {
-  readonly resolve: (stems: Stems) => void;
+  readonly resolve: (rendered: Rendered) => void;
   readonly reject: (reason: Error) => void;
   readonly onProgress: (share: number) => void;
 }
 
+/** What is rendered. */
+type RenderOrder = Omit<Extract<RenderRequest, { kind: 'render' }>, 'kind' | 'id'>;
+
 /** Talks to the one sound worker of the page; the worker starts with the first rendering. */
 export function createRenderClient(): {
-  render: (study: Study, feel: Feel, sampleRate: number, onProgress: (share: number) => void) => Rendering;
+  render: (order: RenderOrder, onProgress: (share: number) => void) => Rendering;
   close: () => void;
 } {
   const waiting = new Map<number, Waiting>();
@@ -29,17 +30,19 @@ export function createRenderClient(): {
   };
 
   return {
-    render: (study, feel, sampleRate, onProgress) => {
+    render: (order, onProgress) => {
       lastId += 1;
       const id = lastId;
-      const stems = new Promise<Stems>((resolve, reject) => waiting.set(id, { resolve, reject, onProgress }));
-      send({ kind: 'render', id, study, feel, sampleRate });
+      const rendered = new Promise<Rendered>((resolve, reject) =>
+        waiting.set(id, { resolve, reject, onProgress }),
+      );
+      send({ kind: 'render', id, ...order });
       const cancel = () => {
         waiting.get(id)?.reject(new DOMException('The rendering was cancelled', 'AbortError'));
         waiting.delete(id);
         send({ kind: 'cancel', id });
       };
-      return { stems, cancel };
+      return { rendered, cancel };
     },
     close: () => worker?.terminate(),
   };
@@ -52,7 +55,7 @@ function startWorker(waiting: Map<number, Waiting>): Worker {
     if (!asked) return;
     if (data.kind === 'progress') asked.onProgress(data.share);
     else waiting.delete(data.id);
-    if (data.kind === 'done') asked.resolve(data.stems);
+    if (data.kind === 'done') asked.resolve(data.rendered);
     if (data.kind === 'failed') asked.reject(new Error(data.message));
   };
   return worker;

@@ -9,8 +9,16 @@ export type RenderRequest =
       readonly study: Study;
       readonly feel: Feel;
       readonly sampleRate: number;
+      /** Only these bars, from 0, both included, to go round and round. */
+      readonly loop: LoopBars | undefined;
     }
   | { readonly kind: 'cancel'; readonly id: number };
+
+/** Bars from 0, both included. */
+export interface LoopBars {
+  readonly fromBar: number;
+  readonly toBar: number;
+}
 
 /** The voices of a study as samples, each mono. */
 export interface Stems {
@@ -19,8 +27,14 @@ export interface Stems {
   readonly click: Float32Array<ArrayBuffer>;
 }
 
+/** Stems of a whole study, or of a loop: as it sounds the first time, and as it sounds again with what rang on over its end. */
+export interface Rendered {
+  readonly stems: Stems;
+  readonly again: Stems | undefined;
+}
+
 /** What the sound worker answers. `share` is 0 to 1. */
 export type RenderAnswer =
   | { readonly kind: 'progress'; readonly id: number; readonly share: number }
-  | { readonly kind: 'done'; readonly id: number; readonly stems: Stems }
+  | { readonly kind: 'done'; readonly id: number; readonly rendered: Rendered }
   | { readonly kind: 'failed'; readonly id: number; readonly message: string };

@@ -1,6 +1,14 @@
-import { layTimeline, renderClick, renderVoice, type Timeline } from '@jocund/core/sound';
+import {
+  excerptOf,
+  layTimeline,
+  renderClick,
+  renderVoice,
+  spanOfBars,
+  wrapTail,
+  type Timeline,
+} from '@jocund/core/sound';
 import type { Voice } from '@jocund/core/score';
-import type { RenderAnswer, RenderRequest } from './render-messages.ts';
+import type { RenderAnswer, Rendered, RenderRequest, Stems } from './render-messages.ts';
 
 const cancelled = new Set<number>();
 const answer = (message: RenderAnswer, transfer: Transferable[] = []) =>
@@ -22,16 +30,43 @@ async function render({
   study,
   feel,
   sampleRate,
+  loop,
 }: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
-  const timeline = layTimeline(study, feel);
-  const thumb = await renderOne(id, timeline, 'thumb', sampleRate, 0);
-  const melody = thumb && (await renderOne(id, timeline, 'melody', sampleRate, 0.5));
+  const whole = layTimeline(study, feel);
+  const part = loop ? excerptOf(whole, spanOfBars(whole, loop.fromBar, loop.toBar)) : whole;
+  const thumb = await renderOne(id, part, 'thumb', sampleRate, 0);
+  const melody = thumb && (await renderOne(id, part, 'melody', sampleRate, 0.5));
   if (!melody) return;
-  const stems = { thumb, melody, click: renderClick(timeline, sampleRate) };
-  answer({ kind: 'done', id, stems }, [stems.thumb.buffer, stems.melody.buffer, stems.click.buffer]);
+  const stems = { thumb, melody, click: renderClick(part, sampleRate) };
+  const rendered = loop
+    ? asLoop(stems, Math.round(part.durationS * sampleRate))
+    : { stems, again: undefined };
+  const sent = [buffersOf(rendered.stems), rendered.again ? buffersOf(rendered.again) : []].flat();
+  answer({ kind: 'done', id, rendered }, sent);
 }
 
-async function renderOne(id: number, timeline: Timeline, voice: Voice, sampleRate: number, from: number) {
+const buffersOf = ({ thumb, melody, click }: Stems) => [thumb.buffer, melody.buffer, click.buffer];
+
+const asLoop = ({ thumb, melody, click }: Stems, length: number): Rendered => ({
+  stems: {
+    thumb: thumb.slice(0, length),
+    melody: melody.slice(0, length),
+    click: click.slice(0, length),
+  },
+  again: {
+    thumb: wrapTail(thumb, length),
+    melody: wrapTail(melody, length),
+    click: wrapTail(click, length),
+  },
+});
+
+async function renderOne(
+  id: number,
+  timeline: Pick<Timeline, 'events' | 'durationS'>,
+  voice: Voice,
+  sampleRate: number,
+  from: number,
+) {
   const steps = renderVoice(timeline, voice, sampleRate);
   for (;;) {
     const step = steps.next();

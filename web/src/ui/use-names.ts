@@ -1,4 +1,4 @@
-import { noteNameIn, parsePitch, symbolIn, withSigns } from '@jocund/core/pitch';
+import { shownNames } from '@jocund/core/pitch';
 import { useCallback } from 'react';
 import { useSettings } from './settings.ts';
 
@@ -8,18 +8,5 @@ import { useSettings } from './settings.ts';
  */
 export function useNames(): (names: string) => string {
   const [{ noteNames }] = useSettings();
-  return useCallback(
-    (names: string) =>
-      names
-        .split(' ')
-        .map((name) => {
-          if (noteNames === 'english') return withSigns(name);
-          const pitch = parsePitch(name);
-          return pitch.ok
-            ? withSigns(noteNameIn(pitch.value, noteNames) + String(pitch.value.octave))
-            : withSigns(symbolIn(name, noteNames));
-        })
-        .join(' '),
-    [noteNames],
-  );
+  return useCallback((names: string) => shownNames(names, noteNames), [noteNames]);
 }

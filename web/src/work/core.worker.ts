@@ -1,6 +1,7 @@
 import { ok } from '@jocund/core/fault';
+import { writeWav } from '@jocund/core/formats/wav';
 import { findGrips, parseChord } from '@jocund/core/shapes';
-import { renderStringTones } from '@jocund/core/sound';
+import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { fitTuneTask, readFileTask } from './file-tasks.ts';
 import { checkTask, compareHandsTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
@@ -42,6 +43,9 @@ const tasks: {
   *fitTune(input) {
     yield 0;
     return yield* fitTuneTask(input);
+  },
+  *soundFile({ study, sampleRate }) {
+    return writeWav(yield* renderStereo(layTimeline(study), sampleRate), sampleRate);
   },
   *soundString({ hz, seconds, sampleRate }) {
     yield 0;
@@ -87,6 +91,8 @@ function stepsOf(
       return tasks.readFile(request.input);
     case 'fitTune':
       return tasks.fitTune(request.input);
+    case 'soundFile':
+      return tasks.soundFile(request.input);
     case 'soundString':
       return tasks.soundString(request.input);
   }

@@ -100,6 +100,11 @@ export interface Tasks {
     readonly input: FitOptions & { readonly tune: Tune };
     readonly output: Result<FittedTune & { readonly leftOut: readonly LeftOut[] }>;
   };
+  /** A study as a WAV file. */
+  readonly soundFile: {
+    readonly input: { readonly study: Study; readonly sampleRate: number };
+    readonly output: Uint8Array<ArrayBuffer>;
+  };
   /** One string plucked, as samples. */
   readonly soundString: {
     readonly input: { readonly hz: number; readonly seconds: number; readonly sampleRate: number };

@@ -1,7 +1,10 @@
+import { endpoints, requestFile, type PrintedSheet } from '@jocund/contract';
 import { describeFault, ok, type Result } from '@jocund/core/fault';
-import { layPages, type BarFingers, type Inks } from '@jocund/core/engraving';
+import { layPages, type BarFingers, type Inks, type Paper } from '@jocund/core/engraving';
 import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { shownNames } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
+import { startWork } from '../../work/work-client.ts';
 
 /** What a file of a handout is made from. */
 export interface Handed {
@@ -9,8 +12,18 @@ export interface Handed {
   readonly inks: Inks;
   readonly student: string;
   readonly fingers: readonly BarFingers[];
+  /** The same fingers with their places, as they are sent. */
+  readonly placedFingers: PrintedSheet['fingers'];
+  readonly paper: Paper;
   readonly leftHanded: boolean;
-  readonly shown: (name: string) => string;
+  readonly names: PrintedSheet['names'];
+}
+
+/** How the making of a file is followed and given up. */
+export interface Making {
+  readonly signal: AbortSignal;
+  /** Share done, 0 to 1. */
+  readonly onProgress: (share: number) => void;
 }
 
 /** A format a study can be taken away in. Its writer is loaded when it is first asked for. */
@@ -21,10 +34,27 @@ export interface FileFormat {
   readonly says: string;
   readonly ending: string;
   readonly type: string;
-  readonly write: (handed: Handed) => Promise<Result<string | Uint8Array<ArrayBuffer>>>;
+  readonly write: (handed: Handed, making: Making) => Promise<Result<string | Uint8Array<ArrayBuffer>>>;
 }
 
+/** As compact discs have it. */
+const sampleRate = 44_100;
+
 export const fileFormats: readonly FileFormat[] = [
+  {
+    id: 'pdf',
+    label: 'PDF',
+    says: 'The printed sheet, ready for any printer.',
+    ending: '.pdf',
+    type: 'application/pdf',
+    write: async ({ study, inks, student, placedFingers, paper, leftHanded, names }, { signal }) =>
+      ok(
+        await requestFile(endpoints.printSheet, {
+          body: { study, inks, student, fingers: placedFingers, paper, leftHanded, names },
+          signal,
+        }),
+      ),
+  },
   {
     id: 'jocund',
     label: 'Jocund file',
@@ -72,17 +102,25 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet as a drawing.',
     ending: '.svg',
     type: 'image/svg+xml',
-    write: async ({ study, inks, student, fingers, leftHanded, shown }) => {
+    write: async ({ study, inks, student, fingers, paper, leftHanded, names }) => {
       const pages = layPages(study, {
-        shown,
+        shown: (text) => shownNames(text, names),
         leftHanded,
         fingers,
         student,
-        paper: 'a4',
+        paper,
         signs: { picking: true, fretting: true },
       });
       return ok((await import('@jocund/core/formats/svg')).writeSvg(pages, inks));
     },
+  },
+  {
+    id: 'wav',
+    label: 'WAV',
+    says: 'The sound of both voices, in stereo.',
+    ending: '.wav',
+    type: 'audio/wav',
+    write: async ({ study }, making) => ok(await startWork('soundFile', { study, sampleRate }, making)),
   },
   {
     id: 'csv',
@@ -112,8 +150,13 @@ function save(content: string | Uint8Array<ArrayBuffer>, type: string, name: str
 }
 
 /** Makes a file and hands it to the browser. Answers why it could not be made, if so. */
-export async function takeFile(format: FileFormat, handed: Handed): Promise<string | undefined> {
-  const written = await format.write(handed);
+export async function takeFile(
+  format: FileFormat,
+  handed: Handed,
+  making: Making,
+): Promise<string | undefined> {
+  const written = await format.write(handed, making);
+  if (making.signal.aborted) return undefined;
   if (!written.ok) return describeFault(written.fault);
   save(written.value, format.type, `${fileNameOf(handed.study.title)}${format.ending}`);
   return undefined;

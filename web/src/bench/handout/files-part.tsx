@@ -1,8 +1,8 @@
+import { NoConnection, RefusedRequest } from '@jocund/contract';
 import type { Study } from '@jocund/core/score';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useSettings } from '../../ui/settings.ts';
-import { useNames } from '../../ui/use-names.ts';
 import { MarginPart } from '../margin.tsx';
 import { useCheck } from '../use-check.ts';
 import { fileFormats, takeFile, type FileFormat } from './download.ts';
@@ -10,17 +10,53 @@ import { useHandout } from './use-handout.ts';
 
 /** The study in every open format, each with what it is good for. */
 export function FilesPart({ study }: { study: Study }) {
-  const { inks, student } = useHandout();
-  const { fingers } = useCheck(study);
-  const [{ leftHanded }] = useSettings();
-  const shown = useNames();
+  const { inks, paper, student } = useHandout();
+  const { fingers, checked } = useCheck(study);
+  const [{ leftHanded, noteNames }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
+  const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
+  const running = useRef<AbortController | undefined>(undefined);
+  useEffect(() => () => running.current?.abort(), []);
+
   const take = (format: FileFormat) => {
+    running.current?.abort();
+    const controller = new AbortController();
+    running.current = controller;
     setFault(undefined);
-    takeFile(format, { study, inks, student, fingers, leftHanded, shown }).then(setFault, () =>
-      setFault(`The ${format.label} could not be made. Reload the page and try again.`),
-    );
+    setMaking({ format, share: 0 });
+    const end = (said: string | undefined) => {
+      if (running.current !== controller) return;
+      setMaking(undefined);
+      setFault(said);
+    };
+    takeFile(
+      format,
+      {
+        study,
+        inks,
+        paper,
+        student,
+        fingers,
+        placedFingers: (checked?.fingers ?? []).map(({ place, finger, picking }) => ({
+          place,
+          finger,
+          picking,
+        })),
+        leftHanded,
+        names: noteNames,
+      },
+      {
+        signal: controller.signal,
+        onProgress: (share) => running.current === controller && setMaking({ format, share }),
+      },
+    ).then(end, (error: unknown) => end(controller.signal.aborted ? undefined : faultWords(format, error)));
   };
+  const cancel = () => {
+    running.current?.abort();
+    running.current = undefined;
+    setMaking(undefined);
+  };
+
   return (
     <MarginPart title="Take the file">
       <ul className="flex flex-col">
@@ -32,7 +68,16 @@ export function FilesPart({ study }: { study: Study }) {
             <Button className="justify-center" onClick={() => take(format)}>
               {format.label}
             </Button>
-            <span className="narrow text-note leading-tight">{format.says}</span>
+            {making?.format === format ? (
+              <span className="text-note flex items-center justify-between gap-2" role="status">
+                making it, {Math.round(making.share * 100)} %
+                <Button look="plain" className="text-note" onClick={cancel}>
+                  Cancel
+                </Button>
+              </span>
+            ) : (
+              <span className="narrow text-note leading-tight">{format.says}</span>
+            )}
           </li>
         ))}
       </ul>
@@ -43,4 +88,11 @@ export function FilesPart({ study }: { study: Study }) {
       )}
     </MarginPart>
   );
+}
+
+function faultWords({ label }: FileFormat, error: unknown): string {
+  if (error instanceof RefusedRequest) return `${error.error.message}. ${error.error.remedy}.`;
+  if (error instanceof NoConnection)
+    return `The ${label} is made by the server, which cannot be reached. Try again later, or print the page.`;
+  return `The ${label} could not be made. Reload the page and try again.`;
 }

@@ -14,7 +14,7 @@ import { useHandout } from './use-handout.ts';
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose } = useRungs();
-  const { inks, setInks, student, setStudent } = useHandout();
+  const { inks, setInks, paper, setPaper, student, setStudent } = useHandout();
   const students = useStudents();
   if (!chosen)
     return (
@@ -59,6 +59,18 @@ export function HandoutMargin() {
               { value: 'black', label: 'black only' },
             ]}
             onChange={setInks}
+          />
+        </div>
+        <div className="mt-2 flex items-center justify-between gap-2">
+          <span className="text-note">Paper of files</span>
+          <Choice
+            label="Paper of files"
+            value={paper}
+            options={[
+              { value: 'a4', label: 'A4' },
+              { value: 'letter', label: 'Letter' },
+            ]}
+            onChange={setPaper}
           />
         </div>
       </MarginPart>

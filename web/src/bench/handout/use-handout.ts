@@ -1,11 +1,13 @@
-import type { Inks } from '@jocund/core/engraving';
+import type { Inks, Paper } from '@jocund/core/engraving';
 import { useAddress } from '../../ui/use-address.ts';
 
 /** The settings of a handout and how to change them. */
 interface Handout {
   readonly inks: Inks;
+  readonly paper: Paper;
   readonly student: string;
   readonly setInks: (inks: Inks) => void;
+  readonly setPaper: (paper: Paper) => void;
   readonly setStudent: (name: string) => void;
 }
 
@@ -14,8 +16,10 @@ export function useHandout(): Handout {
   const { read, write } = useAddress();
   return {
     inks: read('inks') === 'black' ? 'black' : 'both',
+    paper: read('paper') === 'letter' ? 'letter' : 'a4',
     student: read('for'),
     setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
+    setPaper: (paper) => write('paper', paper === 'letter' ? 'letter' : ''),
     setStudent: (name) => write('for', name),
   };
 }

@@ -60,6 +60,7 @@ export function HearBass() {
       feel: { tempoBpm: study.tempoBpm, swingPercent: study.swingPercent },
       fromBar: bar,
       loop: { fromBar: bar, toBar: bar },
+      countsIn: false,
       voices: { thumb: true, melody: false, click: false },
     });
   return (

@@ -43,6 +43,7 @@ export function TransportBar({ study }: { study: Study }) {
           <span role="status">making the sound, {Math.round(state.share * 100)} %</span>
         ) : (
           <>
+            {state.isCountingIn && <span role="status">counting in,</span>}
             bar <span className="figure min-w-6 text-2xl leading-none">{bar + 1}</span> beat{' '}
             <span className="figure text-2xl leading-none">{beat}</span>
           </>
@@ -122,6 +123,14 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
           {label}
         </button>
       ))}
+      <button
+        type="button"
+        aria-pressed={transport.countsIn}
+        className={`narrow flex h-9 items-center border border-paper px-2 font-semibold ${transport.countsIn ? 'bg-paper text-ink1' : 'text-paper hover:bg-ink1-80'}`}
+        onClick={() => transport.setCountsIn(!transport.countsIn)}
+      >
+        Count in
+      </button>
     </div>
   );
 }

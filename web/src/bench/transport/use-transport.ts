@@ -1,18 +1,16 @@
 import type { Study } from '@jocund/core/score';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { PlayerState, StemName } from '../../sound/player.ts';
+import type { LoopBars } from '../../sound/render-messages.ts';
 import { useBench } from '../bench-context.tsx';
-
-interface LoopBars {
-  readonly fromBar: number;
-  readonly toBar: number;
-}
 
 export interface Transport {
   readonly state: PlayerState;
   readonly voices: Readonly<Record<StemName, boolean>>;
   readonly tempoBpm: number;
   readonly loop: LoopBars | undefined;
+  readonly countsIn: boolean;
+  readonly setCountsIn: (on: boolean) => void;
   readonly toggle: () => void;
   readonly playFrom: (bar: number) => void;
   readonly setVoice: (name: StemName, on: boolean) => void;
@@ -20,7 +18,10 @@ export interface Transport {
   readonly setLoop: (loop: LoopBars | undefined) => void;
 }
 
-const restartMs = 300;
+const restartMs = 120;
+/** A piece is practised at a quarter of its tempo up to half as fast again. */
+const slowest = 0.25;
+const fastest = 1.5;
 
 /** Playing of one study: what is heard, how fast, which bars around. Changes made while it plays take it up again at its bar. */
 export function useTransport(study: Study, startBar: number): Transport {
@@ -31,13 +32,14 @@ export function useTransport(study: Study, startBar: number): Transport {
     melody: true,
     click: false,
   });
+  const [countsIn, setCountsIn] = useState(false);
   const [slowed, setSlowed] = useState<number | undefined>();
   const [loop, setLoopBars] = useState<LoopBars | undefined>();
   const restart = useRef<ReturnType<typeof setTimeout>>(undefined);
   const tempoBpm = slowed ?? study.tempoBpm;
 
   const start = useCallback(
-    (bar: number, now: { tempoBpm: number; loop: LoopBars | undefined }) => {
+    (bar: number, now: { tempoBpm: number; loop: LoopBars | undefined }, isFresh = true) => {
       const last = study.bars.length - 1;
       const within = now.loop && {
         fromBar: Math.min(now.loop.fromBar, last),
@@ -48,17 +50,18 @@ export function useTransport(study: Study, startBar: number): Transport {
         feel: { tempoBpm: now.tempoBpm, swingPercent: study.swingPercent },
         fromBar: Math.min(bar, last),
         loop: within,
+        countsIn: countsIn && isFresh,
         voices,
       });
     },
-    [player, study, voices],
+    [player, study, voices, countsIn],
   );
 
   const startLater = (now: { tempoBpm: number; loop: LoopBars | undefined }) => {
     if (player.getState().status === 'idle') return;
     const bar = player.getState().moment?.bar ?? startBar;
     clearTimeout(restart.current);
-    restart.current = setTimeout(() => start(bar, now), restartMs);
+    restart.current = setTimeout(() => start(bar, now, false), restartMs);
   };
 
   useEffect(
@@ -74,15 +77,21 @@ export function useTransport(study: Study, startBar: number): Transport {
     voices,
     tempoBpm,
     loop,
-    toggle: () =>
-      state.status === 'idle' ? start(loop?.fromBar ?? startBar, { tempoBpm, loop }) : player.stop(),
+    countsIn,
+    setCountsIn,
+    toggle: () => {
+      // A change made just before must not start again what is stopped now.
+      clearTimeout(restart.current);
+      if (state.status === 'idle') start(loop?.fromBar ?? startBar, { tempoBpm, loop });
+      else player.stop();
+    },
     playFrom: (bar) => start(bar, { tempoBpm, loop }),
     setVoice: (name, on) => {
       setVoices((all) => ({ ...all, [name]: on }));
       player.setVoice(name, on);
     },
     setTempo: (bpm) => {
-      const next = Math.round(Math.min(320, Math.max(20, bpm)));
+      const next = Math.round(Math.min(study.tempoBpm * fastest, Math.max(study.tempoBpm * slowest, bpm)));
       setSlowed(next === study.tempoBpm ? undefined : next);
       startLater({ tempoBpm: next, loop });
     },

@@ -1,0 +1,25 @@
+import type { PrintedSheet } from '@jocund/contract';
+import { fingersByBar, layPages } from '@jocund/core/engraving';
+import { shownNames } from '@jocund/core/pitch';
+import { writePdf } from '@jocund/press';
+
+/** The pages of a study as PDF, as the handout shows them. */
+export function printSheet({
+  study,
+  paper,
+  inks,
+  student,
+  leftHanded,
+  names,
+  fingers,
+}: PrintedSheet): Promise<Uint8Array> {
+  const pages = layPages(study, {
+    shown: (text) => shownNames(text, names),
+    leftHanded,
+    fingers: fingersByBar(fingers.map((each) => ({ ...each, picking: each.picking }))),
+    student,
+    paper,
+    signs: { picking: true, fretting: true },
+  });
+  return writePdf(pages, { title: study.title, inks });
+}

@@ -1,0 +1,71 @@
+import { apiErrorSchema, type PrintedSheet } from '@jocund/contract';
+import { blankStudy } from '@jocund/core/score';
+import type { Agent } from 'supertest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { openTestStudio, type TestStudio } from './test-studio.ts';
+
+let studio: TestStudio;
+let teacher: Agent;
+beforeAll(async () => {
+  studio = await openTestStudio();
+  teacher = await studio.teacher();
+});
+afterAll(() => studio.close());
+
+const sheet: PrintedSheet = {
+  study: blankStudy({ title: 'Printed', barCount: 8 }),
+  paper: 'a4',
+  inks: 'both',
+  student: 'Wren Halloway',
+  leftHanded: false,
+  names: 'english',
+  fingers: [],
+};
+const print = (agent: Agent, body: object) => agent.post('/api/sheets/pdf').send(body);
+const codeOf = (body: unknown) => apiErrorSchema.parse(body).error.code;
+
+describe('a sheet printed on the server', () => {
+  test('comes as a PDF of the paper asked for', async () => {
+    const answer = await print(teacher, { ...sheet, paper: 'letter' }).expect(200);
+    expect(answer.headers['content-type']).toBe('application/pdf');
+    const file = (answer.body as Buffer).toString('latin1');
+    expect(file).toMatch(/^%PDF-1\.\d/);
+    expect(file).toMatch(/\/MediaBox \[0 0 612\.?0* 792\.?0*\]/);
+  });
+  test('fingers of the page are printed: the file grows with them', async () => {
+    const notes = [{ tick: 0, durationTicks: 960, string: 2 as const, fret: 1, voice: 'melody' as const }];
+    const study = { ...sheet.study, bars: sheet.study.bars.map((bar) => ({ ...bar, notes })) };
+    const place = { bar: 0, tick: 0, string: 2 as const, voice: 'melody' as const };
+    const bare = await print(teacher, { ...sheet, study }).expect(200);
+    const fingered = await print(teacher, {
+      ...sheet,
+      study,
+      fingers: [{ place, finger: 1, picking: 'm' }],
+    }).expect(200);
+    expect((fingered.body as Buffer).length).toBeGreaterThan((bare.body as Buffer).length);
+  });
+  test.each([
+    ['a study that is none', { ...sheet, study: { title: 'x' } }],
+    ['paper there is not', { ...sheet, paper: 'a0' }],
+    ['a field too many', { ...sheet, secret: true }],
+    [
+      'fingers on string 7',
+      { ...sheet, fingers: [{ place: { bar: 0, tick: 0, string: 7, voice: 'melody' }, finger: 1 }] },
+    ],
+  ])('refuses %s', async (_, body) => {
+    expect(codeOf((await print(teacher, body).expect(400)).body)).toBe('bad-request');
+  });
+  test('only for a teacher who is signed in', async () => {
+    expect(codeOf((await print(studio.visitor(), sheet).expect(401)).body)).toBe('not-signed-in');
+    expect(codeOf((await print(await studio.stranger('student'), sheet).expect(403)).body)).toBe('forbidden');
+  });
+  test('not without end', async () => {
+    const other = await openTestStudio();
+    const agent = await other.teacher();
+    const codes = [];
+    for (let each = 0; each < 32; each += 1)
+      codes.push((await print(agent, { ...sheet, paper: 'a0' })).status);
+    await other.close();
+    expect(codes.at(-1)).toBe(429);
+  });
+});
