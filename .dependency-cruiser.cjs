@@ -19,6 +19,7 @@ const coreFloors = [
   'grading',
   'directions',
   'engraving',
+  'staff',
   'checking',
   'sound',
   'listening',

@@ -122,6 +122,7 @@ const printedSheetSchema = z.strictObject({
   inks: z.enum(['both', 'black']),
   student: z.string().trim().max(120),
   leftHanded: z.boolean(),
+  staff: z.boolean(),
   names: z.enum(['english', 'german']),
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
 });

@@ -18,6 +18,7 @@ const sheet: PrintedSheet = {
   inks: 'both',
   student: 'Wren Halloway',
   leftHanded: false,
+  staff: false,
   names: 'english',
   fingers: [],
 };
@@ -43,6 +44,11 @@ describe('a sheet printed on the server', () => {
       fingers: [{ place, finger: 1, picking: 'm' }],
     }).expect(200);
     expect((fingered.body as Buffer).length).toBeGreaterThan((bare.body as Buffer).length);
+  });
+  test('standard notation stands over the tab where it is asked for', async () => {
+    const alone = await print(teacher, sheet).expect(200);
+    const both = await print(teacher, { ...sheet, staff: true }).expect(200);
+    expect((both.body as Buffer).length).toBeGreaterThan((alone.body as Buffer).length);
   });
   test.each([
     ['a study that is none', { ...sheet, study: { title: 'x' } }],

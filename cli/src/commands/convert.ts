@@ -15,6 +15,7 @@ import { writeWav } from '@jocund/core/formats/wav';
 import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
 import { placeOfNote, type Study } from '@jocund/core/score';
+import { drawStaff } from '@jocund/core/staff';
 import { layTimeline, renderStereo } from '@jocund/core/sound';
 import { writePdf } from '@jocund/press';
 import { finished } from '../finished.ts';
@@ -66,6 +67,7 @@ function pagesOf(study: Study, args: Arguments): Page[] {
     signs: { picking: true, fretting: true },
     paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
     student: '',
+    staff: args.flag('staff') ? drawStaff : undefined,
   });
 }
 
@@ -73,7 +75,7 @@ function pagesOf(study: Study, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${Object.keys(writers).join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing applied|written] [--inks both|black] [--paper a4|letter] ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -82,6 +84,7 @@ export const convert: Command = {
     swing: 'text',
     inks: 'text',
     paper: 'text',
+    staff: 'flag',
     ...fingeringOptions,
   },
   run: async (args) => {

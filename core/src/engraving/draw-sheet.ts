@@ -80,6 +80,7 @@ function isUnchanged(
 const sameOptions = (a: SheetOptions, b: SheetOptions): boolean =>
   a.shown === b.shown &&
   a.leftHanded === b.leftHanded &&
+  a.staff === b.staff &&
   a.signs.picking === b.signs.picking &&
   a.signs.fretting === b.signs.fretting;
 

@@ -23,7 +23,12 @@ export interface SheetOptions {
   /** By bar from 0; absent: none. */
   readonly fingers?: readonly BarFingers[] | undefined;
   readonly signs: FingerSigns;
+  /** Standard notation over the tab; absent: tab alone. */
+  readonly staff?: StaffDrawer | undefined;
 }
+
+/** Draws standard notation over the bars of one system, on the lines from `rows.staffTop` down. */
+export type StaffDrawer = (study: Study, frames: readonly BarFrame[]) => Shape[];
 
 /** One line of the sheet, ready to be inked. */
 export interface SystemPicture {
@@ -47,6 +52,7 @@ export function drawSystem(
   const rows = rowsFor({
     head: bars.some(hasHead),
     lyrics: bars.some(({ notes }) => notes.some(({ lyric }) => lyric !== undefined)),
+    staff: options.staff !== undefined,
   });
   const frames = layout.bars.flatMap((each) => {
     const bar = study.bars[each.bar];
@@ -64,6 +70,7 @@ export function drawSystem(
       ...drawCallFrame(rows, layout.width),
       ...drawStrings(study, rows, layout.width, options.shown),
       ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
+      ...(options.staff?.(study, frames) ?? []),
       ...drawRanges(frames, study.bars[first - 1], study.bars[first + layout.bars.length]),
       ...frames.flatMap((frame) => [
         ...drawHead(frame, study.bars),
@@ -125,7 +132,7 @@ export function drawExcerpt(
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
-  const rows = rowsFor({ head: false, lyrics: false });
+  const rows = rowsFor({ head: false, lyrics: false, staff: false });
   const frames = layout.bars.flatMap((each) => {
     const bar = study.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];

@@ -1,6 +1,6 @@
 export { drawCallDigits } from './draw/call-row.ts';
 export type { FingerSigns } from './draw/finger-signs.ts';
-export { frameOf } from './draw/frame.ts';
+export { frameOf, type BarFrame } from './draw/frame.ts';
 export { drawGrip, type GripRoom } from './draw/grip.ts';
 export { drawMarks } from './draw/marks.ts';
 export { drawPlate } from './draw/plates.ts';
@@ -10,6 +10,7 @@ export {
   drawSystem,
   type ExcerptPicture,
   type SheetOptions,
+  type StaffDrawer,
   type SystemPicture,
 } from './draw-system.ts';
 export { fingersByBar, fingersOf, type BarFingers } from './fingers.ts';
@@ -18,7 +19,7 @@ export { gripName } from './grip-name.ts';
 export { noteValues, splitDuration, valueOf, type NoteValue } from './note-values.ts';
 export { layPages, type Page, type PageOptions, type PagePart, type Paper } from './pages.ts';
 export { palettes, type Inks } from './palette.ts';
-export type { Face, Ink, Shape } from './shape.ts';
+export { line, path, type Face, type Ink, type Shape } from './shape.ts';
 export { gradeFigure, sheetFigures, sheetLegend, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
   layoutSheet,

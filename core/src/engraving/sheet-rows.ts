@@ -5,6 +5,8 @@ export interface SheetRows {
   /** Section names, endings, tempo: only where the system has any. */
   readonly headBase: number;
   readonly gripTop: number;
+  /** Highest line of the staff, where the system has one. */
+  readonly staffTop: number;
   readonly stemTop: number;
   readonly stringTop: number;
   readonly stringGap: number;
@@ -22,19 +24,26 @@ export interface SheetRows {
 
 const headHeight = 24;
 const lyricHeight = 17;
+/** From the grips to the stems of the tab: a staff with room for its ledger lines, high and low. */
+const staffHeight = 128;
+/** Room over the staff's highest line: to the A at fret 17 of string 1. */
+const staffRoom = 46;
 
 /** What a system needs room for beside grips, strings, call and count. */
 export interface RowNeeds {
   readonly head: boolean;
   readonly lyrics: boolean;
+  readonly staff: boolean;
 }
 
 /** The rows of a system that has, or has not, a head and sung words. */
-export function rowsFor({ head, lyrics }: RowNeeds): SheetRows {
-  const top = head ? headHeight : 0;
+export function rowsFor({ head, lyrics, staff }: RowNeeds): SheetRows {
+  const first = head ? headHeight : 0;
+  const top = first + (staff ? staffHeight : 0);
   return {
     headBase: 15,
-    gripTop: top + 4,
+    gripTop: first + 4,
+    staffTop: first + 72 + staffRoom,
     stemTop: top + 82,
     stringTop: top + 114,
     stringGap: 19,

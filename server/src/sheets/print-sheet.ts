@@ -1,6 +1,7 @@
 import type { PrintedSheet } from '@jocund/contract';
 import { fingersByBar, layPages } from '@jocund/core/engraving';
 import { shownNames } from '@jocund/core/pitch';
+import { drawStaff } from '@jocund/core/staff';
 import { writePdf } from '@jocund/press';
 
 /** The pages of a study as PDF, as the handout shows them. */
@@ -10,6 +11,7 @@ export function printSheet({
   inks,
   student,
   leftHanded,
+  staff,
   names,
   fingers,
 }: PrintedSheet): Promise<Uint8Array> {
@@ -19,6 +21,7 @@ export function printSheet({
     fingers: fingersByBar(fingers.map((each) => ({ ...each, picking: each.picking }))),
     student,
     paper,
+    staff: staff ? drawStaff : undefined,
     signs: { picking: true, fretting: true },
   });
   return writePdf(pages, { title: study.title, inks });

@@ -13,6 +13,7 @@ import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
 import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
 import { System } from './system.tsx';
+import { useStaff } from './use-staff.ts';
 
 interface SheetProps {
   readonly study: Study;
@@ -54,15 +55,16 @@ export function Sheet({
 }: SheetProps) {
   const shown = useNames();
   const [{ leftHanded }] = useSettings();
+  const staff = useStaff();
   const [draw] = useState(createSheetDrawer);
   const { systems, calls } = useMemo(
     () =>
       draw(
         study,
         { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars },
-        { shown, leftHanded, fingers, signs },
+        { shown, leftHanded, fingers, signs, staff },
       ),
-    [draw, study, width, mostBars, shown, leftHanded, fingers, signs],
+    [draw, study, width, mostBars, shown, leftHanded, fingers, signs, staff],
   );
   const inSystem = ({ layout }: SystemPicture, bar: number | undefined) =>
     bar !== undefined && layout.bars.some((each) => each.bar === bar);

@@ -8,6 +8,8 @@ export interface Settings {
   readonly fingeredFor: string;
   /** Which fingers the sheet shows. */
   readonly fingers: 'none' | 'picking' | 'both';
+  /** Whether standard notation stands over the tab. */
+  readonly staff: boolean;
   /** The tuning the guitar is in today, by name or pitches. */
   readonly today: string;
   /** Strings of a guitar that no piece says anything about. */
@@ -19,6 +21,7 @@ const usual: Settings = {
   leftHanded: false,
   fingeredFor: '',
   fingers: 'both',
+  staff: false,
   today: 'standard',
   gauges: 'light',
 };
@@ -43,6 +46,7 @@ function read(): Settings {
     noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
     fingers: one(choices.fingers, kept.fingers, usual.fingers),
     leftHanded: kept.leftHanded === true,
+    staff: kept.staff === true,
     fingeredFor: text(kept.fingeredFor, usual.fingeredFor),
     today: text(kept.today, usual.today),
     gauges: text(kept.gauges, usual.gauges),

@@ -5,6 +5,7 @@ import { SelectField } from '../../ui/field.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { NotationChoice } from '../notation-choice.tsx';
 import { useHand } from '../use-check.ts';
 import { OtherHand } from './other-hand.tsx';
 
@@ -46,6 +47,7 @@ export function HandsPart() {
             onChange={(fingers) => set({ fingers })}
           />
         </div>
+        <NotationChoice />
         <SelectField
           label="Fingered for"
           value={settings.fingeredFor}

@@ -16,6 +16,8 @@ export interface Handed {
   readonly placedFingers: PrintedSheet['fingers'];
   readonly paper: Paper;
   readonly leftHanded: boolean;
+  /** Whether standard notation stands over the tab. */
+  readonly staff: boolean;
   readonly names: PrintedSheet['names'];
 }
 
@@ -47,10 +49,10 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet, ready for any printer.',
     ending: '.pdf',
     type: 'application/pdf',
-    write: async ({ study, inks, student, placedFingers, paper, leftHanded, names }, { signal }) =>
+    write: async ({ study, inks, student, placedFingers, paper, leftHanded, staff, names }, { signal }) =>
       ok(
         await requestFile(endpoints.printSheet, {
-          body: { study, inks, student, fingers: placedFingers, paper, leftHanded, names },
+          body: { study, inks, student, fingers: placedFingers, paper, leftHanded, staff, names },
           signal,
         }),
       ),
@@ -102,13 +104,14 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet as a drawing.',
     ending: '.svg',
     type: 'image/svg+xml',
-    write: async ({ study, inks, student, fingers, paper, leftHanded, names }) => {
+    write: async ({ study, inks, student, fingers, paper, leftHanded, staff, names }) => {
       const pages = layPages(study, {
         shown: (text) => shownNames(text, names),
         leftHanded,
         fingers,
         student,
         paper,
+        staff: staff ? (await import('@jocund/core/staff')).drawStaff : undefined,
         signs: { picking: true, fretting: true },
       });
       return ok((await import('@jocund/core/formats/svg')).writeSvg(pages, inks));

@@ -12,7 +12,7 @@ import { useHandout } from './use-handout.ts';
 export function FilesPart({ study }: { study: Study }) {
   const { inks, paper, student } = useHandout();
   const { fingers, checked } = useCheck(study);
-  const [{ leftHanded, noteNames }] = useSettings();
+  const [{ leftHanded, noteNames, staff }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
   const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
   const running = useRef<AbortController | undefined>(undefined);
@@ -43,6 +43,7 @@ export function FilesPart({ study }: { study: Study }) {
           picking,
         })),
         leftHanded,
+        staff,
         names: noteNames,
       },
       {

@@ -6,6 +6,7 @@ import { QueryMark } from '../../ui/query-mark.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
+import { NotationChoice } from '../notation-choice.tsx';
 import { useRungs } from '../studies/use-rungs.ts';
 import { FilesPart } from './files-part.tsx';
 import { useHandout } from './use-handout.ts';
@@ -60,6 +61,9 @@ export function HandoutMargin() {
             ]}
             onChange={setInks}
           />
+        </div>
+        <div className="mt-2">
+          <NotationChoice />
         </div>
         <div className="mt-2 flex items-center justify-between gap-2">
           <span className="text-note">Paper of files</span>

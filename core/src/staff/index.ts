@@ -1,0 +1,1 @@
+export { drawStaff } from './draw-staff.ts';
