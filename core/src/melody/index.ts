@@ -1,5 +1,6 @@
 export { fitTuneSteps, type FitOptions, type FittedTune } from './fit-tune.ts';
 export { splitVoices } from './split-voices.ts';
+export { doubleStops, suggestSteps, type Suggestion } from './suggestions.ts';
 export { studyOfTab } from './tab-study.ts';
 export type { TellLeftOut } from './tidy-notes.ts';
 export { tuneOfStudy } from './tune-of-study.ts';

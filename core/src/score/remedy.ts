@@ -1,5 +1,13 @@
 import type { StringNumber } from '../instrument/index.ts';
-import { changeNote, moveNote, removeNote, setDuration, type NoteChange, type NotePlace } from './edits.ts';
+import {
+  changeNote,
+  moveNote,
+  removeNote,
+  setDuration,
+  writeNote,
+  type NoteChange,
+  type NotePlace,
+} from './edits.ts';
 import type { PickingSchool, Study } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 
@@ -9,6 +17,12 @@ export type StudyEdit =
   | { readonly kind: 'move'; readonly place: NotePlace; readonly string: StringNumber; readonly fret: number }
   | { readonly kind: 'length'; readonly place: NotePlace; readonly durationTicks: Ticks }
   | { readonly kind: 'remove'; readonly place: NotePlace }
+  | {
+      readonly kind: 'write';
+      readonly place: NotePlace;
+      readonly fret: number;
+      readonly durationTicks: Ticks;
+    }
   | { readonly kind: 'school'; readonly school: PickingSchool }
   | { readonly kind: 'tempo'; readonly tempoBpm: number };
 
@@ -31,6 +45,8 @@ function applyEdit(study: Study, edit: StudyEdit): Study {
       return setDuration(study, edit.place, edit.durationTicks);
     case 'remove':
       return removeNote(study, edit.place);
+    case 'write':
+      return writeNote(study, edit.place, edit.fret, edit.durationTicks);
     case 'school':
       return { ...study, pickingSchool: edit.school };
     case 'tempo':

@@ -4,7 +4,13 @@ import { findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { fitTuneTask, readFileTask } from './file-tasks.ts';
-import { checkTask, compareHandsTask, placeMelodyTask, weighNoteTask } from './fingering-tasks.ts';
+import {
+  checkTask,
+  compareHandsTask,
+  placeMelodyTask,
+  suggestTask,
+  weighNoteTask,
+} from './fingering-tasks.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -35,6 +41,10 @@ const tasks: {
   *placeMelody(input) {
     yield 0;
     return yield* placeMelodyTask(input);
+  },
+  *suggest(input) {
+    yield 0;
+    return yield* suggestTask(input);
   },
   *readFile(input) {
     yield 0;
@@ -87,6 +97,8 @@ function stepsOf(
       return tasks.compareHands(request.input);
     case 'placeMelody':
       return tasks.placeMelody(request.input);
+    case 'suggest':
+      return tasks.suggest(request.input);
     case 'readFile':
       return tasks.readFile(request.input);
     case 'fitTune':

@@ -6,6 +6,7 @@ import {
   placesForNote,
   type Fingering,
 } from '@jocund/core/fingering';
+import { doubleStops, suggestSteps } from '@jocund/core/melody';
 import { placeOfNote } from '@jocund/core/score';
 import type { CheckedStudy, Tasks } from './messages.ts';
 
@@ -75,4 +76,14 @@ export function compareHandsTask({
     differing,
     moreQueries: theirs.open.length - mine.open.length,
   };
+}
+
+export function* suggestTask({
+  study,
+  hand,
+  place,
+}: Tasks['suggest']['input']): Generator<number, Tasks['suggest']['output']> {
+  if (!place) return yield* suggestSteps(study, { hand });
+  last = fingerStudy(study, { hand }, last);
+  return doubleStops(last, place);
 }

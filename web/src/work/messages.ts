@@ -5,7 +5,7 @@ import type { LeftOut } from '@jocund/core/formats/reading';
 import type { TabRhythm } from '@jocund/core/formats/text-tab';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
-import type { FitOptions, FittedTune, Tune } from '@jocund/core/melody';
+import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Study } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
@@ -85,6 +85,11 @@ export interface Tasks {
       readonly afterMm: number;
       readonly moved: number;
     };
+  };
+  /** Notes of the piece that are easier otherwise, and double stops for one note, where one is named. */
+  readonly suggest: {
+    readonly input: { readonly study: Study; readonly hand: Hand; readonly place: NotePlace | undefined };
+    readonly output: readonly Suggestion[];
   };
   /** A file of any format, read. */
   readonly readFile: {

@@ -10,6 +10,7 @@ import { GridChoice } from '../score/grid-choice.tsx';
 import { SelectionPart } from '../score/selection-part.tsx';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 import { OverBarPart } from './over-bar-part.tsx';
+import { SuggestionsPart } from './suggestions-part.tsx';
 import { TypingPart } from './typing-part.tsx';
 
 /** Both hands, where the note under the cursor can sit, what to mend, and the note's marks. */
@@ -43,6 +44,7 @@ export function MelodyMargin() {
       <TypingPart />
       <OverBarPart />
       <EasierPart />
+      <SuggestionsPart />
     </Margin>
   );
 }
