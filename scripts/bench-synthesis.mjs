@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { layTimeline, renderVoice } from '@jocund/core/sound';
+import { layTimeline, renderStereo, renderVoice } from '@jocund/core/sound';
 import { root } from './lib/project.mjs';
 
 /** Both voices of a demo piece, one after the other, as the sound worker makes them. */
@@ -18,4 +18,13 @@ renderBoth();
 const multiples = Array.from({ length: 7 }, renderBoth).sort((a, b) => a - b);
 console.log(
   `${'synthesis, both voices, multiple of real time, median'.padEnd(52)} ${`${(multiples[3] ?? 0).toFixed(0)} ×`.padStart(12)}   aim ≥ 30 ×`,
+);
+
+const bars = Array.from({ length: 6 }, () => study.bars).flat();
+const whole = layTimeline({ ...study, bars });
+const minutes = { ...whole, events: whole.events.filter(({ startS }) => startS < 180), durationS: 180 };
+const startedAt = performance.now();
+Array.from(renderStereo(minutes, 44100));
+console.log(
+  `${'three minutes of sound in stereo'.padEnd(52)} ${`${((performance.now() - startedAt) / 1000).toFixed(1)} s`.padStart(12)}   aim –`,
 );

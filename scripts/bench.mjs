@@ -27,6 +27,7 @@ mkdirSync(data, { recursive: true });
 try {
   await benchStart();
   await benchSynthesis();
+  await benchPress();
   await benchCore();
   const server = await startJocund();
   try {
@@ -80,6 +81,10 @@ async function benchSynthesis() {
   await run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench-synthesis.mjs')]);
 }
 
+async function benchPress() {
+  await run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench-press.mjs')]);
+}
+
 /** Bundled first: what a browser's worker runs is bundled, too. */
 async function benchCore() {
   const { build } = await import('esbuild');
@@ -112,6 +117,7 @@ async function benchBrowser(address) {
   await page.request.post('/api/session', { data: demoSignIn });
   await benchInitialScripts(page);
   await benchKeyPress(page);
+  await benchSheet(page);
   await benchFinder(page);
   await browser.close();
 }
@@ -155,7 +161,7 @@ async function benchKeyPress(page) {
       { capture: true },
     );
   });
-  const keys = ['3', 'ArrowRight', '0', 'ArrowDown', '1', 'h', 'ArrowUp', 'Shift+ArrowRight'];
+  const keys = ['3', 'ArrowRight', '0', 'ArrowDown', '1', 'h', 'ArrowUp', 'PageDown'];
   for (let count = 0; count < 200; count += 1) {
     await page.keyboard.press(keys[count % keys.length] ?? '1');
     await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
@@ -167,6 +173,34 @@ async function benchKeyPress(page) {
     `${quantile(times, 0.95).toFixed(0)} ms`,
     '< 50 ms',
   );
+}
+
+/** One score laid out and inked in the browser, beside two general-purpose engravers. @param {import('@playwright/test').Page} page */
+async function benchSheet(page) {
+  const { build } = await import('esbuild');
+  const outfile = join(data, 'bench-sheet-page.js');
+  await build({
+    entryPoints: [join(root, 'scripts/bench-sheet-page.mjs')],
+    bundle: true,
+    format: 'iife',
+    platform: 'browser',
+    outfile,
+    logLevel: 'error',
+  });
+  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).study;
+  const study = { ...demo, bars: JSON.parse(JSON.stringify([0, 1, 2, 3].flatMap(() => demo.bars))) };
+  await page.goto('about:blank');
+  await page.addScriptTag({ path: outfile });
+  const ms = await page.evaluate((each) => /** @type {any} */ (window).benchSheet(each), study);
+  const shown = (/** @type {number} */ value) => `${value.toFixed(value < 20 ? 1 : 0)} ms`;
+  report('64 bars of tab on the page, cold, main thread', shown(ms.tab.cold), '< 150 ms');
+  report('… after one key press', shown(ms.tab.key), '< 16 ms');
+  report('64 bars of notes and tab, cold', shown(ms.both.cold), '–');
+  report('… after one key press', shown(ms.both.key), '–');
+  report('… vexflow, the same notes without tab', shown(ms.vexflow), '–');
+  report('… abcjs, its melody and chords', shown(ms.abcjs), '–');
+  report('tab beside vexflow, cold', `${(ms.tab.cold / ms.vexflow).toFixed(2)} ×`, '–');
+  report('tab beside abcjs, cold', `${(ms.tab.cold / ms.abcjs).toFixed(2)} ×`, '–');
 }
 
 /** The whole search as a teacher starts it: worker, progress on screen, list drawn. @param {import('@playwright/test').Page} page */

@@ -1,0 +1,139 @@
+import abcjs from 'abcjs';
+import { createSheetDrawer, sheetMeasures } from '@jocund/core/engraving';
+import { writeAbc } from '@jocund/core/formats/abc';
+import { withSigns } from '@jocund/core/pitch';
+import { drawStaff } from '@jocund/core/staff';
+import { Beam, Formatter, Renderer, Stave, StaveNote, Voice } from 'vexflow';
+
+/**
+ * Bundled by bench.mjs and run in a page: one score laid out and put on the page as SVG by Jocund, by vexflow (standard notation of
+ * both voices, bar by bar) and by abcjs (melody and chords). Each answers the median of its runs in ms.
+ */
+
+const names = 'http://www.w3.org/2000/svg';
+const runs = 7;
+
+/** @typedef {import('@jocund/core/score').Study} Study */
+/** @param {readonly number[]} values */
+const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
+
+/** Work and the layout of the page it asks for. @param {(place: HTMLElement) => void} draw */
+function onPage(draw) {
+  const place = document.createElement('div');
+  document.body.replaceChildren(place);
+  const start = performance.now();
+  draw(place);
+  place.getBoundingClientRect();
+  return performance.now() - start;
+}
+
+/** @param {import('@jocund/core/engraving').SystemPicture} picture */
+function ink({ width, height, shapes }) {
+  const svg = document.createElementNS(names, 'svg');
+  svg.setAttribute('viewBox', `0 0 ${width} ${height}`);
+  for (const shape of shapes) {
+    const element = document.createElementNS(names, shape.kind);
+    for (const [name, value] of Object.entries(shape))
+      if (name === 'text') element.textContent = String(value);
+      else if (name !== 'kind') element.setAttribute(name, String(value));
+    svg.append(element);
+  }
+  return svg;
+}
+
+/** @param {Study} study @param {typeof drawStaff | undefined} staff */
+function benchOurs(study, staff) {
+  const options = {
+    shown: withSigns,
+    leftHanded: false,
+    signs: { picking: true, fretting: true },
+    staff,
+  };
+  const cold = Array.from({ length: runs }, () => {
+    /** @type {Study} Fresh objects: nothing is remembered from the run before. */
+    const fresh = JSON.parse(JSON.stringify(study));
+    return onPage((place) =>
+      place.append(...createSheetDrawer()(fresh, sheetMeasures, options).systems.map(ink)),
+    );
+  });
+  const draw = createSheetDrawer();
+  let before = draw(study, sheetMeasures, options).systems;
+  const keys = Array.from({ length: runs }, (_, index) => {
+    const bar = study.bars[index * 4];
+    if (!bar) throw new Error('a piece without bars');
+    const notes = bar.notes.map((note, each) => (each === 1 ? { ...note, fret: note.fret + 1 } : note));
+    const changed = { ...study, bars: study.bars.with(index * 4, { ...bar, notes }) };
+    const ms = onPage((place) => {
+      const { systems } = draw(changed, sheetMeasures, options);
+      place.append(...systems.filter((picture) => !before.includes(picture)).map(ink));
+    });
+    before = draw(study, sheetMeasures, options).systems;
+    return ms;
+  });
+  return { cold: median(cold), key: median(keys) };
+}
+
+/** Values of the score in vexflow's words; what none fits is written as a quarter. @type {Record<number, string>} */
+const lengths = { 3840: 'w', 1920: 'h', 960: 'q', 480: '8', 240: '16' };
+
+/** @param {Study} study */
+const benchVexflow = (study) =>
+  median(
+    Array.from({ length: runs }, () =>
+      onPage((place) => {
+        if (!(place instanceof HTMLDivElement)) return;
+        const renderer = new Renderer(place, Renderer.Backends.SVG);
+        renderer.resize(1300, (study.bars.length / 4) * 160);
+        const context = renderer.getContext();
+        study.bars.forEach((bar, index) => {
+          const stave = new Stave((index % 4) * 320, Math.floor(index / 4) * 160, 320);
+          stave.setContext(context).draw();
+          const voices = /** @type {const} */ (['melody', 'thumb']).flatMap((voice) => {
+            const written = bar.notes.filter((note) => note.voice === voice);
+            if (written.length === 0) return [];
+            const notes = [...new Set(written.map(({ tick }) => tick))].map((tick) => {
+              const together = written.filter((note) => note.tick === tick);
+              return new StaveNote({
+                keys: together.map(
+                  ({ string, fret }) => `${'edcbag'[(string + fret) % 6]}/${voice === 'thumb' ? 3 : 4}`,
+                ),
+                duration: lengths[together[0]?.durationTicks ?? 960] ?? 'q',
+                stemDirection: voice === 'melody' ? 1 : -1,
+              });
+            });
+            return [{ voice: new Voice().setMode(Voice.Mode.SOFT).addTickables(notes), notes }];
+          });
+          if (voices.length === 0) return;
+          new Formatter().joinVoices(voices.map(({ voice }) => voice)).format(
+            voices.map(({ voice }) => voice),
+            260,
+          );
+          const beams = voices.flatMap(({ notes }) =>
+            Beam.generateBeams(notes, { maintainStemDirections: true }),
+          );
+          for (const { voice } of voices) voice.draw(context, stave);
+          for (const beam of beams) beam.setContext(context).draw();
+        });
+      }),
+    ),
+  );
+
+/** @param {Study} study */
+function benchAbcjs(study) {
+  const abc = writeAbc(study);
+  return median(Array.from({ length: runs }, () => onPage((place) => void abcjs.renderAbc(place, abc))));
+}
+
+Object.assign(window, {
+  /** @param {Study} study */
+  async benchSheet(study) {
+    await document.fonts.ready;
+    benchVexflow(study);
+    return {
+      tab: benchOurs(study, undefined),
+      both: benchOurs(study, drawStaff),
+      vexflow: benchVexflow(study),
+      abcjs: benchAbcjs(study),
+    };
+  },
+});
