@@ -41,7 +41,10 @@ export interface SystemPicture {
   readonly shapes: readonly Shape[];
 }
 
-/** Draws one system: grips, tab with both voices, call line and count. `calls` is the study's call line by bar. */
+/**
+ * Draws one system: grips, tab with both voices, call line and count. `calls` is the study's call line by bar. Its rows stand at once;
+ * its shapes are drawn when they are first asked for, so that what is not looked at costs nothing.
+ */
 export function drawSystem(
   study: Study,
   layout: SystemLayout,
@@ -58,32 +61,46 @@ export function drawSystem(
     const bar = study.bars[each.bar];
     return bar ? [frameOf(bar, each, rows)] : [];
   });
-  const sourceX = sourcesIn(study, frames);
-  const first = layout.bars[0]?.bar ?? 0;
+  let drawn: readonly Shape[] | undefined;
   return {
     layout,
     rows,
     width: gutter + layout.width + 1.5,
     height: rows.bottom + 2,
     ground: [drawCallGround(rows, layout.width)],
-    shapes: [
-      ...drawCallFrame(rows, layout.width),
-      ...drawStrings(study, rows, layout.width, options.shown),
-      ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
-      ...(options.staff?.(study, frames) ?? []),
-      ...drawRanges(frames, study.bars[first - 1], study.bars[first + layout.bars.length]),
-      ...frames.flatMap((frame) => [
-        ...drawHead(frame, study.bars),
-        ...drawGripRow(study, frame, options),
-        ...drawStems(frame),
-        ...drawMarks(study, frame, sourceX),
-        ...drawPlates(frame),
-        ...drawDynamics(frame),
-        ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
-        ...drawCallRow(frame, calls[frame.index] ?? [], study.bars),
-      ]),
-    ],
+    get shapes() {
+      return (drawn ??= shapesOf(study, layout, rows, frames, calls, options));
+    },
   };
+}
+
+function shapesOf(
+  study: Study,
+  layout: SystemLayout,
+  rows: SheetRows,
+  frames: readonly BarFrame[],
+  calls: readonly (readonly CallEntry[])[],
+  options: SheetOptions,
+): Shape[] {
+  const sourceX = sourcesIn(study, frames);
+  const first = layout.bars[0]?.bar ?? 0;
+  return [
+    ...drawCallFrame(rows, layout.width),
+    ...drawStrings(study, rows, layout.width, options.shown),
+    ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
+    ...(options.staff?.(study, frames) ?? []),
+    ...drawRanges(frames, study.bars[first - 1], study.bars[first + layout.bars.length]),
+    ...frames.flatMap((frame) => [
+      ...drawHead(frame, study.bars),
+      ...drawGripRow(study, frame, options),
+      ...drawStems(frame),
+      ...drawMarks(study, frame, sourceX),
+      ...drawPlates(frame),
+      ...drawDynamics(frame),
+      ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
+      ...drawCallRow(frame, calls[frame.index] ?? [], study.bars),
+    ]),
+  ];
 }
 
 const drawPlates = ({ bar, rows, x }: BarFrame): Shape[] =>

@@ -7,7 +7,7 @@ import {
   type SystemPicture,
 } from '@jocund/core/engraving';
 import type { Study, Voice } from '@jocund/core/score';
-import { useMemo, useState, type PointerEvent } from 'react';
+import { useDeferredValue, useMemo, useState, type PointerEvent } from 'react';
 import { useSettings } from '../ui/settings.ts';
 import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
@@ -66,6 +66,8 @@ export function Sheet({
       ),
     [draw, study, width, mostBars, shown, leftHanded, fingers, signs, staff],
   );
+  const settled = useDeferredValue(systems);
+  const focus = playing?.bar ?? cursor?.bar;
   const inSystem = ({ layout }: SystemPicture, bar: number | undefined) =>
     bar !== undefined && layout.bars.some((each) => each.bar === bar);
   const onPointerDown = (event: PointerEvent<HTMLDivElement>, picture: SystemPicture) => {
@@ -81,39 +83,56 @@ export function Sheet({
   };
   return (
     <div>
-      {systems.map((picture) => (
-        <div
-          key={picture.layout.bars[0]?.bar}
-          data-system={picture.layout.bars[0]?.bar}
-          className="system"
-          style={{
-            breakInside: 'avoid',
-            contentVisibility: 'auto',
-            containIntrinsicSize: `auto ${picture.height}px`,
-          }}
-          onPointerDown={onPoint && ((event) => onPointerDown(event, picture))}
-          onPointerMove={onPoint && ((event) => onPointerMove(event, picture))}
-        >
-          <p className="sr-only" data-testid="call">
-            {picture.layout.bars.map(
-              ({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
-            )}
-          </p>
-          <System
-            study={study}
-            picture={picture}
-            cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
-            cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
-            selected={selected && spansSystem(picture, selected) ? selected : undefined}
-            playing={inSystem(picture, playing?.bar) ? playing : undefined}
-            fluid={fluid}
-            marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))}
-          />
-        </div>
-      ))}
+      {systems
+        .map((now, index) => pictureNow(now, settled[index], focus))
+        .map((picture) => (
+          <div
+            key={picture.layout.bars[0]?.bar}
+            data-system={picture.layout.bars[0]?.bar}
+            className="system"
+            style={{
+              breakInside: 'avoid',
+              contentVisibility: 'auto',
+              containIntrinsicSize: `auto ${picture.height}px`,
+            }}
+            onPointerDown={onPoint && ((event) => onPointerDown(event, picture))}
+            onPointerMove={onPoint && ((event) => onPointerMove(event, picture))}
+          >
+            <p className="sr-only" data-testid="call">
+              {picture.layout.bars.map(
+                ({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
+              )}
+            </p>
+            <System
+              study={study}
+              picture={picture}
+              cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
+              cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
+              selected={selected && spansSystem(picture, selected) ? selected : undefined}
+              playing={inSystem(picture, playing?.bar) ? playing : undefined}
+              fluid={fluid}
+              marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))}
+            />
+          </div>
+        ))}
     </div>
   );
 }
 
 const spansSystem = ({ layout }: SystemPicture, { from, to }: SelectedSpan): boolean =>
   layout.bars.some(({ bar }) => bar >= from.bar && bar <= to.bar);
+
+/** Systems about the one that is worked on are inked at once; the others, out of sight as a rule, a moment later, between key presses. */
+const inkedAtOnce = 2;
+
+function pictureNow(
+  now: SystemPicture,
+  settled: SystemPicture | undefined,
+  focus: number | undefined,
+): SystemPicture {
+  const [first, last] = [now.layout.bars[0]?.bar ?? 0, now.layout.bars.at(-1)?.bar ?? 0];
+  const reach = now.layout.bars.length * inkedAtOnce;
+  const isNear = focus === undefined || (focus >= first - reach && focus <= last + reach);
+  const isSameSystem = settled?.layout.bars[0]?.bar === first && settled.layout.bars.at(-1)?.bar === last;
+  return isNear || !isSameSystem ? now : settled;
+}

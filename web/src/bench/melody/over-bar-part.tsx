@@ -1,3 +1,4 @@
+import { Fold } from '../../ui/fold.tsx';
 import {
   dynamicAt,
   dynamicLevels,
@@ -29,74 +30,77 @@ export function OverBarPart() {
   const isOn = (on: boolean): true | undefined => (on ? true : undefined);
   return (
     <MarginPart title="Over the bar" note={`bar ${cursor.bar + 1}`}>
-      <details>
-        <summary className="text-note cursor-pointer font-semibold">Repeats, tempo, loudness</summary>
-        <div className="mt-2 flex flex-col gap-2">
-          {cursor.bar === 0 && (
-            <Tick
-              label="A pickup: comes before the first full bar"
-              checked={bar.pickup === true}
-              onChange={(on) => set({ pickup: isOn(on) })}
-            />
-          )}
-          <Tick
-            label="A repeat begins here"
-            checked={bar.repeatStart === true}
-            onChange={(on) => set({ repeatStart: isOn(on) })}
-          />
-          <Stepper
-            label="Played up to here, times"
-            value={bar.repeatTimes ?? 1}
-            low={1}
-            high={9}
-            onChange={(times) => set({ repeatTimes: times > 1 ? times : undefined })}
-          />
-          <SelectField
-            label="Ending"
-            value={bar.endings?.join(' ') ?? ''}
-            onChange={({ target }) => {
-              const endings = endingsOf[target.value];
-              set({ endings: endings ? [...endings] : undefined });
-            }}
-          >
-            <option value="">every time through</option>
-            <option value="1">first ending</option>
-            <option value="2">second ending</option>
-            <option value="1 2">first and second ending</option>
-            <option value="3">third ending</option>
-          </SelectField>
-          <Tick
-            label="Another tempo from here on"
-            checked={bar.tempoBpm !== undefined}
-            onChange={(on) => set({ tempoBpm: on ? study.tempoBpm : undefined })}
-          />
-          {bar.tempoBpm !== undefined && (
-            <Stepper
-              label="Quarters a minute"
-              value={bar.tempoBpm}
-              low={20}
-              high={320}
-              onChange={(tempoBpm) => set({ tempoBpm })}
-            />
-          )}
-          <Tick
-            label="Another swing from here on"
-            checked={bar.swingPercent !== undefined}
-            onChange={(on) => set({ swingPercent: on ? study.swingPercent : undefined })}
-          />
-          {bar.swingPercent !== undefined && (
-            <Stepper
-              label="Share before the off-beat, %"
-              value={bar.swingPercent}
-              low={50}
-              high={80}
-              onChange={(swingPercent) => set({ swingPercent })}
-            />
-          )}
-          <Loudness voice="melody" />
-          <Loudness voice="thumb" />
-        </div>
-      </details>
+      <Fold title="Repeats, tempo, loudness">
+        {() => (
+          <>
+            <div className="mt-2 flex flex-col gap-2">
+              {cursor.bar === 0 && (
+                <Tick
+                  label="A pickup: comes before the first full bar"
+                  checked={bar.pickup === true}
+                  onChange={(on) => set({ pickup: isOn(on) })}
+                />
+              )}
+              <Tick
+                label="A repeat begins here"
+                checked={bar.repeatStart === true}
+                onChange={(on) => set({ repeatStart: isOn(on) })}
+              />
+              <Stepper
+                label="Played up to here, times"
+                value={bar.repeatTimes ?? 1}
+                low={1}
+                high={9}
+                onChange={(times) => set({ repeatTimes: times > 1 ? times : undefined })}
+              />
+              <SelectField
+                label="Ending"
+                value={bar.endings?.join(' ') ?? ''}
+                onChange={({ target }) => {
+                  const endings = endingsOf[target.value];
+                  set({ endings: endings ? [...endings] : undefined });
+                }}
+              >
+                <option value="">every time through</option>
+                <option value="1">first ending</option>
+                <option value="2">second ending</option>
+                <option value="1 2">first and second ending</option>
+                <option value="3">third ending</option>
+              </SelectField>
+              <Tick
+                label="Another tempo from here on"
+                checked={bar.tempoBpm !== undefined}
+                onChange={(on) => set({ tempoBpm: on ? study.tempoBpm : undefined })}
+              />
+              {bar.tempoBpm !== undefined && (
+                <Stepper
+                  label="Quarters a minute"
+                  value={bar.tempoBpm}
+                  low={20}
+                  high={320}
+                  onChange={(tempoBpm) => set({ tempoBpm })}
+                />
+              )}
+              <Tick
+                label="Another swing from here on"
+                checked={bar.swingPercent !== undefined}
+                onChange={(on) => set({ swingPercent: on ? study.swingPercent : undefined })}
+              />
+              {bar.swingPercent !== undefined && (
+                <Stepper
+                  label="Share before the off-beat, %"
+                  value={bar.swingPercent}
+                  low={50}
+                  high={80}
+                  onChange={(swingPercent) => set({ swingPercent })}
+                />
+              )}
+              <Loudness voice="melody" />
+              <Loudness voice="thumb" />
+            </div>
+          </>
+        )}
+      </Fold>
     </MarginPart>
   );
 }

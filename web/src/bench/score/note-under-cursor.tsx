@@ -1,3 +1,4 @@
+import { Fold } from '../../ui/fold.tsx';
 import { valueOf } from '@jocund/core/engraving';
 import { highestFret, soundingShift, writtenMidi } from '@jocund/core/instrument';
 import { pitchText, spellMidi, transposeKey } from '@jocund/core/pitch';
@@ -48,17 +49,23 @@ export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
         </span>
       </p>
       <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => isEveryday)} />
-      <details className="mt-2">
-        <summary className="text-note cursor-pointer font-semibold">More marks</summary>
-        <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => !isEveryday)} />
-      </details>
+      <Fold title="More marks">
+        {() => (
+          <>
+            <MarkButtons note={note} keys={noteKeys.filter(({ isEveryday }) => !isEveryday)} />
+          </>
+        )}
+      </Fold>
       <MarkAmounts note={note} />
-      <details className="mt-2">
-        <summary className="text-note cursor-pointer font-semibold">Move it</summary>
-        <ul className="mt-2 grid gap-1.5">
-          <StretchCommands voice={voice} />
-        </ul>
-      </details>
+      <Fold title="Move it">
+        {() => (
+          <>
+            <ul className="mt-2 grid gap-1.5">
+              <StretchCommands voice={voice} />
+            </ul>
+          </>
+        )}
+      </Fold>
     </MarginPart>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '../../ui/fold.tsx';
 import { notesInStretch } from '@jocund/core/score';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
@@ -54,10 +55,13 @@ export function SelectionPart({ voice }: { voice: 'thumb' | 'melody' }) {
         <StretchCommands voice={voice} />
         <KeyButton words="let go" shownKey="Esc" act={() => setCursor(cursor)} />
       </ul>
-      <details className="mt-2">
-        <summary className="text-note cursor-pointer font-semibold">Mark all of them</summary>
-        <MarkAll voice={voice} isOn={(key) => notes.length > 0 && notes.every(key.isOn)} />
-      </details>
+      <Fold title="Mark all of them">
+        {() => (
+          <>
+            <MarkAll voice={voice} isOn={(key) => notes.length > 0 && notes.every(key.isOn)} />
+          </>
+        )}
+      </Fold>
     </MarginPart>
   );
 }
