@@ -12,6 +12,7 @@ import { Stepper } from '../ui/stepper.tsx';
 import { TuningField } from '../ui/tuning-field.tsx';
 import { useWork } from '../work/use-work.ts';
 import { LeftOutPart } from './left-out-part.tsx';
+import { OtherTunings } from './other-tunings.tsx';
 import { TakeIn } from './take-in.tsx';
 
 const furthest = 12;
@@ -113,6 +114,15 @@ export function FitPart({
             <span className="figure">{Math.round(fitted.costMm)} mm</span> over the piece.
           </p>
           {fitted.leftOut.length > 0 && <LeftOutPart leftOut={fitted.leftOut} />}
+          <OtherTunings
+            study={fitted.study}
+            onChoose={(found) => {
+              cancel();
+              setTuning(found.tuning);
+              setCapo(found.capo);
+              setTranspose(String(fitted.transposed));
+            }}
+          />
           <TakeIn study={fitted.study} isPending={isPending} onTake={onTake} />
         </>
       )}

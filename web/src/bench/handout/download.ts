@@ -139,6 +139,7 @@ export const fileFormats: readonly FileFormat[] = [
 const fileNameOf = (title: string): string =>
   title
     .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase() || 'study';

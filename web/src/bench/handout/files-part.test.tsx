@@ -1,0 +1,125 @@
+import { blankStudy } from '@jocund/core/score';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { FilesPart } from './files-part.tsx';
+
+interface Started {
+  readonly task: string;
+  readonly signal: AbortSignal | undefined;
+  readonly onProgress: ((share: number) => void) | undefined;
+  readonly finish: (bytes: Uint8Array) => void;
+}
+const started: Started[] = [];
+vi.mock('../../work/work-client.ts', () => ({
+  startWork: (
+    task: string,
+    _input: unknown,
+    { signal, onProgress }: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
+  ) =>
+    new Promise((resolve) => {
+      started.push({ task, signal, onProgress, finish: resolve });
+    }),
+}));
+
+/** Names of the files handed to the browser, and what was asked of the server. */
+const taken: string[] = [];
+const asked: Record<string, unknown>[] = [];
+let answer: () => Promise<Response>;
+beforeEach(() => {
+  started.length = taken.length = asked.length = 0;
+  answer = () => Promise.resolve(new Response(new Uint8Array([37, 80, 68, 70])));
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    if (path !== '/api/sheets/pdf') return Promise.resolve(new Response('null'));
+    asked.push(JSON.parse(init?.body as string) as Record<string, unknown>);
+    return answer();
+  });
+  vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function click(this: HTMLAnchorElement) {
+    taken.push(this.download);
+  });
+  URL.createObjectURL = () => 'blob:';
+  URL.revokeObjectURL = () => undefined;
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
+
+const study = blankStudy({ title: 'Härd to file, No. 2', barCount: 2 });
+const open = (address = '/bench/x/handout') =>
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <MemoryRouter initialEntries={[address]}>
+        <FilesPart study={study} />
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+/** Presses a format and waits until its writer was fetched and had its say. */
+const press = async (name: string) => {
+  fireEvent.click(screen.getByRole('button', { name }));
+  await act(async () => {
+    await vi.waitFor(() => {
+      if (taken.length === 0 && asked.length === 0 && !started.some(({ task }) => task === 'soundFile'))
+        throw new Error('not yet');
+    });
+  });
+};
+
+test('every written format is handed over under the title as a file name', async () => {
+  open();
+  for (const [label, ending] of [
+    ['Jocund file', '.jocund.json'],
+    ['MusicXML', '.musicxml'],
+    ['MIDI', '.mid'],
+    ['ABC', '.abc'],
+    ['Text tab', '.txt'],
+    ['SVG', '.svg'],
+    ['CSV', '.csv'],
+  ] as const) {
+    taken.length = 0;
+    await press(label);
+    await vi.waitFor(() => expect(taken, label).toEqual([`hard-to-file-no-2${ending}`]));
+  }
+});
+
+test('the PDF is asked of the server as the handout is set', async () => {
+  open('/bench/x/handout?inks=black&paper=letter&for=Wren');
+  await press('PDF');
+  expect(asked[0]).toMatchObject({ inks: 'black', paper: 'letter', student: 'Wren', staff: false });
+  await vi.waitFor(() => expect(taken).toEqual(['hard-to-file-no-2.pdf']));
+});
+
+test('a server out of reach, and one that refuses, are said; nothing is handed over', async () => {
+  open();
+  answer = () => Promise.reject(new TypeError('offline'));
+  await press('PDF');
+  expect((await screen.findByRole('alert')).textContent).toContain('which cannot be reached');
+  answer = () =>
+    Promise.resolve(
+      new Response(
+        JSON.stringify({ error: { code: 'too-many', message: 'Too many sheets', remedy: 'Wait a minute' } }),
+        { status: 429 },
+      ),
+    );
+  fireEvent.click(screen.getByRole('button', { name: 'PDF' }));
+  expect(await screen.findByText('Too many sheets. Wait a minute.')).toBeDefined();
+  expect(taken).toEqual([]);
+});
+
+test('making sound shows how far it is and can be given up', async () => {
+  open();
+  await press('WAV');
+  const sound = started.find(({ task }) => task === 'soundFile')!;
+  act(() => sound.onProgress?.(0.4));
+  expect(screen.getByRole('status').textContent).toContain('40 %');
+  fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
+  expect(sound.signal?.aborted).toBe(true);
+  expect(screen.queryByRole('status')).toBeNull();
+  await act(async () => {
+    sound.finish(new Uint8Array(4));
+    await Promise.resolve();
+  });
+  expect(taken).toEqual([]);
+});
