@@ -32,6 +32,8 @@ const views = [
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=Wynn+Sarkeld', size: desk },
   { name: 'phone-melody', path: '/bench/{Nine}/melody', size: phone },
+  // Last: the browser remembers the choice.
+  { name: 'bench-notes', path: '/bench/{Loose}/melody', size: desk, choose: 'notes and tab' },
 ];
 
 checkNode();
@@ -52,7 +54,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, signedIn = true, press, until } of views) {
+for (const { name, path, size, signedIn = true, press, choose, until } of views) {
   if (signedIn) await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = signedIn ? await (await page.request.get('/api/pieces')).json() : [];
@@ -64,6 +66,11 @@ for (const { name, path, size, signedIn = true, press, until } of views) {
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
   if (press) await page.getByRole('button', { name: press }).click();
+  if (choose) {
+    await page.getByRole('radio', { name: choose }).click();
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(500);
+  }
   if (until) await page.getByText(until).waitFor();
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);

@@ -25,7 +25,7 @@ export interface SheetRows {
 const headHeight = 24;
 const lyricHeight = 17;
 /** From the grips to the stems of the tab: a staff with room for its ledger lines, high and low. */
-const staffHeight = 128;
+const staffHeight = 148;
 /** Room over the staff's highest line: to the A at fret 17 of string 1. */
 const staffRoom = 46;
 

@@ -111,9 +111,9 @@ describe('the staff over the tab', () => {
       drawSheet(study, sheetMeasures, options).systems[0]!,
       drawSheet(study, sheetMeasures, { ...options, staff: undefined }).systems[0]!,
     ];
-    expect(both.height - alone.height).toBe(128);
+    expect(both.height - alone.height).toBe(148);
     expect(both.layout).toEqual(alone.layout);
-    expect(both.rows.stringTop - alone.rows.stringTop).toBe(128);
+    expect(both.rows.stringTop - alone.rows.stringTop).toBe(148);
   });
   test('melody in the second ink with stems up, thumb in the first with stems down', () => {
     const picture = system(written(['m1:0@1/1 t5:0@1/1']));

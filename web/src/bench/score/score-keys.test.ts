@@ -1,4 +1,6 @@
-import { blankStudy, dynamicAt, setMetre, writeNote, type Study } from '@jocund/core/score';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { blankStudy, dynamicAt, setMetre, techniques, writeNote, type Study } from '@jocund/core/score';
 import { describe, expect, test } from 'vitest';
 import { barKeys } from './bar-keys.ts';
 import {
@@ -203,4 +205,15 @@ describe('over the bar', () => {
     expect(dynamicAt(times(1, '>'), 2, 0, 'thumb')).toBe('mf');
     expect(dynamicAt(times(9, '<'), 2, 0, 'melody')).toBe('pp');
   });
+});
+
+test('docs/techniques.md tells of every technique under its word and key', () => {
+  const rows = readFileSync(join(import.meta.dirname, '../../../../docs/techniques.md'), 'utf8').split('\n');
+  for (const { word, says } of techniques) {
+    const cells = rows.map((row) => row.split(' | ').map((cell) => cell.replace(/^\| |`/g, '').trim()));
+    const row = cells.find(([first]) => first === word);
+    expect(row, word).toBeDefined();
+    expect(row?.[1]).toBe(says);
+    expect(noteKeys.find(({ words }) => words === says)?.key).toBe(row?.[3]?.replace('Shift ', ''));
+  }
 });
