@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { findAbcMidi } from './lib/abcmidi.mjs';
 import { buildAll } from './lib/build.mjs';
 import { findChromium } from './lib/chromium.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
@@ -118,6 +119,7 @@ async function main() {
   checkNode();
   await installPackages();
   const chromium = findChromium();
+  findAbcMidi();
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   await runChecks();

@@ -11,6 +11,7 @@ import { counted } from '../ui/words.ts';
 import { ImportFile } from './import-file.tsx';
 import { NewPiece } from './new-piece.tsx';
 import { PieceRow } from './piece-row.tsx';
+import { takeList } from './take-list.ts';
 
 type Shelf = 'in-hand' | 'archived';
 
@@ -68,6 +69,11 @@ export function RepertoirePage() {
           <p className="text-note pb-1.5 text-ink1-80" role="status">
             {counted(shown.length, 'piece')}
           </p>
+        )}
+        {shown && shown.length > 0 && (
+          <Button look="plain" className="text-note mb-1.5" onClick={() => takeList(shown)}>
+            Take this list as CSV
+          </Button>
         )}
       </div>
       {fault && (

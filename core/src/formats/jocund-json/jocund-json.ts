@@ -3,6 +3,7 @@ import { describeFault, fail, ok, type Place, type Result } from '../../fault/in
 import { checkTuning } from '../../instrument/index.ts';
 import type { Study } from '../../score/index.ts';
 import { studySchema } from '../../score/schema.ts';
+import { upgrade } from './upgrade.ts';
 
 /** Rises when a file of the old shape no longer says the same. */
 export const studyFormatVersion = 1;
@@ -32,7 +33,8 @@ export function readStudy(text: string): Result<Study> {
       'Open it with a newer Jocund, or save it there in the older version',
     );
   }
-  const parsed = studySchema.safeParse(envelope.data.study);
+  const { version, study } = envelope.data;
+  const parsed = studySchema.safeParse(upgrade(study, version, studyFormatVersion));
   if (!parsed.success) return faultOf(parsed.error);
   const tuning = checkTuning(parsed.data.tuning);
   return tuning.ok

@@ -1,6 +1,7 @@
 import type { Element } from '../xml/index.ts';
 import type { Pitch } from '../../pitch/index.ts';
 import { techniquesOf, type Note, type TechniqueWord } from '../../score/index.ts';
+import { amountWords } from './amounts.ts';
 import { addValue } from './values.ts';
 import type { WrittenEvent, WrittenNote } from './written-events.ts';
 
@@ -166,6 +167,7 @@ function addTechnical(
   if (note.stroke === 'snap') technical.ele('snap-pizzicato');
   for (const { word } of techniquesOf(note))
     if (!ownElement.has(word)) technical.ele('other-technical').txt(word);
+  for (const amount of amountWords(note)) technical.ele('other-technical').txt(amount);
   if (note.finger) technical.ele('fingering').txt(String(note.finger));
   if (note.picking) technical.ele('pluck').txt(note.picking);
   technical.ele('string').txt(String(note.string));

@@ -1,6 +1,7 @@
 import type { TuneMarks } from '../../melody/index.ts';
 import { midiOf, type Letter } from '../../pitch/index.ts';
 import { techniqueNamed, withTechnique, type Note } from '../../score/index.ts';
+import { withAmount } from './amounts.ts';
 import { childrenOf, find, numberOf, textOf, type XmlNode } from '../xml/index.ts';
 
 /** What a `note` element says of itself; time and place in the bar are its reader's affair. */
@@ -156,7 +157,11 @@ export function readNote(note: XmlNode): WrittenPitch {
   for (const each of technical.flatMap((node) => childrenOf(node, 'other-technical'))) {
     const technique = techniqueNamed(each.text);
     if (technique) marks = { ...marks, ...definedOnly(withTechnique({ ...bare, ...marks }, technique)) };
-    else lost.push(`“${each.text}”`);
+    else {
+      const known = withAmount(marks, each.text);
+      if (known) marks = known;
+      else lost.push(`“${each.text}”`);
+    }
   }
   return { midi: pitchOf(note), place: placeOf(technical), marks, lost };
 }

@@ -86,6 +86,24 @@ describe('a study written and read again', () => {
         : notes.find((each) => each.string === 2 && each.tick === 960),
     );
   });
+  test('how far a slide and a turn go, and how the glass leans, come back; what is out of range is left out', () => {
+    const notes = [
+      note({
+        string: 1,
+        fret: 5,
+        durationTicks: 960,
+        slide: { from: 'below', approachFret: 2, overTicks: 240 },
+      }),
+      note({ tick: 960, string: 2, fret: 3, durationTicks: 960, ornament: 'hammer-pull', ornamentFrets: 3 }),
+      note({ tick: 1920, string: 3, fret: 7, durationTicks: 960, bottleneck: { angleDegrees: -10 } }),
+    ];
+    const full = { ...study, bars: [{ ...study.bars[2]!, notes }] };
+    const back = readBack(full);
+    expect(back.leftOut).toEqual([]);
+    expect(back.study.bars[0]!.notes).toEqual(notes);
+    const bent = readMusicXml(xmlOf(full).replace('turn-frets 3', 'turn-frets 33'));
+    expect(bent.ok && bent.value.leftOut.map(({ what }) => what)).toEqual(['“turn-frets 33”']);
+  });
   test('fingers of both hands, sung words and a bend of any amount come back', () => {
     const full = note({
       durationTicks: 960,

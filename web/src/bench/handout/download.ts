@@ -4,6 +4,7 @@ import { layPages, type BarFingers, type Inks, type Paper } from '@jocund/core/e
 import { writeStudy } from '@jocund/core/formats/jocund-json';
 import { shownNames } from '@jocund/core/pitch';
 import type { Study } from '@jocund/core/score';
+import { fileNameOf, saveFile } from '../../ui/save-file.ts';
 import { startWork } from '../../work/work-client.ts';
 
 /** What a file of a handout is made from. */
@@ -135,24 +136,6 @@ export const fileFormats: readonly FileFormat[] = [
   },
 ];
 
-/** A title as a file name: letters, digits and hyphens. */
-const fileNameOf = (title: string): string =>
-  title
-    .normalize('NFKD')
-    .replace(/\p{M}+/gu, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .toLowerCase() || 'study';
-
-function save(content: string | Uint8Array<ArrayBuffer>, type: string, name: string): void {
-  const address = URL.createObjectURL(new Blob([content], { type }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
-}
-
 /** Makes a file and hands it to the browser. Answers why it could not be made, if so. */
 export async function takeFile(
   format: FileFormat,
@@ -162,6 +145,6 @@ export async function takeFile(
   const written = await format.write(handed, making);
   if (making.signal.aborted) return undefined;
   if (!written.ok) return describeFault(written.fault);
-  save(written.value, format.type, `${fileNameOf(handed.study.title)}${format.ending}`);
+  saveFile(written.value, format.type, `${fileNameOf(handed.study.title)}${format.ending}`);
   return undefined;
 }

@@ -1,0 +1,96 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import toneMidi from '@tonejs/midi';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { layTimeline } from '../../sound/index.ts';
+import { tuneEvents } from '../../testing/tune-events.ts';
+import { written } from '../../testing/written.ts';
+import { readAbc, writeAbc } from './index.ts';
+
+/** Debian's abcmidi, another reader of ABC; `npm test` installs it. Where it is missing these tests are skipped. */
+const program = '/usr/bin/abc2midi';
+const examples = '/usr/share/doc/abcmidi/examples';
+
+let folder = '';
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'jocund-abc-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** What abc2midi plays of an ABC text, chords left out, in quarters. */
+function played(text: string) {
+  const [from, to] = [join(folder, 'tune.abc'), join(folder, 'tune.mid')];
+  writeFileSync(from, text.replace(/^(K:.*)$/m, '$1\n%%MIDI gchordoff\n%%MIDI nobeataccents'));
+  execFileSync(program, [from, '-o', to, '-silent'], { stdio: 'pipe' });
+  const midi = new toneMidi.Midi(readFileSync(to));
+  return midi.tracks.flatMap(({ notes }) =>
+    notes.map(({ ticks, midi: pitch, durationTicks }) => ({
+      at: ticks / midi.header.ppq,
+      length: durationTicks / midi.header.ppq,
+      midi: pitch,
+    })),
+  );
+}
+
+interface Struck {
+  readonly at: number;
+  readonly midi: number;
+}
+
+/** It rounds triplets to its own ticks and spreads the notes of a chord: onsets are compared to a sixteenth of a quarter. */
+function expectAlike(theirs: readonly Struck[], ours: readonly Struck[]): void {
+  const inOrder = (events: readonly Struck[]) =>
+    [...events].sort((a, b) => Math.round(a.at * 8) - Math.round(b.at * 8) || a.midi - b.midi);
+  const [heard, read] = [inOrder(theirs), inOrder(ours)];
+  expect(heard.map(({ midi }) => midi)).toEqual(read.map(({ midi }) => midi));
+  heard.forEach(({ at }, index) => expect(Math.abs(at - (read[index]?.at ?? NaN))).toBeLessThan(1 / 16));
+}
+
+const reading = (text: string) => {
+  const read = readAbc(text);
+  if (!read.ok) throw new Error(read.fault.reason);
+  if (read.value.content.kind !== 'tune') throw new Error('not a tune');
+  return read.value.content.tune;
+};
+
+describe.skipIf(!existsSync(program))('abc2midi', () => {
+  test('plays our melody as we do, repeats and all', () => {
+    const study = written(
+      ['m1:0@1/1.5 m1:1@2.5/0.5 m1:3@3/2', 'm1:3@1/1t m2:1@2/1 m2:4@3/0.5 m2:3@3.5/0.5', 'm2:3@2/2 m1:0@4/1'],
+      { tempoBpm: 60, capo: 2 },
+    );
+    const repeated = {
+      ...study,
+      title: 'Judged',
+      bars: study.bars.map((bar, index) => (index === 1 ? { ...bar, repeatTimes: 2 } : bar)),
+    };
+    const ours = layTimeline(repeated).events.map(({ startS, midi }) => ({ at: startS, midi }));
+    expectAlike(played(writeAbc(repeated)), ours);
+  });
+  test.each([
+    ['accidentals and ties', 'D^DE_E =FF^F=c|c_c B2 A4-|A8|]'],
+    ['tuplets', '(3DEF (3A2B2c2 d2|D8|]'],
+    ['repeats and endings', '|:DEFG A4|1 B4 c4:|2 B4 d4|]'],
+    ['chords in brackets', '[DFA]2 [Dd]6|]'],
+  ])('hears %s as we read them', (_, music) => {
+    const text = `X:1\nT:Invented\nM:4/4\nL:1/8\nQ:1/4=60\nK:D\n${music}\n`;
+    expectAlike(played(text), tuneEvents(reading(text)));
+  });
+});
+
+describe.skipIf(!existsSync(examples))('the examples that come with abcmidi', () => {
+  test.each(existsSync(examples) ? readdirSync(examples).filter((name) => name.endsWith('.abc')) : [])(
+    '%s is read, or refused with a reason',
+    (name) => {
+      const read = readAbc(readFileSync(join(examples, name), 'latin1'));
+      if (!read.ok) {
+        expect(read.fault.reason.length).toBeGreaterThan(5);
+        return;
+      }
+      const { content } = read.value;
+      expect(content.kind === 'tune' ? content.tune.bars.length : 0).toBeGreaterThan(0);
+    },
+  );
+});

@@ -1,0 +1,26 @@
+import type { PieceSummary } from '@jocund/contract';
+import { expect, test } from 'vitest';
+import { piecesCsv } from './take-list.ts';
+
+const piece: PieceSummary = {
+  id: '00000000-0000-4000-8000-000000000001',
+  arrangementId: '00000000-0000-4000-8000-000000000002',
+  title: 'Rain, and "more" of it',
+  player: '=Nobody',
+  tuningName: 'Drop D',
+  capo: 2,
+  key: { tonic: 'D', mode: 'minor' },
+  tempoBpm: 92,
+  barCount: 16,
+  score: 4.26,
+  findingCount: 1,
+  updatedAt: '2026-01-02T10:00:00.000Z',
+  archivedAt: null,
+};
+
+test('a row a piece, quoted where it must be, and no formula for a spreadsheet to run', () => {
+  const [head, row, end] = piecesCsv([piece]).split('\r\n');
+  expect(head).toBe('title,after,key,tuning,capo,tempo,bars,grade,queries,updated');
+  expect(row).toBe(`"Rain, and ""more"" of it",'=Nobody,Dm,Drop D,2,92,16,4.3,1,2026-01-02`);
+  expect(end).toBe('');
+});
