@@ -10,7 +10,9 @@ import {
 } from '../instrument/index.ts';
 import { parseSymbol, symbolText, transposeKey, transposeSymbol } from '../pitch/index.ts';
 import {
+  barTicks,
   inPlayingOrder,
+  ticksPerQuarter,
   type Bar,
   type Note,
   type PickingSchool,
@@ -58,6 +60,13 @@ export function* fitTuneSteps(
   tell: TellLeftOut,
 ): Generator<number, Result<FittedTune>> {
   const { instrument, hand } = options;
+  const tooQuick = quickestBar(tune);
+  if (tooQuick)
+    return fail(
+      `${Math.round(tooQuick.strokes)} strokes a second are more than two hands can play`,
+      'Slow the piece down, or take ornaments out of the file',
+      { bar: tooQuick.bar },
+    );
   const transposed = options.transpose === 'auto' ? bestTranspose(tune, instrument) : options.transpose;
   const laid = layRoughly(tune, options, transposed, tell);
   if (laid.bars.every(({ notes }) => notes.length === 0))
@@ -86,6 +95,27 @@ export function* fitTuneSteps(
 }
 
 const usualHighestFret = 12;
+
+/** Strokes a second over a whole bar that no two hands play (common practice: the quickest tremolos reach about 16). */
+const mostStrokes = 20;
+
+/** The first bar, from 1, that asks for more strokes a second than can be played. */
+function quickestBar({
+  bars,
+  tempoBpm,
+}: Tune): { readonly bar: number; readonly strokes: number } | undefined {
+  let tempo = tempoBpm;
+  for (const [index, bar] of bars.entries()) {
+    tempo = bar.tempoBpm ?? tempo;
+    const seconds = (barTicks(bar.metre) / ticksPerQuarter) * (60 / tempo);
+    const struck = new Set(
+      bar.notes.filter(({ marks }) => !marks.tied && !marks.grace).map(({ tick }) => tick),
+    );
+    const strokes = struck.size / seconds;
+    if (strokes > mostStrokes && struck.size > mostStrokes / 2) return { bar: index + 1, strokes };
+  }
+  return undefined;
+}
 
 /** The study with every note on some string: the search then chooses anew. */
 function layRoughly(tune: Tune, options: FitOptions, transposed: number, tell: TellLeftOut): Study {

@@ -144,6 +144,18 @@ describe('laying a tune on the strings', () => {
     expect(told).toEqual(['bar 1: notes out of reach of the strings']);
     expect(study.bars[0]!.notes).toHaveLength(1);
   });
+  test('what no two hands can play is refused with its bar, before it is weighed', () => {
+    const quick = Array.from({ length: 64 }, (_, index) => ({
+      tick: index * 60,
+      midi: 60 + (index % 5),
+      durationTicks: 60,
+    }));
+    const step = fitTuneSteps(tune(quick), options(guitar('standard')), () => undefined).next();
+    expect(step.done && step.value).toMatchObject({
+      ok: false,
+      fault: { place: { bar: 1 }, reason: expect.stringContaining('strokes a second') as string },
+    });
+  });
   test('nothing in reach is refused', () => {
     const steps = fitTuneSteps(tune([{ tick: 0, midi: 10 }]), options(guitar('standard')), () => undefined);
     let step = steps.next();

@@ -1,4 +1,4 @@
-import { tuningTable } from '@jocund/core/instrument';
+import { tuningLetters, tuningTable } from '@jocund/core/instrument';
 import type { Study } from '@jocund/core/score';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
 import { Button } from '../ui/button.tsx';
@@ -57,7 +57,7 @@ export function OtherTunings({ study, onChoose }: OtherTuningsProps) {
               className="flex items-center justify-between gap-3 border-t border-ink1-22 py-1.5"
             >
               <span>
-                <b>{found.tuning.name}</b> {shown(tuningText(found.tuning))}
+                <b>{found.tuning.name}</b> {shown(tuningLetters(found.tuning))}
                 {found.capo > 0 ? `, capo ${found.capo}` : ''}
                 <span className="narrow text-note block text-ink1-80">{found.reasons.join('; ')}</span>
               </span>

@@ -45,6 +45,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     'Ctrl x': clipboard.cut,
     'Ctrl v': clipboard.paste,
     'Ctrl a': () => {
+      if (!voice) return;
       setCursor({ bar: 0, tick: 0, string: cursor.string });
       extendTo(movedBy('Ctrl End', { study, cursor, grid, voice })?.place ?? cursor);
     },
