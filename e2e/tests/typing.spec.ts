@@ -37,6 +37,12 @@ test('marks of the trade go on by their keys, and their amounts are set beside',
     .toMatchObject({ fret: 5, slide: { from: 'below' }, ornament: 'mordent', optional: true });
   await page.getByRole('spinbutton', { name: 'Slide begins at fret' }).press('ArrowDown');
   await expect.poll(note).toMatchObject({ slide: { from: 'below', approachFret: 2 } });
+  await page.getByRole('spinbutton', { name: 'Slide under way, 16ths' }).press('ArrowUp');
+  await expect.poll(note).toMatchObject({ slide: { overTicks: 480 } });
+  await score(page).focus();
+  await page.keyboard.press('X');
+  await page.getByRole('spinbutton', { name: 'Glass leans, degrees' }).press('ArrowDown');
+  await expect.poll(note).toMatchObject({ bottleneck: { angleDegrees: -5 } });
   await score(page).focus();
   await page.keyboard.press('/');
   await expect.poll(async () => (await note())?.slide).toBeUndefined();

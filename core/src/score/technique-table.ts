@@ -127,12 +127,15 @@ export function withTechnique(note: Note, { sets, clears = [] }: Technique): Not
   return Object.fromEntries([...clears.map((field) => [field, undefined]), ...merged]) as NoteChange;
 }
 
-/** What changes when a technique is taken off a note; where a slide began goes with it. */
+/** Said of a slide from nowhere only. */
+const ofComing: readonly string[] = ['approachFret', 'overTicks'];
+
+/** What changes when a technique is taken off a note; what was said of it alone goes with it. */
 function withoutTechnique(note: Note, { sets }: Technique): NoteChange {
   const without = Object.entries(sets).map(([field, value]) => {
-    if (typeof value !== 'object') return [field, undefined];
+    if (typeof value !== 'object' || Object.keys(value).length === 0) return [field, undefined];
     const left = Object.entries((note[field as keyof Note] as object | undefined) ?? {}).filter(
-      ([part]) => !(part in value) && !('from' in value && part === 'approachFret'),
+      ([part]) => !(part in value) && !('from' in value && ofComing.includes(part)),
     );
     return [field, left.length === 0 ? undefined : Object.fromEntries(left)];
   });

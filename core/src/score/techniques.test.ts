@@ -35,6 +35,12 @@ describe('techniques of the trade', () => {
       expect(merged(on, toggleTechnique(on, technique))).toEqual(plain);
     },
   );
+  test('amounts that were said of a mark go with it', () => {
+    const off = (each: Note, word: string) => merged(each, toggleTechnique(each, techniqueNamed(word)!));
+    const slid = note({ fret: 5, slide: { from: 'below', approachFret: 1, overTicks: 240 } });
+    expect(off(slid, 'below')).toEqual(note({ fret: 5 }));
+    expect(off(note({ bottleneck: { angleDegrees: 10 } }), 'glass')).toEqual(note({}));
+  });
   test('several stand together; those that cannot give way', () => {
     expect(techniquesOf(marked('below', 'slow', 'ring', 'accent')).map(({ word }) => word)).toEqual([
       'below',

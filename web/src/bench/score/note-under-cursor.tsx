@@ -116,12 +116,16 @@ function MarkButtons({ note, keys }: { note: Note; keys: readonly NoteKey[] }) {
   );
 }
 
-/** How far a bend goes, where a slide from nowhere begins, how wide a turn is. */
+const sixteenthTicks = 240;
+/** What a slide from nowhere takes where nothing is said, about: a sixteenth. */
+const usualSlideTicks = sixteenthTicks;
+
+/** How far a bend goes, where a slide from nowhere begins and how long it takes, how the glass leans, how wide a turn is. */
 function MarkAmounts({ note }: { note: Note }) {
   const { study, cursor, edit } = useBench();
   const set = (change: NoteChange) =>
     edit((each) => changeNote(each, { ...cursor, voice: note.voice }, () => change));
-  const { bendCents, slide, ornament, ornamentFrets = usualOrnamentFrets, fret } = note;
+  const { bendCents, slide, bottleneck, ornament, ornamentFrets = usualOrnamentFrets, fret } = note;
   const isFromAbove = slide?.from === 'above';
   return (
     <div className="mt-2 flex flex-col gap-2 empty:hidden">
@@ -142,6 +146,25 @@ function MarkAmounts({ note }: { note: Note }) {
           low={isFromAbove ? fret + 1 : 0}
           high={isFromAbove ? highestFret(study) : fret - 1}
           onChange={(approachFret) => set({ slide: { ...slide, approachFret } })}
+        />
+      )}
+      {slide?.from && (
+        <Stepper
+          label="Slide under way, 16ths"
+          value={Math.max(1, Math.round((slide.overTicks ?? usualSlideTicks) / sixteenthTicks))}
+          low={1}
+          high={16}
+          onChange={(sixteenths) => set({ slide: { ...slide, overTicks: sixteenths * sixteenthTicks } })}
+        />
+      )}
+      {bottleneck && (
+        <Stepper
+          label="Glass leans, degrees"
+          value={bottleneck.angleDegrees ?? 0}
+          low={-45}
+          high={45}
+          step={5}
+          onChange={(angleDegrees) => set({ bottleneck: { ...bottleneck, angleDegrees } })}
         />
       )}
       {ornament && (
