@@ -1,6 +1,6 @@
-import { readNotes, type NotesFault } from '@jocund/core/melody';
+import { readNotes } from '@jocund/core/melody';
 import { copyStretch, layClip, momentOf, ticksOf, type Stretch } from '@jocund/core/score';
-import { useId, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { useSay } from '../../ui/toast.tsx';
@@ -10,6 +10,7 @@ import { useBench } from '../bench-context.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import { onGrid } from '../score/cursor-moves.ts';
 import { useHand } from '../use-check.ts';
+import { TypedLine, type LineFault } from './typed-line.tsx';
 
 /** How far up the neck typed notes are looked for. */
 const highestFretLookedAt = 9;
@@ -19,12 +20,10 @@ export function TypedNotes() {
   const { study, cursor, setCursor, grid, undo } = useBench();
   const [{ noteNames }] = useSettings();
   const hand = useHand();
-  const id = useId();
   const say = useSay();
   const attempt = useAttempt();
-  const field = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
-  const [fault, setFault] = useState<NotesFault | undefined>();
+  const [fault, setFault] = useState<LineFault | undefined>();
   const { state, start, cancel } = useWork('placeMelody');
 
   const take = () => {
@@ -32,8 +31,6 @@ export function TypedNotes() {
     const read = readNotes(study, typed, { at, grid, language: noteNames });
     if (!read.ok) {
       setFault(read.fault);
-      field.current?.focus();
-      field.current?.setSelectionRange(read.fault.from, read.fault.to);
       return;
     }
     setFault(undefined);
@@ -54,39 +51,23 @@ export function TypedNotes() {
   };
 
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        take();
+    <TypedLine
+      label={
+        <>
+          <b>F#4 e. A4 q</b> note and length (<b>w h q e s</b>, <b>.</b> dotted, <b>t</b> triplet), <b>r</b>{' '}
+          rest, <b>C5+E5</b> together, <b>|</b> bar line
+        </>
+      }
+      typed={typed}
+      maxLength={2000}
+      fault={fault}
+      said={state.kind === 'failed' && 'The weighing broke off. The piece is as it was; try again.'}
+      onType={(text) => {
+        setTyped(text);
+        setFault(undefined);
       }}
+      onTake={take}
     >
-      <label htmlFor={id} className="text-note">
-        <b>F#4 e. A4 q</b> note and length (<b>w h q e s</b>, <b>.</b> dotted, <b>t</b> triplet), <b>r</b>{' '}
-        rest, <b>C5+E5</b> together, <b>|</b> bar line
-      </label>
-      <input
-        ref={field}
-        id={id}
-        className="field mt-1"
-        value={typed}
-        spellCheck={false}
-        autoComplete="off"
-        maxLength={2000}
-        aria-invalid={fault !== undefined}
-        aria-describedby={`${id}-said`}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          setFault(undefined);
-        }}
-      />
-      <p id={`${id}-said`} className="text-note pt-1" role={fault ? 'alert' : undefined}>
-        {fault && (
-          <b>
-            {fault.reason}. {fault.remedy}.
-          </b>
-        )}
-        {state.kind === 'failed' && 'The weighing broke off. The piece is as it was; try again.'}
-      </p>
       {state.kind === 'working' ? (
         <p className="flex items-center justify-between pt-1" role="status">
           <span className="text-note">
@@ -99,6 +80,6 @@ export function TypedNotes() {
           Lay the notes from here
         </Button>
       )}
-    </form>
+    </TypedLine>
   );
 }
