@@ -3,6 +3,7 @@
  * and no workspace may reach up to one that stands on it.
  */
 const coreFloors = [
+  'text',
   'fault',
   'pitch',
   'instrument',

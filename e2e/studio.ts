@@ -1,10 +1,23 @@
 import { test as base, expect, type Page } from '@playwright/test';
-import { blankStudy, type Study } from '@jocund/core/score';
+import { blankScore, type Score } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 
 export const teacher = {
   email: process.env.DEMO_EMAIL ?? 'ada@fenwright.example',
   password: process.env.DEMO_PASSWORD ?? 'six-four-five-four',
 };
+
+/** Chromium as root, on a machine without a GPU and without a way out. */
+export const launchArgs = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+];
 
 /** A page signed in as the demo teacher. Console errors of our own making fail the test. */
 export const test = base.extend<{ signedIn: Page }>({
@@ -27,9 +40,9 @@ export async function signIn(page: Page): Promise<void> {
 /** Makes a piece over the API and answers its arrangement's id. */
 export async function makePiece(
   page: Page,
-  study: Study = blankStudy({ title: `Piece ${Date.now()}`, barCount: 4 }),
+  score: Score = blankScore({ title: `Piece ${Date.now()}`, barCount: 4 }),
 ): Promise<string> {
-  const answer = await page.request.post('/api/pieces', { data: { study } });
+  const answer = await page.request.post('/api/pieces', { data: { score: asDocument(score) } });
   expect(answer.status()).toBe(200);
   return ((await answer.json()) as { arrangementId: string }).arrangementId;
 }
@@ -40,7 +53,7 @@ export async function openBench(page: Page, arrangementId: string, stage = 'melo
   await expect(page.getByRole('status', { name: 'Saving' })).toBeVisible();
 }
 
-export const score = (page: Page) => page.getByTestId('score');
+export const scoreOn = (page: Page) => page.getByTestId('score');
 
 /** What the sheet says aloud, system by system. */
 export const callText = async (page: Page): Promise<string> =>
@@ -51,10 +64,10 @@ export const waitUntilSaved = async (page: Page): Promise<void> => {
   await expect(page.locator('[data-save="saved"]')).toBeVisible();
 };
 
-/** The study as the server has it. */
-export async function savedStudy(page: Page, arrangementId: string): Promise<Study> {
-  return ((await (await page.request.get(`/api/arrangements/${arrangementId}`)).json()) as { study: Study })
-    .study;
+/** The score as the server has it. */
+export async function savedScore(page: Page, arrangementId: string): Promise<Score> {
+  const answer = await page.request.get(`/api/arrangements/${arrangementId}`);
+  return ((await answer.json()) as { score: { score: Score } }).score.score;
 }
 
 /** Writes down every place the playhead shows from now on: polling from outside would miss some. */

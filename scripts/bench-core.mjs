@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createSheetDrawer, sheetMeasures } from '@jocund/core/engraving';
-import { fingerStudy } from '@jocund/core/fingering';
+import { fingerScore } from '@jocund/core/fingering';
 import { readMusicXml, writeMusicXml } from '@jocund/core/formats/musicxml';
 import { mediumHand } from '@jocund/core/hands';
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
@@ -47,8 +47,8 @@ function benchGrips() {
 }
 
 function benchFinder() {
-  const { study } = JSON.parse(readFileSync(process.argv[2] ?? '', 'utf8'));
-  const passage = passageOf(study);
+  const { score } = JSON.parse(readFileSync(process.argv[2] ?? '', 'utf8'));
+  const passage = passageOf(score);
   const totals = [];
   let longest = 0;
   for (let run = 0; run < 3; run += 1) {
@@ -102,33 +102,33 @@ function benchNaming() {
 
 /** Both hands of the demo piece, as often over as makes the wanted number of bars. */
 function benchFingering() {
-  /** @type {{ study: import('@jocund/core/score').Study }} */
-  const { study } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
-  /** @type {(bars: typeof study.bars) => typeof study.bars} */
+  /** @type {{ score: import('@jocund/core/score').Score }} */
+  const { score } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  /** @type {(bars: typeof score.bars) => typeof score.bars} */
   const copyOf = (bars) => JSON.parse(JSON.stringify(bars));
   const repeat = (/** @type {number} */ times) => ({
-    ...study,
-    bars: Array.from({ length: times }, () => copyOf(study.bars)).flat(),
+    ...score,
+    bars: Array.from({ length: times }, () => copyOf(score.bars)).flat(),
   });
   const [short, long] = [repeat(2), repeat(20)];
   const notes = short.bars.reduce((sum, bar) => sum + bar.notes.length, 0);
   const runs = (/** @type {number} */ count, /** @type {() => void} */ work) =>
     median(Array.from({ length: count }, () => milliseconds(work)));
 
-  fingerStudy(short);
-  const shortMs = runs(9, () => fingerStudy(short));
+  fingerScore(short);
+  const shortMs = runs(9, () => fingerScore(short));
   report(`both hands, ${short.bars.length} bars, ${notes} notes`, `${shortMs.toFixed(0)} ms`, '< 300 ms');
   const isOpen = (/** @type {{ note: { voice: string } }} */ { note }) => note.voice === 'melody';
-  const openMs = runs(5, () => fingerStudy(short, { isOpen }));
+  const openMs = runs(5, () => fingerScore(short, { isOpen }));
   report('the same with every melody place left open', `${(openMs / 1000).toFixed(2)} s`, '< 1.5 s');
-  const longMs = runs(3, () => fingerStudy(long));
+  const longMs = runs(3, () => fingerScore(long));
   report(
     `growth from ${short.bars.length} to ${long.bars.length} bars`,
     `${(longMs / shortMs).toFixed(1)} ×`,
     '<= 11 ×',
   );
 
-  const known = fingerStudy(short);
+  const known = fingerScore(short);
   const edits = Array.from({ length: 9 }, (_, index) => {
     const at = 3 + index * 3;
     const bar = short.bars[at] ?? short.bars[0];
@@ -139,13 +139,13 @@ function benchFingering() {
     };
     return { ...short, bars: short.bars.with(at, changed) };
   });
-  const editMs = edits.map((edited) => milliseconds(() => fingerStudy(edited, {}, known)));
+  const editMs = edits.map((edited) => milliseconds(() => fingerScore(edited, {}, known)));
   report('both hands again after one changed note, median', `${median(editMs).toFixed(0)} ms`, '< 50 ms');
   report('the same, slowest of nine places', `${Math.max(...editMs).toFixed(0)} ms`, '–');
 
   globalThis.gc?.();
   const before = process.memoryUsage().heapUsed;
-  const kept = fingerStudy(long);
+  const kept = fingerScore(long);
   globalThis.gc?.();
   const megabytes = (process.memoryUsage().heapUsed - before) / 1e6;
   report(
@@ -157,10 +157,10 @@ function benchFingering() {
 
 /** The demo piece, as often over as makes the wanted number of bars, every bar an object of its own. */
 function demoPiece(/** @type {number} */ bars) {
-  /** @type {{ study: import('@jocund/core/score').Study }} */
-  const { study } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
-  const repeated = Array.from({ length: bars }, (_, index) => study.bars[index % study.bars.length]);
-  return { ...study, bars: /** @type {typeof study.bars} */ (JSON.parse(JSON.stringify(repeated))) };
+  /** @type {{ score: import('@jocund/core/score').Score }} */
+  const { score } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  const repeated = Array.from({ length: bars }, (_, index) => score.bars[index % score.bars.length]);
+  return { ...score, bars: /** @type {typeof score.bars} */ (JSON.parse(JSON.stringify(repeated))) };
 }
 
 /** The sheet laid out and drawn from nothing and after one key press, without the browser's ink; MusicXML both ways. */
@@ -171,22 +171,22 @@ function benchSheet() {
     signs: { picking: true, fretting: true },
   };
   const coldMs = Array.from({ length: 9 }, () => {
-    const study = demoPiece(64);
+    const score = demoPiece(64);
     const draw = createSheetDrawer();
-    return milliseconds(() => draw(study, sheetMeasures, options));
+    return milliseconds(() => draw(score, sheetMeasures, options));
   });
   report('layout and drawing, 64 bars, cold', `${median(coldMs).toFixed(0)} ms`, '< 150 ms with ink');
-  const study = demoPiece(64);
+  const score = demoPiece(64);
   const draw = createSheetDrawer();
-  draw(study, sheetMeasures, options);
+  draw(score, sheetMeasures, options);
   const keyMs = Array.from({ length: 15 }, (_, index) => {
     const at = index * 4;
-    const bar = study.bars[at];
+    const bar = score.bars[at];
     if (!bar) throw new Error('a piece without bars');
     const notes = bar.notes.map((note, each) => (each === 1 ? { ...note, fret: note.fret + 1 } : note));
-    const changed = { ...study, bars: study.bars.with(at, { ...bar, notes }) };
+    const changed = { ...score, bars: score.bars.with(at, { ...bar, notes }) };
     const ms = milliseconds(() => draw(changed, sheetMeasures, options));
-    draw(study, sheetMeasures, options);
+    draw(score, sheetMeasures, options);
     return ms;
   });
   report('the same after one key press', `${median(keyMs).toFixed(1)} ms`, '< 16 ms with ink');

@@ -6,8 +6,8 @@ import { writePdf } from '@jocund/press';
 import { root } from './lib/project.mjs';
 
 /** The first eight pages of a long piece as PDF, as the server prints them. */
-const { study } = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
-const long = { ...study, bars: Array.from({ length: 12 }, () => study.bars).flat() };
+const { score } = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
+const long = { ...score, bars: Array.from({ length: 12 }, () => score.bars).flat() };
 const pages = layPages(long, {
   shown: withSigns,
   leftHanded: false,
@@ -20,7 +20,7 @@ if (pages.length < 8) throw new Error('The piece fills no eight pages');
 const times = [];
 for (let run = 0; run < 4; run += 1) {
   const startedAt = performance.now();
-  await writePdf(pages, { title: study.title, inks: 'both' });
+  await writePdf(pages, { title: score.title, inks: 'both' });
   times.push(performance.now() - startedAt);
 }
 const [first = NaN, ...warm] = times;

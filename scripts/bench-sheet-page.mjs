@@ -13,7 +13,7 @@ import { Beam, Formatter, Renderer, Stave, StaveNote, Voice } from 'vexflow';
 const names = 'http://www.w3.org/2000/svg';
 const runs = 7;
 
-/** @typedef {import('@jocund/core/score').Study} Study */
+/** @typedef {import('@jocund/core/score').Score} Score */
 /** @param {readonly number[]} values */
 const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
 
@@ -41,8 +41,8 @@ function ink({ width, height, shapes }) {
   return svg;
 }
 
-/** @param {Study} study @param {typeof drawStaff | undefined} staff */
-function benchOurs(study, staff) {
+/** @param {Score} score @param {typeof drawStaff | undefined} staff */
+function benchOurs(score, staff) {
   const options = {
     shown: withSigns,
     leftHanded: false,
@@ -50,24 +50,24 @@ function benchOurs(study, staff) {
     staff,
   };
   const cold = Array.from({ length: runs }, () => {
-    /** @type {Study} Fresh objects: nothing is remembered from the run before. */
-    const fresh = JSON.parse(JSON.stringify(study));
+    /** @type {Score} Fresh objects: nothing is remembered from the run before. */
+    const fresh = JSON.parse(JSON.stringify(score));
     return onPage((place) =>
       place.append(...createSheetDrawer()(fresh, sheetMeasures, options).systems.map(ink)),
     );
   });
   const draw = createSheetDrawer();
-  let before = draw(study, sheetMeasures, options).systems;
+  let before = draw(score, sheetMeasures, options).systems;
   const keys = Array.from({ length: runs }, (_, index) => {
-    const bar = study.bars[index * 4];
+    const bar = score.bars[index * 4];
     if (!bar) throw new Error('a piece without bars');
     const notes = bar.notes.map((note, each) => (each === 1 ? { ...note, fret: note.fret + 1 } : note));
-    const changed = { ...study, bars: study.bars.with(index * 4, { ...bar, notes }) };
+    const changed = { ...score, bars: score.bars.with(index * 4, { ...bar, notes }) };
     const ms = onPage((place) => {
       const { systems } = draw(changed, sheetMeasures, options);
       place.append(...systems.filter((picture) => !before.includes(picture)).map(ink));
     });
-    before = draw(study, sheetMeasures, options).systems;
+    before = draw(score, sheetMeasures, options).systems;
     return ms;
   });
   return { cold: median(cold), key: median(keys) };
@@ -76,15 +76,15 @@ function benchOurs(study, staff) {
 /** Values of the score in vexflow's words; what none fits is written as a quarter. @type {Record<number, string>} */
 const lengths = { 3840: 'w', 1920: 'h', 960: 'q', 480: '8', 240: '16' };
 
-/** @param {Study} study */
-const benchVexflow = (study) =>
+/** @param {Score} score */
+const benchVexflow = (score) =>
   median(
     Array.from({ length: runs }, () =>
       onPage((place) => {
         const renderer = new Renderer(/** @type {any} */ (place), Renderer.Backends.SVG);
-        renderer.resize(1300, (study.bars.length / 4) * 160);
+        renderer.resize(1300, (score.bars.length / 4) * 160);
         const context = renderer.getContext();
-        study.bars.forEach((bar, index) => {
+        score.bars.forEach((bar, index) => {
           const stave = new Stave((index % 4) * 320, Math.floor(index / 4) * 160, 320);
           stave.setContext(context).draw();
           const voices = /** @type {const} */ (['melody', 'thumb']).flatMap((voice) => {
@@ -117,22 +117,22 @@ const benchVexflow = (study) =>
     ),
   );
 
-/** @param {Study} study */
-function benchAbcjs(study) {
-  const abc = writeAbc(study);
+/** @param {Score} score */
+function benchAbcjs(score) {
+  const abc = writeAbc(score);
   return median(Array.from({ length: runs }, () => onPage((place) => void abcjs.renderAbc(place, abc))));
 }
 
 Object.assign(window, {
-  /** @param {Study} study */
-  async benchSheet(study) {
+  /** @param {Score} score */
+  async benchSheet(score) {
     await document.fonts.ready;
-    benchVexflow(study);
+    benchVexflow(score);
     return {
-      tab: benchOurs(study, undefined),
-      both: benchOurs(study, drawStaff),
-      vexflow: benchVexflow(study),
-      abcjs: benchAbcjs(study),
+      tab: benchOurs(score, undefined),
+      both: benchOurs(score, drawStaff),
+      vexflow: benchVexflow(score),
+      abcjs: benchAbcjs(score),
     };
   },
 });

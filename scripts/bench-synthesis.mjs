@@ -4,8 +4,8 @@ import { layTimeline, renderStereo, renderVoice } from '@jocund/core/sound';
 import { root } from './lib/project.mjs';
 
 /** Both voices of a demo piece, one after the other, as the sound worker makes them. */
-const { study } = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
-const timeline = layTimeline(study);
+const { score } = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
+const timeline = layTimeline(score);
 
 function renderBoth() {
   const startedAt = performance.now();
@@ -20,8 +20,8 @@ console.log(
   `${'synthesis, both voices, multiple of real time, median'.padEnd(52)} ${`${(multiples[3] ?? 0).toFixed(0)} ×`.padStart(12)}   aim ≥ 30 ×`,
 );
 
-const bars = Array.from({ length: 6 }, () => study.bars).flat();
-const whole = layTimeline({ ...study, bars });
+const bars = Array.from({ length: 6 }, () => score.bars).flat();
+const whole = layTimeline({ ...score, bars });
 const minutes = { ...whole, events: whole.events.filter(({ startS }) => startS < 180), durationS: 180 };
 const startedAt = performance.now();
 Array.from(renderStereo(minutes, 44100));

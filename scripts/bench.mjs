@@ -141,9 +141,9 @@ async function benchInitialScripts(page) {
 
 /** From the key event to the frame after it, writing through all of a 64-bar piece. @param {import('@playwright/test').Page} page */
 async function benchKeyPress(page) {
-  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).study;
-  const study = { ...demo, title: 'Sixty-four bars', bars: [0, 1, 2, 3].flatMap(() => demo.bars) };
-  const { arrangementId } = await (await page.request.post('/api/pieces', { data: { study } })).json();
+  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).score;
+  const score = { ...demo, title: 'Sixty-four bars', bars: [0, 1, 2, 3].flatMap(() => demo.bars) };
+  const { arrangementId } = await (await page.request.post('/api/pieces', { data: { score } })).json();
   await page.goto(`/bench/${arrangementId}/melody`);
   await page.getByTestId('score').focus();
   await page.evaluate(() => {
@@ -187,11 +187,11 @@ async function benchSheet(page) {
     outfile,
     logLevel: 'error',
   });
-  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).study;
-  const study = { ...demo, bars: JSON.parse(JSON.stringify([0, 1, 2, 3].flatMap(() => demo.bars))) };
+  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).score;
+  const score = { ...demo, bars: JSON.parse(JSON.stringify([0, 1, 2, 3].flatMap(() => demo.bars))) };
   await page.goto('about:blank');
   await page.addScriptTag({ path: outfile });
-  const ms = await page.evaluate((each) => /** @type {any} */ (window).benchSheet(each), study);
+  const ms = await page.evaluate((each) => /** @type {any} */ (window).benchSheet(each), score);
   const shown = (/** @type {number} */ value) => `${value.toFixed(value < 20 ? 1 : 0)} ms`;
   report('64 bars of tab on the page, cold, main thread', shown(ms.tab.cold), '< 150 ms');
   report('… after one key press', shown(ms.tab.key), '< 16 ms');

@@ -1,12 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { findAbcMidi } from './lib/abcmidi.mjs';
-import { buildAll } from './lib/build.mjs';
+import { browserRun } from './lib/browser-run.mjs';
 import { findChromium } from './lib/chromium.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { root, say, Trouble } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
-import { demoSignIn, startServer } from './lib/server.mjs';
 import { startThrowawayCluster } from './lib/throwaway.mjs';
 
 /** Static checks count as one test each. */
@@ -82,32 +81,10 @@ async function runUnitTests(databaseUrl) {
   if (code !== 0 && numFailedTests === 0) count('unit and server tests ended well', false);
 }
 
-/** @param {string} databaseUrl @param {string} chromium */
-async function runBrowserTests(databaseUrl, chromium) {
-  await buildAll();
-  const server = await startServer({ databaseUrl, port: 0, secretFile: join(results, 'session-secret') });
-  undo.push(server.stop);
+/** @param {string} databaseUrl */
+async function runBrowserTests(databaseUrl) {
   const report = join(results, 'playwright.json');
-  const code = await run(
-    process.execPath,
-    [
-      join(root, 'node_modules/@playwright/test/cli.js'),
-      'test',
-      '--config',
-      join(root, 'e2e/playwright.config.ts'),
-    ],
-    {
-      cwd: join(root, 'e2e'),
-      env: {
-        ...process.env,
-        JOCUND_URL: server.address,
-        CHROMIUM: chromium,
-        DEMO_EMAIL: demoSignIn.email,
-        DEMO_PASSWORD: demoSignIn.password,
-        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
-      },
-    },
-  );
+  const code = await browserRun(databaseUrl, [], { PLAYWRIGHT_JSON_OUTPUT_NAME: report });
   if (!existsSync(report)) return count('browser tests', false);
   const { stats } = JSON.parse(readFileSync(report, 'utf8'));
   total.passed += stats.expected + stats.flaky;
@@ -118,7 +95,7 @@ async function runBrowserTests(databaseUrl, chromium) {
 async function main() {
   checkNode();
   await installPackages();
-  const chromium = findChromium();
+  findChromium();
   findAbcMidi();
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
@@ -126,7 +103,7 @@ async function main() {
   const cluster = await startThrowawayCluster();
   undo.push(cluster.stop);
   await runUnitTests(cluster.url);
-  await runBrowserTests(cluster.url, chromium);
+  await runBrowserTests(cluster.url);
 }
 
 process.on('SIGINT', () => void end(130));

@@ -3,7 +3,7 @@ import { basename, dirname, join } from 'node:path';
 import { fail } from '@jocund/core/fault';
 import { readAny, type AnyReading } from '@jocund/core/formats/any';
 import type { TextTabOptions } from '@jocund/core/formats/text-tab';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { orRefuse } from './command.ts';
 
 const largestFileBytes = 8 * 1024 * 1024;
@@ -19,11 +19,11 @@ export const readFile = (file: string, options: TextTabOptions = {}): AnyReading
     ),
   );
 
-/** Reads a study: one of ours, or foreign tab. A melody without strings is refused with the way to lay it on them. */
-export function readStudyFile(file: string): Study {
+/** Reads a score: one of ours, or foreign tab. A melody without strings is refused with the way to lay it on them. */
+export function readScoreFile(file: string): Score {
   const { content } = readFile(file);
-  return content.kind === 'study'
-    ? content.study
+  return content.kind === 'score'
+    ? content.score
     : orRefuse(
         fail(
           'the notes have no strings and frets yet',
@@ -38,7 +38,7 @@ const label = (file: string): string => (file === '-' ? 'standard input' : basen
 function readBytes(file: string): Uint8Array {
   try {
     if (file !== '-' && statSync(file).size > largestFileBytes) {
-      return orRefuse(fail('the file is larger than 8 MB', 'Choose a study file'), label(file));
+      return orRefuse(fail('the file is larger than 8 MB', 'Choose a file of one piece'), label(file));
     }
     return readFileSync(file === '-' ? 0 : file);
   } catch (error) {

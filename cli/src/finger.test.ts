@@ -2,17 +2,17 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import { readStudy, writeStudy } from '@jocund/core/formats/jocund-json';
-import { blankStudy, type Note } from '@jocund/core/score';
+import { readScore, writeScore } from '@jocund/core/formats/jocund-json';
+import { blankScore, type Note } from '@jocund/core/score';
 import { run } from './run.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'jocund-finger-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 function file(name: string, notes: Note[]): string {
-  const blank = blankStudy({ title: name, barCount: 1, thumbPattern: 'by-hand' });
+  const blank = blankScore({ title: name, barCount: 1, thumbPattern: 'by-hand' });
   const path = join(folder, `${name}.jocund.json`);
-  writeFileSync(path, writeStudy({ ...blank, bars: [{ ...blank.bars[0]!, notes }] }));
+  writeFileSync(path, writeScore({ ...blank, bars: [{ ...blank.bars[0]!, notes }] }));
   return path;
 }
 const note = (over: Partial<Note>): Note => ({
@@ -37,7 +37,7 @@ const json = async (...argv: string[]) => {
 };
 
 describe('finger', () => {
-  test('gives the study back with both hands’ fingers, and what they cost', async () => {
+  test('gives the score back with both hands’ fingers, and what they cost', async () => {
     const answer = await json('finger', c);
     const bars = (answer.study as { bars: { notes: Note[] }[] }).bars;
     expect(bars[0]!.notes.map(({ finger, picking }) => [finger, picking])).toEqual([
@@ -47,9 +47,9 @@ describe('finger', () => {
     expect(answer).toMatchObject({ shifts: [], findings: [] });
     expect(answer.cost).toBeCloseTo((answer.costFretting as number) + (answer.costPicking as number), 1);
   });
-  test('its study is a study that can be read again', async () => {
+  test('its score is a score that can be read again', async () => {
     const { study } = await json('finger', c);
-    expect(readStudy(JSON.stringify({ format: 'jocund-study', version: 1, study })).ok).toBe(true);
+    expect(readScore(JSON.stringify({ format: 'jocund-score', version: 2, score: study })).ok).toBe(true);
   });
   test('a small hand reaches less: what a medium one holds is not free for it', async () => {
     const codes = async (hand: string) =>

@@ -10,13 +10,13 @@ export const handOf = (args: Arguments, thumbOver = args.flag('thumb-over')): Ha
   thumbOver,
 });
 
-/** Options of commands that finger a whole study. */
+/** Options of commands that finger a whole score. */
 export const fingeringUsage = '[--hand small|medium|large] [--school i|im|ima] [--thumb-over yes|no]';
 export const fingeringOptions = { hand: 'text', school: 'text', 'thumb-over': 'text' } as const;
 
 const schools = ['i', 'im', 'ima'] as const;
 
-/** Both hands as the options say; without them a medium hand without the thumb, and the study's own school. */
+/** Both hands as the options say; without them a medium hand without the thumb, and the score's own school. */
 export function fingeringOf(args: Arguments): FingeringOptions {
   const thumb = args.text('thumb-over') ?? 'no';
   if (thumb !== 'yes' && thumb !== 'no') throw new UsageError(`--thumb-over wants yes or no, not “${thumb}”`);

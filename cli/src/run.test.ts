@@ -2,7 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { studySchema } from '@jocund/core/score/schema';
+import { scoreSchema } from '@jocund/core/score/schema';
 import { describe, expect, test } from 'vitest';
 import { answer } from './answer.ts';
 import { run } from './run.ts';
@@ -141,8 +141,8 @@ describe('answers', () => {
       'ladder.json',
     ]);
     expect(
-      studySchema.safeParse(
-        (JSON.parse(readFileSync(join(out, '3-pinches.jocund.json'), 'utf8')) as { study: unknown }).study,
+      scoreSchema.safeParse(
+        (JSON.parse(readFileSync(join(out, '3-pinches.jocund.json'), 'utf8')) as { score: unknown }).score,
       ).success,
     ).toBe(true);
     expect(JSON.parse(readFileSync(join(out, 'ladder.json'), 'utf8'))).toMatchObject({
@@ -150,7 +150,7 @@ describe('answers', () => {
       rungs: [{ number: 1, file: '1-melody-alone.jocund.json' }, {}, {}, {}],
     });
   });
-  test('convert: to MusicXML, and to the same study again', async () => {
+  test('convert: to MusicXML, and to the same score again', async () => {
     const out = folder();
     await answer('convert', demo('widows-kettle'), join(out, 'a.musicxml'));
     expect(readFileSync(join(out, 'a.musicxml'), 'utf8')).toContain('<score-partwise version="4.0">');
@@ -185,8 +185,8 @@ describe('answers', () => {
     expect(fitted.cost).toBeGreaterThan(0);
     expect(Number.isInteger(fitted.transposed)).toBe(true);
   });
-  test('schema: JSON Schema of a study', async () =>
-    expect(await answer('schema', 'study')).toMatchObject({
+  test('schema: JSON Schema of a score', async () =>
+    expect(await answer('schema', 'score')).toMatchObject({
       type: 'object',
       required: expect.arrayContaining(['bars']) as unknown,
     }));
@@ -209,9 +209,9 @@ describe('answers', () => {
 /** A demo piece whose first melody note is written an eighth past its bar. */
 function overfull(): string {
   const file = JSON.parse(readFileSync(demo('widows-kettle'), 'utf8')) as {
-    study: { bars: { notes: object[] }[] };
+    score: { bars: { notes: object[] }[] };
   };
-  file.study.bars[0]!.notes = [{ tick: 3360, durationTicks: 960, string: 1, fret: 3, voice: 'melody' }];
+  file.score.bars[0]!.notes = [{ tick: 3360, durationTicks: 960, string: 1, fret: 3, voice: 'melody' }];
   return JSON.stringify(file);
 }
 
@@ -238,7 +238,7 @@ describe('faults of the input: exit 1, one line with place and remedy', () => {
       ['grade', bad('X:1\nK:C\nCDEF|]')],
       /bad.jocund.json: the notes have no strings and frets yet.*jocund fit/,
     ],
-    [['grade', bad('{"format":"jocund-study","version":7,"study":{}}')], /version 7.*newer Jocund/],
+    [['grade', bad('{"format":"jocund-score","version":7,"score":{}}')], /version 7.*newer Jocund/],
     [['convert', demo('widows-kettle'), 'out.docx'], /does not write “.docx”/],
     [
       ['convert', bad(overfull()), 'out.musicxml'],

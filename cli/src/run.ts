@@ -9,7 +9,7 @@ import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
-import { call, check, grade } from './commands/study.ts';
+import { call, check, grade } from './commands/score.ts';
 import { thumb } from './commands/thumb.ts';
 import { tune, tunings } from './commands/tuning.ts';
 

@@ -1,6 +1,7 @@
-import { blankStudy } from '@jocund/core/score';
+import { blankScore } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 import { afterEach, describe, expect, test, vi } from 'vitest';
-import { endpoints, NoConnection, RefusedRequest, request } from './index.ts';
+import { endpoints, NoAnswer, NoConnection, RefusedRequest, request, ServerTrouble } from './index.ts';
 
 interface Sent {
   readonly path: string;
@@ -24,7 +25,7 @@ const arrangement = {
   id,
   pieceId: id,
   version: 3,
-  study: blankStudy({ title: 'Sent' }),
+  score: { ...asDocument(blankScore({ title: 'Sent' })) },
   savedAt: '2026-01-01T10:00:00.000Z',
   savedBy: 'Ada',
 };
@@ -34,7 +35,7 @@ describe('sending', () => {
     const sent = answerWith(200, { version: 4, savedAt: arrangement.savedAt });
     await request(endpoints.saveArrangement, {
       params: { id: 'a/b' },
-      body: { baseVersion: 3, study: arrangement.study },
+      body: { baseVersion: 3, score: arrangement.score },
     });
     expect(sent[0]!.path).toBe('/api/arrangements/a%2Fb');
     expect(sent[0]!.init).toMatchObject({
@@ -42,7 +43,7 @@ describe('sending', () => {
       credentials: 'same-origin',
       headers: { 'content-type': 'application/json' },
     });
-    expect(JSON.parse(sent[0]!.init.body as string)).toEqual({ baseVersion: 3, study: arrangement.study });
+    expect(JSON.parse(sent[0]!.init.body as string)).toEqual({ baseVersion: 3, score: arrangement.score });
   });
   test('a request without a body names no content type', async () => {
     const sent = answerWith(200, []);
@@ -55,8 +56,14 @@ describe('sending', () => {
 describe('the answer', () => {
   test('is parsed: what does not fit the contract does not get in', async () => {
     answerWith(200, arrangement);
-    expect(await request(endpoints.readArrangement, { params: { id } })).toEqual(arrangement);
-    answerWith(200, { ...arrangement, study: { ...arrangement.study, bars: [] } });
+    expect(await request(endpoints.readArrangement, { params: { id } })).toEqual({
+      ...arrangement,
+      score: blankScore({ title: 'Sent' }),
+    });
+    answerWith(200, {
+      ...arrangement,
+      score: { ...arrangement.score, score: { ...blankScore({ title: 'Sent' }), bars: [] } },
+    });
     await expect(request(endpoints.readArrangement, { params: { id } })).rejects.toThrow(/bars/);
   });
   test('a refusal carries its reason, its remedy and the whole body', async () => {
@@ -71,9 +78,9 @@ describe('the answer', () => {
   test.each([
     [502, '<html>bad gateway</html>'],
     [500, '{}'],
-  ])('status %i without a reason counts as no connection', async (status, body) => {
+  ])('status %i without a reason is trouble at the server', async (status, body) => {
     answerWith(status, body);
-    await expect(request(endpoints.listPieces, {})).rejects.toBeInstanceOf(NoConnection);
+    await expect(request(endpoints.listPieces, {})).rejects.toBeInstanceOf(ServerTrouble);
   });
   test('a server that cannot be reached is no connection', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('failed to fetch')));
@@ -81,7 +88,19 @@ describe('the answer', () => {
   });
   test('a request taken back stays taken back: it is no lost connection', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new DOMException('aborted', 'AbortError')));
-    await expect(request(endpoints.listPieces, {})).rejects.toMatchObject({ name: 'AbortError' });
+    await expect(request(endpoints.listPieces, { signal: AbortSignal.abort() })).rejects.toMatchObject({
+      name: 'AbortError',
+    });
+  });
+  test('a server that does not answer in time is given up', async () => {
+    vi.stubGlobal(
+      'fetch',
+      (_: string, { signal }: RequestInit) =>
+        new Promise((_resolve, reject) => {
+          signal!.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')));
+        }),
+    );
+    await expect(request(endpoints.listPieces, { timeMs: 5 })).rejects.toBeInstanceOf(NoAnswer);
   });
 });
 

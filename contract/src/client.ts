@@ -18,6 +18,15 @@ export class RefusedRequest extends Error {
 /** The server could not be reached at all. */
 export class NoConnection extends Error {}
 
+/** The server was asked and did not answer in time; it may have done what it was asked. */
+export class NoAnswer extends Error {}
+
+/** The server, or what stands before it, answered that it cannot, without a reason. */
+export class ServerTrouble extends Error {}
+
+/** Longer than any answer takes on a slow line, in milliseconds. */
+const usualTimeMs = 30_000;
+
 type BodyOf<E> =
   E extends Endpoint<infer Body, z.ZodType>
     ? Body extends z.ZodType
@@ -30,60 +39,82 @@ type ResponseOf<E> = E extends Endpoint<z.ZodType | undefined, infer Response> ?
 type RequestOf<E> = BodyOf<E> & {
   readonly params?: Readonly<Record<string, string | number>>;
   readonly signal?: AbortSignal;
+  /** How long an answer is waited for, in milliseconds. */
+  readonly timeMs?: number;
+  /** The request goes on when the page goes away; browsers allow this up to 64 kB. */
+  readonly outlivesPage?: boolean;
 };
 
-/** Sends one request and parses the answer. Throws {@link RefusedRequest} or {@link NoConnection}. */
+/**
+ * Sends one request and parses the answer. Throws {@link RefusedRequest}, {@link NoConnection}, {@link NoAnswer} or
+ * {@link ServerTrouble}.
+ */
 export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodType>>(
   endpoint: E,
   options: RequestOf<E>,
 ): Promise<ResponseOf<E>> {
-  const { params = {}, signal } = options;
+  const { params = {}, signal, timeMs = usualTimeMs, outlivesPage = false } = options;
   const body = 'body' in options ? JSON.stringify(options.body) : undefined;
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
     encodeURIComponent(String(params[name] ?? '')),
   );
-  const response = await send(path, {
+  const response = await send(path, timeMs, signal, {
     method: endpoint.method,
+    ...(outlivesPage ? { keepalive: true } : {}),
     credentials: 'same-origin',
     headers: {
       accept: 'application/json',
       ...(body === undefined ? {} : { 'content-type': 'application/json' }),
     },
     ...(body === undefined ? {} : { body }),
-    ...(signal ? { signal } : {}),
   });
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) throw refusalOf(response.status, answer);
   return endpoint.response.parse(answer) as ResponseOf<E>;
 }
 
+/** A long sheet takes its time, in milliseconds. */
+const fileTimeMs = 120_000;
+
 /** Asks for a file and answers its bytes. Throws {@link RefusedRequest} or {@link NoConnection}. */
 export async function requestFile<Body extends z.ZodType>(
   { path, method, type }: FileEndpoint<Body>,
   { body, signal }: { readonly body: z.input<Body>; readonly signal?: AbortSignal },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const response = await send(path, {
+  const response = await send(path, fileTimeMs, signal, {
     method,
     credentials: 'same-origin',
     headers: { accept: `${type}, application/json`, 'content-type': 'application/json' },
     body: JSON.stringify(body),
-    ...(signal ? { signal } : {}),
   });
   if (!response.ok) throw refusalOf(response.status, await response.json().catch(() => undefined));
   return new Uint8Array(await response.arrayBuffer());
 }
 
-async function send(path: string, init: RequestInit): Promise<Response> {
+async function send(
+  path: string,
+  timeMs: number,
+  signal: AbortSignal | undefined,
+  init: RequestInit,
+): Promise<Response> {
+  const giveUp = new AbortController();
+  const timer = setTimeout(() => giveUp.abort(), timeMs);
   try {
-    return await fetch(path, init);
+    return await fetch(path, {
+      ...init,
+      signal: signal ? AbortSignal.any([signal, giveUp.signal]) : giveUp.signal,
+    });
   } catch (error) {
-    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    if (signal?.aborted) throw error;
+    if (giveUp.signal.aborted) throw new NoAnswer('The server does not answer.');
     throw new NoConnection('The server cannot be reached.');
+  } finally {
+    clearTimeout(timer);
   }
 }
 
-function refusalOf(status: number, answer: unknown): RefusedRequest | NoConnection {
+function refusalOf(status: number, answer: unknown): RefusedRequest | ServerTrouble {
   const parsed = apiErrorSchema.safeParse(answer);
   if (parsed.success) return new RefusedRequest(status, parsed.data.error, answer);
-  return new NoConnection(`The server answered ${status} without a reason.`);
+  return new ServerTrouble(`The server answered ${status} without a reason.`);
 }

@@ -1,5 +1,6 @@
-import { studyLimits } from '@jocund/core/score';
-import { keySchema, studySchema, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
+import { scoreLimits } from '@jocund/core/score';
+import { documentSchema } from '@jocund/core/score/document';
+import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { endpoint, fileEndpoint } from './endpoint.ts';
 
@@ -8,7 +9,7 @@ const mostPrintedFingers = 20_000;
 
 const id = z.uuid();
 const timestamp = z.iso.datetime();
-const name = z.string().trim().min(1).max(120);
+const name = line(scoreLimits.textLength).min(1);
 
 const userSchema = z.object({
   id,
@@ -18,27 +19,31 @@ const userSchema = z.object({
   studio: name,
 });
 
+/** Answers are not held to the limits of what is typed: one row out of bounds must not take the list with it. */
 const pieceSummarySchema = z.object({
   id,
   arrangementId: id,
-  title: name,
+  title: z.string(),
   player: z.string(),
   tuningName: z.string(),
   capo: z.int(),
   key: keySchema,
   tempoBpm: z.number(),
   barCount: z.int(),
-  score: z.number(),
-  findingCount: z.int(),
+  gradePoints: z.number(),
+  errorCount: z.int(),
+  warningCount: z.int(),
   updatedAt: timestamp,
   archivedAt: timestamp.nullable(),
+  /** Why the piece cannot be read as it is stored; its figures then say nothing. */
+  trouble: z.string().nullable(),
 });
 
 export const arrangementSchema = z.object({
   id,
   pieceId: id,
   version: z.int().min(1),
-  study: studySchema,
+  score: documentSchema,
   savedAt: timestamp,
   savedBy: z.string(),
 });
@@ -98,7 +103,18 @@ const savedSchema = z.object({ version: z.int(), savedAt: timestamp });
 /** A save made from an older version: what stands now, and what was sent, so that neither is lost. */
 export const staleSaveSchema = z.object({
   current: arrangementSchema,
-  yours: z.object({ baseVersion: z.int(), study: studySchema }),
+  yours: z.object({ baseVersion: z.int(), score: documentSchema }),
+});
+
+/** An arrangement that cannot be read as it is stored: the document itself, and what of it can be read. */
+export const unreadableSchema = z.object({
+  id,
+  pieceId: id,
+  version: z.int(),
+  savedAt: timestamp,
+  savedBy: z.string(),
+  stored: z.unknown(),
+  mended: z.object({ score: documentSchema, leftOut: z.array(z.string()) }).nullable(),
 });
 
 const nothing = z.null();
@@ -106,7 +122,7 @@ const nothing = z.null();
 /** A note's fingers as the page worked them out, with its place. */
 const placedFingersSchema = z.object({
   place: z.object({
-    bar: z.int().min(0).max(studyLimits.bars),
+    bar: z.int().min(0).max(scoreLimits.bars),
     tick: z.int().min(0),
     string: z.literal([1, 2, 3, 4, 5, 6]),
     voice: z.enum(['thumb', 'melody']),
@@ -115,12 +131,12 @@ const placedFingersSchema = z.object({
   picking: z.enum(['p', 'i', 'm', 'a']).optional(),
 });
 
-/** A study to be printed, and how. */
+/** A score to be printed, and how. */
 const printedSheetSchema = z.strictObject({
-  study: studySchema,
+  score: documentSchema,
   paper: z.enum(['a4', 'letter']),
   inks: z.enum(['both', 'black']),
-  student: z.string().trim().max(120),
+  student: line(scoreLimits.textLength),
   leftHanded: z.boolean(),
   staff: z.boolean(),
   names: z.enum(['english', 'german']),
@@ -138,7 +154,7 @@ export const endpoints = {
   whoAmI: endpoint('GET', '/api/session', undefined, userSchema.nullable()),
   signOut: endpoint('DELETE', '/api/session', undefined, nothing),
   listPieces: endpoint('GET', '/api/pieces', undefined, z.array(pieceSummarySchema)),
-  createPiece: endpoint('POST', '/api/pieces', z.strictObject({ study: studySchema }), pieceSummarySchema),
+  createPiece: endpoint('POST', '/api/pieces', z.strictObject({ score: documentSchema }), pieceSummarySchema),
   duplicatePiece: endpoint('POST', '/api/pieces/:id/duplicate', undefined, pieceSummarySchema),
   archivePiece: endpoint(
     'PATCH',
@@ -150,7 +166,7 @@ export const endpoints = {
   saveArrangement: endpoint(
     'PUT',
     '/api/arrangements/:id',
-    z.strictObject({ baseVersion: z.int().min(1), study: studySchema }),
+    z.strictObject({ baseVersion: z.int().min(1), score: documentSchema }),
     savedSchema,
   ),
   listRevisions: endpoint(
@@ -165,6 +181,8 @@ export const endpoints = {
   setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
   readMyHand: endpoint('GET', '/api/me/hand', undefined, handSchema.nullable()),
   setMyHand: endpoint('PUT', '/api/me/hand', handSchema, handSchema),
+  /** 32 bytes in base64, with which this person's unsaved work is sealed in a browser. */
+  readDraftKey: endpoint('GET', '/api/me/draft-key', undefined, z.object({ key: z.base64() })),
   listPatterns: endpoint('GET', '/api/thumb-patterns', undefined, z.array(ownPatternSchema)),
   keepPattern: endpoint('POST', '/api/thumb-patterns', ownPatternSchema, ownPatternSchema),
   dropPattern: endpoint('DELETE', '/api/thumb-patterns/:id', undefined, nothing),
@@ -182,6 +200,7 @@ export const endpoints = {
 } as const;
 
 export type User = z.infer<typeof userSchema>;
+export type Unreadable = z.infer<typeof unreadableSchema>;
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 export type Arrangement = z.infer<typeof arrangementSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
@@ -201,5 +220,5 @@ export const mostOwnPatterns = 40;
 /** Tunings of its own that a studio keeps beside the shipped ones. */
 export const mostOwnTunings = 60;
 
-/** Largest request body, in bytes: a study of 400 full bars is well below. */
+/** Largest request body, in bytes: a score of 400 full bars is well below. */
 export const largestBodyBytes = 2_000_000;

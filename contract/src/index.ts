@@ -1,4 +1,4 @@
-export { NoConnection, RefusedRequest, request, requestFile } from './client.ts';
+export { NoAnswer, NoConnection, RefusedRequest, request, requestFile, ServerTrouble } from './client.ts';
 export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
@@ -7,6 +7,7 @@ export {
   mostOwnPatterns,
   mostOwnTunings,
   staleSaveSchema,
+  unreadableSchema,
   type Arrangement,
   type HandSettings,
   type LoggedDrill,
@@ -19,6 +20,7 @@ export {
   type RevisionSummary,
   type StaleSave,
   type Student,
+  type Unreadable,
   type User,
 } from './endpoints.ts';
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import { checkStudy } from './checking/index.ts';
-import { readStudy } from './formats/jocund-json/index.ts';
+import { checkScore } from './checking/index.ts';
+import { readScore } from './formats/jocund-json/index.ts';
 import { cutLadder } from './grading/index.ts';
 import { reachLimitsMm, reaches } from './hands/index.ts';
 import { pinchTicks } from './score/index.ts';
@@ -11,9 +11,9 @@ import { applyThumb } from './thumb/index.ts';
 const folder = join(import.meta.dirname, '../../demo');
 const pieces = readdirSync(folder).filter((name) => name.endsWith('.jocund.json'));
 const open = (name: string) => {
-  const study = readStudy(readFileSync(join(folder, name), 'utf8'));
-  if (!study.ok) throw new Error(study.fault.reason);
-  return study.value;
+  const score = readScore(readFileSync(join(folder, name), 'utf8'));
+  if (!score.ok) throw new Error(score.fault.reason);
+  return score.value;
 };
 
 test('six pieces in four tunings, of 8, 12 and 16 bars', () => {
@@ -26,12 +26,12 @@ test('six pieces in four tunings, of 8, 12 and 16 bars', () => {
 });
 
 test.each(pieces)('%s has no error, lies within a comfortable reach, and climbs a ladder', (name) => {
-  const study = open(name);
-  expect(checkStudy(study).filter(({ severity }) => severity === 'error')).toEqual([]);
-  expect(Math.max(...reaches(study).map(({ spanMm }) => spanMm))).toBeLessThanOrEqual(
+  const score = open(name);
+  expect(checkScore(score).filter(({ severity }) => severity === 'error')).toEqual([]);
+  expect(Math.max(...reaches(score).map(({ spanMm }) => spanMm))).toBeLessThanOrEqual(
     reachLimitsMm.comfortable,
   );
-  expect(applyThumb(study)).toBe(study);
-  expect(study.bars.some((bar) => pinchTicks(bar).length > 0)).toBe(true);
-  expect(cutLadder(study).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'pinches', 'whole']);
+  expect(applyThumb(score)).toBe(score);
+  expect(score.bars.some((bar) => pinchTicks(bar).length > 0)).toBe(true);
+  expect(cutLadder(score).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'pinches', 'whole']);
 });

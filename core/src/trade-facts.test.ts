@@ -11,7 +11,7 @@ import {
 import { keyText, noteNameText, parseKey, pitchText, spellInKey, spellMidi } from './pitch/index.ts';
 import { gripTones, nameGrip } from './shapes/index.ts';
 import { layTimeline } from './sound/index.ts';
-import { blankStudy } from './score/index.ts';
+import { blankScore } from './score/index.ts';
 import { note } from './testing/invented.ts';
 
 /**
@@ -160,7 +160,7 @@ test('the only places of D5 up to fret 12 in standard are where a player looks f
 });
 
 test('a quick-change twelve-bar at ♩ 60 lasts 48 seconds, and swing does not change its length', () => {
-  const blank = blankStudy({ title: 'Twelve bars', barCount: 12 });
+  const blank = blankScore({ title: 'Twelve bars', barCount: 12 });
   const bars = blank.bars.map((bar) => ({ ...bar, notes: [note({}), note({ tick: 480, fret: 3 })] }));
   for (const swingPercent of [50, 62, 75])
     expect(layTimeline({ ...blank, bars, tempoBpm: 60, swingPercent }).durationS).toBe(48);

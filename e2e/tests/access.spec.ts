@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, makePiece, openBench, score, teacher, test } from '../studio.ts';
+import { expect, makePiece, openBench, scoreOn, teacher, test } from '../studio.ts';
 
 /** No violation that axe calls serious or critical, against WCAG 2.2 A and AA. */
 async function expectNoSeriousViolation(page: Page): Promise<void> {
@@ -125,7 +125,7 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await page.getByRole('link', { name: /Melody/ }).focus();
   await page.keyboard.press('Enter');
   await tabTo(/^Score, writing the melody/);
-  await expect(score(page)).toBeFocused();
+  await expect(scoreOn(page)).toBeFocused();
   await page.keyboard.press('3');
   await expect(page.locator('#score-place')).toContainText('string 1, fret 3');
   await page.getByRole('link', { name: /Studies/ }).focus();

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { blankStudy, layGrip, type Study } from '@jocund/core/score';
+import { blankScore, layGrip, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import {
   callText,
@@ -7,15 +7,15 @@ import {
   makePiece,
   openBench,
   recordPlaces,
-  savedStudy,
-  score,
+  savedScore,
+  scoreOn,
   test,
   waitUntilSaved,
 } from '../studio.ts';
 
-const withGrips = (): Study =>
+const withGrips = (): Score =>
   applyThumb(
-    layGrip(blankStudy({ title: `Grips ${Date.now()}`, barCount: 4 }), 0, {
+    layGrip(blankScore({ title: `Grips ${Date.now()}`, barCount: 4 }), 0, {
       tick: 0,
       frets: [0, 2, 2, 1, 0, 0],
     }),
@@ -57,25 +57,25 @@ test.describe('what cannot be read is said beside the field, and nothing is lost
     await notes.fill('C G C G C D');
     await page.getByRole('button', { name: 'Tune to this' }).click();
     await waitUntilSaved(page);
-    expect((await savedStudy(page, id)).tuning.pitches).toEqual(['C2', 'G2', 'C3', 'G3', 'C4', 'D4']);
+    expect((await savedScore(page, id)).tuning.pitches).toEqual(['C2', 'G2', 'C3', 'G3', 'C4', 'D4']);
   });
 
   test('a metre the melody does not fit is refused with its bar', async ({ signedIn: page }) => {
     const id = await makePiece(page, withGrips());
     await openBench(page, id);
-    await score(page).focus();
+    await scoreOn(page).focus();
     await page.keyboard.press('End');
     await page.keyboard.press('3');
     await page.getByRole('link', { name: /Thumb/ }).click();
     await page.getByLabel('Metre of this bar').selectOption('3/4');
     await expect(page.getByText('Bar 1: The bar holds more than 3/4.').first()).toBeVisible();
-    expect((await savedStudy(page, id)).bars[0]!.metre).toEqual({ beats: 4, unit: 4 });
+    expect((await savedScore(page, id)).bars[0]!.metre).toEqual({ beats: 4, unit: 4 });
   });
 });
 
 test('queries stand on the sheet and in the margin and lead to their place', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, withGrips()));
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (const key of ['ArrowRight', 'ArrowRight', '5', 'h']) await page.keyboard.press(key);
   const margin = page.getByRole('complementary', { name: 'Melody' });
   await expect(margin.getByText('A hammer-on needs a lower note sounding')).toBeVisible();
@@ -90,19 +90,19 @@ test('queries stand on the sheet and in the margin and lead to their place', asy
 test('bars are copied, added and taken out; the help lists every key', async ({ signedIn: page }) => {
   const id = await makePiece(page, withGrips());
   await openBench(page, id);
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('3');
   await page.keyboard.press('Control+c');
   await page.keyboard.press('PageDown');
   await page.keyboard.press('Control+v');
   await page.keyboard.press('Control+Enter');
-  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(5);
-  const study = await savedStudy(page, id);
-  expect(study.bars[1]).toEqual(study.bars[0]);
+  await expect.poll(async () => (await savedScore(page, id)).bars.length).toBe(5);
+  const score = await savedScore(page, id);
+  expect(score.bars[1]).toEqual(score.bars[0]);
   await page.keyboard.press('Control+Backspace');
-  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(4);
+  await expect.poll(async () => (await savedScore(page, id)).bars.length).toBe(4);
   await page.keyboard.press('Control+z');
-  await expect.poll(async () => (await savedStudy(page, id)).bars.length).toBe(5);
+  await expect.poll(async () => (await savedScore(page, id)).bars.length).toBe(5);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('palm-damped');
   await page.keyboard.press('Escape');
@@ -111,7 +111,7 @@ test('bars are copied, added and taken out; the help lists every key', async ({ 
 
 test('a stroke written by hand stays until the bar follows its pattern again', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, withGrips()), 'thumb');
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (let presses = 0; presses < 4; presses += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('2');
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6+5, thumb 4');
@@ -123,7 +123,7 @@ test('a stroke written by hand stays until the bar follows its pattern again', a
 test('playing: tempo, loop, and the playhead comes round again', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, { ...withGrips(), tempoBpm: 240 }));
   const places = await recordPlaces(page);
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('l');
   await page.keyboard.press('Space');
   await expect
@@ -173,7 +173,7 @@ test('print: only the sheet, every system whole, black alone on demand', async (
     await makePiece(page, { ...withGrips(), bars: Array.from({ length: 32 }, () => withGrips().bars[0]!) }),
     'shapes',
   );
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.getByRole('button', { name: 'Lay grip' }).click();
   await page.getByRole('link', { name: /Handout/ }).click();
   await page.getByRole('radio', { name: 'black only' }).click();
@@ -200,11 +200,11 @@ test('notes are selected, moved, copied and marked together; a line of notes is 
   await openBench(page, id);
   const margin = page.getByRole('complementary', { name: 'Melody' });
   const places = async (bar: number) =>
-    (await savedStudy(page, id)).bars[bar]!.notes.filter(({ voice }) => voice === 'melody').map(
+    (await savedScore(page, id)).bars[bar]!.notes.filter(({ voice }) => voice === 'melody').map(
       ({ tick, string, fret }) => `${tick} ${string}.${fret}`,
     );
 
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (const key of ['3', 'ArrowRight', '5', 'Home', 'Shift+ArrowRight']) await page.keyboard.press(key);
   await expect(margin.getByText('2 notes, bar 1')).toBeVisible();
   await page.keyboard.press('Alt+ArrowDown');
@@ -212,7 +212,7 @@ test('notes are selected, moved, copied and marked together; a line of notes is 
   for (const key of ['+', 'Alt+ArrowRight', 'c']) await page.keyboard.press(key);
   await expect.poll(() => places(0)).toEqual(['480 2.9', '960 2.11']);
   expect(
-    (await savedStudy(page, id)).bars[0]!.notes.filter((note) => note.certainty === 'guess'),
+    (await savedScore(page, id)).bars[0]!.notes.filter((note) => note.certainty === 'guess'),
   ).toHaveLength(2);
   await page.keyboard.press('Control+c');
   for (const key of ['Escape', 'PageDown', 'Home', 'Control+v']) await page.keyboard.press(key);
@@ -244,7 +244,7 @@ test('with a mouse alone: notes are tapped in, selected by dragging and moved fr
   await margin.getByRole('button', { name: 'Fret 3', exact: true }).click();
   await margin.getByRole('button', { name: 'A slot on' }).click();
   await margin.getByRole('button', { name: 'Open string' }).click();
-  const system = score(page).locator('.system svg').first();
+  const system = scoreOn(page).locator('.system svg').first();
   const box = (await system.boundingBox())!;
   await page.mouse.move(box.x + 90, box.y + box.height * 0.4);
   await page.mouse.down();
@@ -254,7 +254,7 @@ test('with a mouse alone: notes are tapped in, selected by dragging and moved fr
   await margin.getByRole('button', { name: /a half step up/ }).click();
   await expect
     .poll(async () =>
-      (await savedStudy(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody').map(
+      (await savedScore(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody').map(
         ({ fret }) => fret,
       ),
     )

@@ -1,10 +1,10 @@
-import { blankStudy, layGrip, type Note, type Study } from '@jocund/core/score';
+import { blankScore, layGrip, type Note, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
-import { expect, makePiece, openBench, savedStudy, score, test, waitUntilSaved } from '../studio.ts';
+import { expect, makePiece, openBench, savedScore, scoreOn, test, waitUntilSaved } from '../studio.ts';
 
 /** One bar over C with a melody of its own. */
-function overC(melody: readonly Partial<Note>[], over: Partial<Study> = {}): Study {
-  const blank = { ...blankStudy({ title: `Hands ${Date.now()}`, barCount: 2 }), ...over };
+function overC(melody: readonly Partial<Note>[], over: Partial<Score> = {}): Score {
+  const blank = { ...blankScore({ title: `Hands ${Date.now()}`, barCount: 2 }), ...over };
   const gripped = layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] });
   const notes = melody.map((note): Note => ({
     tick: 0,
@@ -26,8 +26,8 @@ test('fingers stand on the sheet; a note is weighed in other places and with oth
   ];
   const id = await makePiece(page, overC(melody));
   await openBench(page, id);
-  await expect(score(page).locator('text').filter({ hasText: /^m$/ }).first()).toBeVisible();
-  await score(page).focus();
+  await expect(scoreOn(page).locator('text').filter({ hasText: /^m$/ }).first()).toBeVisible();
+  await scoreOn(page).focus();
   await page.keyboard.press('ArrowRight');
   const margin = page.getByRole('complementary', { name: 'Melody' });
   await expect(margin.getByRole('heading', { name: 'Where this E can sit' })).toBeVisible();
@@ -38,11 +38,11 @@ test('fingers stand on the sheet; a note is weighed in other places and with oth
   await second.click();
   await waitUntilSaved(page);
   const placed = async (tick: number) =>
-    (await savedStudy(page, id)).bars[0]!.notes.find((note) => note.tick === tick && note.voice === 'melody');
+    (await savedScore(page, id)).bars[0]!.notes.find((note) => note.tick === tick && note.voice === 'melody');
   expect(await placed(480)).toMatchObject({ string: 2, fret: 5 });
   await page.getByRole('button', { name: 'Undo' }).first().click();
 
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('ArrowLeft');
   const finger = margin.getByRole('list', { name: 'Fretting finger' });
   await expect(finger.getByRole('button', { pressed: true })).toContainText('now');
@@ -58,16 +58,16 @@ test('fingers stand on the sheet; a note is weighed in other places and with oth
 });
 
 test('a query is mended at one key, undone, and let stand with the piece', async ({ signedIn: page }) => {
-  const study = overC([
+  const score = overC([
     { tick: 0, string: 1, fret: 0, bendCents: 50 },
     { tick: 960, string: 2, fret: 1, bendCents: 50 },
   ]);
-  const id = await makePiece(page, study);
+  const id = await makePiece(page, score);
   await openBench(page, id);
   const queries = page.getByTestId('queries');
   await expect(queries.getByText('an open string cannot be bent')).toBeVisible();
   await expect(queries.getByText('at fret 1 the string is stiff')).toBeVisible();
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('q');
   await expect(queries.getByRole('button', { name: /an open string cannot be bent/ })).toBeFocused();
   await page.keyboard.press('1');
@@ -78,7 +78,7 @@ test('a query is mended at one key, undone, and let stand with the piece', async
   await page.keyboard.press('0');
   await expect(queries.getByText('at fret 1 the string is stiff')).toHaveCount(0);
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).letStand).toEqual([{ code: 'hard-bend', bar: 1, beat: 2, string: 2 }]);
+  expect((await savedScore(page, id)).letStand).toEqual([{ code: 'hard-bend', bar: 1, beat: 2, string: 2 }]);
   await page.reload();
   await page.getByText('1 let stand with this piece').click();
   await page.getByRole('button', { name: 'Ask again' }).click();
@@ -115,14 +115,14 @@ test('easier places are looked for in the whole piece, and taken back', async ({
   await page.getByRole('button', { name: 'In the piece' }).click();
   await expect(page.getByText(/2 notes moved: \d+ mm before, \d+ mm now/).first()).toBeVisible();
   await waitUntilSaved(page);
-  const moved = (await savedStudy(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody');
+  const moved = (await savedScore(page, id)).bars[0]!.notes.filter(({ voice }) => voice === 'melody');
   expect(moved.map(({ string, fret }) => [string, fret])).toEqual([
     [1, 0],
     [1, 0],
   ]);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).bars[0]!.notes.find(({ voice }) => voice === 'melody')).toMatchObject({
+  expect((await savedScore(page, id)).bars[0]!.notes.find(({ voice }) => voice === 'melody')).toMatchObject({
     string: 3,
     fret: 9,
   });

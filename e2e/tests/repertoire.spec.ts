@@ -1,5 +1,5 @@
-import { writeStudy } from '@jocund/core/formats/jocund-json';
-import { blankStudy } from '@jocund/core/score';
+import { writeScore } from '@jocund/core/formats/jocund-json';
+import { blankScore } from '@jocund/core/score';
 import { expect, makePiece, test } from '../studio.ts';
 
 test('search narrows the list and stands in the address', async ({ signedIn: page }) => {
@@ -17,7 +17,7 @@ test('search narrows the list and stands in the address', async ({ signedIn: pag
 
 test('a piece is duplicated, archived, and brought back with undo', async ({ signedIn: page }) => {
   const title = `To put away ${Date.now()}`;
-  await makePiece(page, blankStudy({ title }));
+  await makePiece(page, blankScore({ title }));
   await page.goto(`/repertoire?search=${encodeURIComponent(title)}`);
   await page.getByRole('button', { name: `Duplicate ${title}` }).click();
   await expect(page.getByRole('link', { name: `${title} (copy)` })).toBeVisible();
@@ -33,15 +33,15 @@ test('a piece is duplicated, archived, and brought back with undo', async ({ sig
 
 test('a Jocund file comes in as a new piece', async ({ signedIn: page }) => {
   await page.goto('/repertoire');
-  const study = blankStudy({ title: `Brought along ${Date.now()}`, barCount: 3 });
+  const score = blankScore({ title: `Brought along ${Date.now()}`, barCount: 3 });
   await page.getByLabel('File to import').setInputFiles({
     name: 'along.jocund.json',
     mimeType: 'application/json',
-    buffer: Buffer.from(writeStudy(study)),
+    buffer: Buffer.from(writeScore(score)),
   });
   await expect(page.getByText('3 bars, 0 notes')).toBeVisible();
   await page.getByRole('button', { name: 'Take it in as a new piece' }).click();
-  await expect(page.getByRole('heading', { name: study.title })).toBeVisible();
+  await expect(page.getByRole('heading', { name: score.title })).toBeVisible();
 });
 
 test('a melody in ABC is laid on the strings, with a thumb under its chords', async ({ signedIn: page }) => {
@@ -77,7 +77,7 @@ test('typed tab without rhythm asks how long its notes are', async ({ signedIn: 
 });
 
 test.describe('a file that cannot be read is refused in one sentence, and nothing changes', () => {
-  const good = writeStudy(blankStudy({ title: 'Good' }));
+  const good = writeScore(blankScore({ title: 'Good' }));
   const files: [string, string, RegExp][] = [
     ['broken', good.slice(0, 200), /The file is not JSON\. Choose a \.jocund\.json file/],
     [
@@ -85,7 +85,7 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
       good.replace('"version": 1', '"version": 7'),
       /version 7; this Jocund reads up to version 1/,
     ],
-    ['of something else', '{"name":"package"}', /not a Jocund study/],
+    ['of something else', '{"name":"package"}', /not a Jocund score/],
     ['with seven strings', good.replace('"E2",', '"B1", "E2",'), /tuning pitches/],
     ['with an unknown note', good.replace('"E2"', '"Q2"'), /string 6: “Q2” is not a pitch/],
     ['oversized', 'x'.repeat(8_100_000), /9 MB; a file has at most 8 MB/],

@@ -1,18 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { layGrip, blankStudy, type Study } from '@jocund/core/score';
+import { layGrip, blankScore, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
-import { expect, makePiece, openBench, savedStudy, test, waitUntilSaved } from '../studio.ts';
+import { expect, makePiece, openBench, savedScore, test, waitUntilSaved } from '../studio.ts';
 
-const demo = (name: string): Study =>
+const demo = (name: string): Score =>
   (
     JSON.parse(readFileSync(join(import.meta.dirname, `../../demo/${name}.jocund.json`), 'utf8')) as {
-      study: Study;
+      score: Score;
     }
-  ).study;
+  ).score;
 
-const withGrip = (frets: (number | null)[]): Study =>
-  applyThumb(layGrip(blankStudy({ title: `Shapes ${Date.now()}`, barCount: 4 }), 0, { tick: 0, frets }));
+const withGrip = (frets: (number | null)[]): Score =>
+  applyThumb(layGrip(blankScore({ title: `Shapes ${Date.now()}`, barCount: 4 }), 0, { tick: 0, frets }));
 
 test('a grip is laid on the neck by keys alone, with fingers, a silent one and a mute', async ({
   signedIn: page,
@@ -28,7 +28,7 @@ test('a grip is laid on the neck by keys alone, with fingers, a silent one and a
   await expect(page.getByLabel('Fingers, string 6 to 1 (optional)')).toHaveValue('-32-1-');
   await page.getByRole('button', { name: 'Lay grip' }).click();
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).bars[0]!.grips[0]).toEqual({
+  expect((await savedScore(page, id)).bars[0]!.grips[0]).toEqual({
     tick: 0,
     frets: [null, 3, 2, 0, 1, null],
     fingers: [null, 3, 2, null, 1, null],
@@ -126,12 +126,12 @@ test('tunings are weighed in the worker, can be cancelled, and one is laid out a
   await page.getByRole('button', { name: /Double drop D/ }).click();
   await page.getByRole('button', { name: 'Lay the piece out so' }).click();
   await waitUntilSaved(page);
-  const laid = await savedStudy(page, id);
+  const laid = await savedScore(page, id);
   expect(laid.tuning.name).toBe('Double drop D');
   expect(laid.bars[0]!.thumbPattern).toBe('by-hand');
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).tuning.name).toBe('Open G');
+  expect((await savedScore(page, id)).tuning.name).toBe('Open G');
 });
 
 test('an own tuning, a lower guitar and another concert pitch are part of the piece', async ({
@@ -150,7 +150,7 @@ test('an own tuning, a lower guitar and another concert pitch are part of the pi
   await page.getByLabel('Concert pitch').fill('432.2');
   await page.getByLabel('Concert pitch').press('Enter');
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).tuning).toMatchObject({ wholeSemitones: -1, a4Hz: 432.2 });
+  expect((await savedScore(page, id)).tuning).toMatchObject({ wholeSemitones: -1, a4Hz: 432.2 });
   await expect(page.getByRole('region', { name: /^The way from/ })).toContainText('six strings turn');
   await page.getByRole('radio', { name: 'Capo, key' }).click();
   await page.getByLabel('Chords, with blanks between').fill('A D7/F#');
@@ -158,5 +158,5 @@ test('an own tuning, a lower guitar and another concert pitch are part of the pi
   await page.getByLabel('A recording or version').fill('Old disc');
   await page.getByRole('button', { name: 'Add source' }).click();
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).sources).toHaveLength(1);
+  expect((await savedScore(page, id)).sources).toHaveLength(1);
 });

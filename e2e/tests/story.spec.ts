@@ -3,8 +3,8 @@ import {
   callText,
   expect,
   recordPlaces,
-  savedStudy,
-  score,
+  savedScore,
+  scoreOn,
   teacher,
   test,
   waitUntilSaved,
@@ -60,7 +60,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   await test.step('another pattern for one bar', async () => {
     await page.getByRole('link', { name: /Thumb/ }).click();
     await expect(page.getByLabel('Pattern of this bar')).toBeVisible();
-    await score(page).focus();
+    await scoreOn(page).focus();
     await page.keyboard.press('PageUp');
     await page.keyboard.press('PageUp');
     await page.getByLabel('Pattern of this bar').selectOption('one-string');
@@ -70,7 +70,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   await test.step('a melody typed on the keyboard', async () => {
     await page.getByRole('link', { name: /Melody/ }).click();
     await expect(page.getByRole('application', { name: /writing the melody/ })).toBeVisible();
-    await score(page).focus();
+    await scoreOn(page).focus();
     await page.keyboard.press('PageUp');
     await page.keyboard.press('Home');
     for (const key of [
@@ -138,7 +138,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   await test.step('reload: it is all still there', async () => {
     await waitUntilSaved(page);
     const id = /bench\/([^/]+)/.exec(page.url())![1]!;
-    const before = await savedStudy(page, id);
+    const before = await savedScore(page, id);
     expect(before).toMatchObject({
       capo: 2,
       tuning: { name: 'Drop D' },
@@ -151,6 +151,6 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     await expect
       .poll(() => callText(page))
       .toContain('bar 1: pinch 6+1, pinch 4+2, hammer 2, pinch 6+1, thumb 4');
-    expect(await savedStudy(page, id)).toEqual(before);
+    expect(await savedScore(page, id)).toEqual(before);
   });
 });

@@ -1,19 +1,19 @@
-import { blankStudy, layGrip, type Study } from '@jocund/core/score';
+import { blankScore, layGrip, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import {
   callText,
   expect,
   makePiece,
   openBench,
-  savedStudy,
-  score,
+  savedScore,
+  scoreOn,
   test,
   waitUntilSaved,
 } from '../studio.ts';
 
-function inE(): Study {
-  const blank: Study = {
-    ...blankStudy({ title: `Thumb ${Date.now()}`, barCount: 4 }),
+function inE(): Score {
+  const blank: Score = {
+    ...blankScore({ title: `Thumb ${Date.now()}`, barCount: 4 }),
     key: { tonic: 'E', mode: 'major' },
   };
   const onE = layGrip(blank, 0, { tick: 0, frets: [0, 2, 2, 1, 0, 0] });
@@ -28,12 +28,12 @@ test('patterns for the piece, a section, a bar and a beat; the bass follows its 
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, thumb 4, walk 6, walk 6');
   await page.getByLabel('Pattern of this bar').selectOption('boom-brush');
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, brush 3+2+1, thumb 5, brush 3+2+1');
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (const key of ['PageDown', 'PageDown']) await page.keyboard.press(key);
   await page.getByLabel('A section begins here, named').fill('B');
   await page.getByLabel('Pattern of section B').selectOption('half-time');
   await expect.poll(() => callText(page)).toContain('bar 3: thumb 5, thumb 4. bar 4: thumb 5, thumb 4');
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight']) await page.keyboard.press(key);
   await page.getByLabel('From beat 3 on').selectOption('bass-slap');
   await expect.poll(() => callText(page)).toMatch(/bar 3: thumb 5, (thumb|slap) \d/);
@@ -64,7 +64,7 @@ test('an own pattern is made on the grid by keyboard, named, kept, and used agai
   await page.getByLabel('Pattern of the piece').selectOption({ label: name });
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, thumb 4. bar 2');
   await waitUntilSaved(page);
-  expect((await savedStudy(page, second)).patterns).toMatchObject([{ name, beats: 4, slotsPerBeat: 2 }]);
+  expect((await savedScore(page, second)).patterns).toMatchObject([{ name, beats: 4, slotsPerBeat: 2 }]);
 });
 
 test('a stroke left out stays out; the bass is read as words, weighed, and heard alone', async ({
@@ -75,14 +75,14 @@ test('a stroke left out stays out; the bass is read as words, weighed, and heard
   const margin = page.getByRole('complementary', { name: 'Thumb' });
   await expect(margin).toContainText('1 stroke a beat');
   await expect(margin).toContainText('open string 6');
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (let presses = 0; presses < 5; presses += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Delete');
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 4, thumb 6, thumb 4');
   await expect(margin.getByText('1 stroke left out')).toBeVisible();
   await expect(margin).toContainText('0.94 strokes a beat');
   await waitUntilSaved(page);
-  expect((await savedStudy(page, id)).bars[0]!.leftOut).toEqual([0]);
+  expect((await savedScore(page, id)).bars[0]!.leftOut).toEqual([0]);
   await margin.getByRole('button', { name: 'damped' }).click();
   await expect(page.getByTestId('play-place')).toContainText('1');
   await margin.getByRole('button', { name: 'Stop', exact: true }).click();

@@ -1,7 +1,7 @@
-import { blankStudy } from '@jocund/core/score';
-import { callText, expect, makePiece, openBench, savedStudy, score, test } from '../studio.ts';
+import { blankScore } from '@jocund/core/score';
+import { callText, expect, makePiece, openBench, savedScore, scoreOn, test } from '../studio.ts';
 
-const empty = () => blankStudy({ title: `Typed ${Date.now()}`, barCount: 2, thumbPattern: 'by-hand' });
+const empty = () => blankScore({ title: `Typed ${Date.now()}`, barCount: 2, thumbPattern: 'by-hand' });
 
 test('a bar is typed as it is called; a slip is pointed at and changes nothing', async ({
   signedIn: page,
@@ -18,7 +18,7 @@ test('a bar is typed as it is called; a slip is pointed at and changes nothing',
   await expect.poll(() => callText(page)).toContain('bar 1: pinch 6+1, thumb 4, 1, thumb 6, hammer 1');
   await expect
     .poll(async () =>
-      (await savedStudy(page, id)).bars[0]!.notes.map(({ string, fret }) => `${string}/${fret}`),
+      (await savedScore(page, id)).bars[0]!.notes.map(({ string, fret }) => `${string}/${fret}`),
     )
     .toEqual(['6/0', '1/2', '4/0', '1/0', '6/0', '1/3', '4/2', '3/0']);
   await expect(field).toHaveValue('6/0+1/2 4/0 1/0 6/0 h1/3 4/2 3/0');
@@ -29,9 +29,9 @@ test('marks of the trade go on by their keys, and their amounts are set beside',
 }) => {
   const id = await makePiece(page, empty());
   await openBench(page, id);
-  await score(page).focus();
+  await scoreOn(page).focus();
   for (const key of ['5', '/', 'y', 'z']) await page.keyboard.press(key);
-  const note = async () => (await savedStudy(page, id)).bars[0]!.notes[0];
+  const note = async () => (await savedScore(page, id)).bars[0]!.notes[0];
   await expect
     .poll(note)
     .toMatchObject({ fret: 5, slide: { from: 'below' }, ornament: 'mordent', optional: true });
@@ -39,11 +39,11 @@ test('marks of the trade go on by their keys, and their amounts are set beside',
   await expect.poll(note).toMatchObject({ slide: { from: 'below', approachFret: 2 } });
   await page.getByRole('spinbutton', { name: 'Slide under way, 16ths' }).press('ArrowUp');
   await expect.poll(note).toMatchObject({ slide: { overTicks: 480 } });
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('X');
   await page.getByRole('spinbutton', { name: 'Glass leans, degrees' }).press('ArrowDown');
   await expect.poll(note).toMatchObject({ bottleneck: { angleDegrees: -5 } });
-  await score(page).focus();
+  await scoreOn(page).focus();
   await page.keyboard.press('/');
   await expect.poll(async () => (await note())?.slide).toBeUndefined();
 });

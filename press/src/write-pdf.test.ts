@@ -1,12 +1,12 @@
 import { inflateSync } from 'node:zlib';
 import { layPages, type Inks, type Paper } from '@jocund/core/engraving';
 import { withSigns } from '@jocund/core/pitch';
-import { blankStudy, type Study } from '@jocund/core/score';
+import { blankScore, type Score } from '@jocund/core/score';
 import { describe, expect, test } from 'vitest';
 import { writePdf } from './index.ts';
 
-const study = (barCount: number): Study => {
-  const blank = blankStudy({ title: 'Bramble in A♭', barCount });
+const score = (barCount: number): Score => {
+  const blank = blankScore({ title: 'Bramble in A♭', barCount });
   return {
     ...blank,
     bars: blank.bars.map((bar) => ({
@@ -20,7 +20,7 @@ const study = (barCount: number): Study => {
   };
 };
 const pagesOf = (bars: number, paper: Paper = 'a4') =>
-  layPages(study(bars), {
+  layPages(score(bars), {
     shown: withSigns,
     leftHanded: false,
     signs: { picking: true, fretting: true },
@@ -64,7 +64,7 @@ describe('a sheet as PDF', () => {
     expect(drawing(await pdf(4))).toMatch(red);
     expect(drawing(await pdf(4, 'black'))).not.toMatch(red);
   });
-  test('the same study gives the same bytes', async () => {
+  test('the same score gives the same bytes', async () => {
     expect((await pdf(4)).equals(await pdf(4))).toBe(true);
   });
 });

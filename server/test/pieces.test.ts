@@ -1,5 +1,6 @@
 import { apiErrorSchema, arrangementSchema, staleSaveSchema, type PieceSummary } from '@jocund/contract';
-import { blankStudy, writeNote, type Study } from '@jocund/core/score';
+import { blankScore, writeNote, type Score } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
@@ -14,14 +15,19 @@ afterAll(() => studio.close());
 
 const codeOf = (body: unknown) => apiErrorSchema.parse(body).error.code;
 const list = async (agent = teacher) => (await agent.get('/api/pieces').expect(200)).body as PieceSummary[];
-const create = async (study: Study) =>
-  (await teacher.post('/api/pieces').send({ study }).expect(200)).body as PieceSummary;
+const create = async (score: Score) =>
+  (
+    await teacher
+      .post('/api/pieces')
+      .send({ score: asDocument(score) })
+      .expect(200)
+  ).body as PieceSummary;
 const read = async (id: string) =>
   arrangementSchema.parse((await teacher.get(`/api/arrangements/${id}`).expect(200)).body);
-const save = (id: string, baseVersion: number, study: Study) =>
-  teacher.put(`/api/arrangements/${id}`).send({ baseVersion, study });
-const withFret = (study: Study, fret: number) =>
-  writeNote(study, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
+const save = (id: string, baseVersion: number, score: Score) =>
+  teacher.put(`/api/arrangements/${id}`).send({ baseVersion, score: asDocument(score) });
+const withFret = (score: Score, fret: number) =>
+  writeNote(score, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
 
 describe('pieces', () => {
   test('the demo studio has six, with figures computed from their studies', async () => {
@@ -30,26 +36,30 @@ describe('pieces', () => {
       [...pieces.map(({ title }) => title)].sort((a, b) => a.localeCompare(b)),
     );
     expect(pieces).toHaveLength(6);
-    expect(pieces.every(({ findingCount, score }) => findingCount === 0 && score > 1)).toBe(true);
+    expect(
+      pieces.every(
+        ({ errorCount, warningCount, gradePoints }) => errorCount + warningCount === 0 && gradePoints > 1,
+      ),
+    ).toBe(true);
   });
 
   test('a new piece is stored and read back', async () => {
-    const study = withFret(blankStudy({ title: 'Brand new' }), 3);
-    const { arrangementId } = await create(study);
-    expect(await read(arrangementId)).toMatchObject({ version: 1, study, savedBy: 'Ada Fenwright' });
+    const score = withFret(blankScore({ title: 'Brand new' }), 3);
+    const { arrangementId } = await create(score);
+    expect(await read(arrangementId)).toMatchObject({ version: 1, score, savedBy: 'Ada Fenwright' });
   });
 
   test('a duplicate is a piece of its own', async () => {
-    const original = await create(blankStudy({ title: 'Original' }));
+    const original = await create(blankScore({ title: 'Original' }));
     const copy = (await teacher.post(`/api/pieces/${original.id}/duplicate`).expect(200))
       .body as PieceSummary;
     expect(copy.title).toBe('Original (copy)');
-    await save(copy.arrangementId, 1, withFret(blankStudy({ title: 'Changed' }), 5)).expect(200);
-    expect((await read(original.arrangementId)).study.title).toBe('Original');
+    await save(copy.arrangementId, 1, withFret(blankScore({ title: 'Changed' }), 5)).expect(200);
+    expect((await read(original.arrangementId)).score.title).toBe('Original');
   });
 
   test('an archived piece can be brought back', async () => {
-    const { id } = await create(blankStudy({ title: 'Put away' }));
+    const { id } = await create(blankScore({ title: 'Put away' }));
     expect(
       (await teacher.patch(`/api/pieces/${id}`).send({ archived: true }).expect(200)).body,
     ).toMatchObject({ archivedAt: expect.any(String) as string });
@@ -61,15 +71,15 @@ describe('pieces', () => {
 
 describe('saving', () => {
   test('each save is a version and a revision that can be read again', async () => {
-    const study = blankStudy({ title: 'Versions' });
-    const { arrangementId } = await create(study);
-    expect((await save(arrangementId, 1, withFret(study, 3)).expect(200)).body).toMatchObject({ version: 2 });
-    expect((await save(arrangementId, 2, withFret(study, 5)).expect(200)).body).toMatchObject({ version: 3 });
+    const score = blankScore({ title: 'Versions' });
+    const { arrangementId } = await create(score);
+    expect((await save(arrangementId, 1, withFret(score, 3)).expect(200)).body).toMatchObject({ version: 2 });
+    expect((await save(arrangementId, 2, withFret(score, 5)).expect(200)).body).toMatchObject({ version: 3 });
     const revisions = (await teacher.get(`/api/arrangements/${arrangementId}/revisions`).expect(200))
       .body as { version: number }[];
     expect(revisions.map(({ version }) => version)).toEqual([3, 2, 1]);
     const first = await teacher.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(200);
-    expect(arrangementSchema.parse(first.body).study).toEqual(study);
+    expect(arrangementSchema.parse(first.body).score).toEqual(score);
     expect(
       codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/9`).expect(404)).body),
     ).toBe('not-found');
@@ -79,31 +89,31 @@ describe('saving', () => {
   });
 
   test('a stale save answers 409 with both versions and changes nothing', async () => {
-    const study = blankStudy({ title: 'Two tabs' });
-    const { arrangementId } = await create(study);
-    await save(arrangementId, 1, withFret(study, 3)).expect(200);
-    const answer = await save(arrangementId, 1, withFret(study, 7)).expect(409);
+    const score = blankScore({ title: 'Two tabs' });
+    const { arrangementId } = await create(score);
+    await save(arrangementId, 1, withFret(score, 3)).expect(200);
+    const answer = await save(arrangementId, 1, withFret(score, 7)).expect(409);
     expect(codeOf(answer.body)).toBe('stale');
     const { current, yours } = staleSaveSchema.parse(answer.body);
-    expect(current).toMatchObject({ version: 2, study: withFret(study, 3) });
-    expect(yours).toEqual({ baseVersion: 1, study: withFret(study, 7) });
-    expect((await read(arrangementId)).study).toEqual(withFret(study, 3));
+    expect(current).toMatchObject({ version: 2, score: withFret(score, 3) });
+    expect(yours).toEqual({ baseVersion: 1, score: withFret(score, 7) });
+    expect((await read(arrangementId)).score).toEqual(withFret(score, 3));
   });
 
   test('of two saves at the same moment one wins and one is told', async () => {
-    const study = blankStudy({ title: 'At once' });
-    const { arrangementId } = await create(study);
+    const score = blankScore({ title: 'At once' });
+    const { arrangementId } = await create(score);
     const statuses = await Promise.all(
-      [3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(study, fret))).status),
+      [3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(score, fret))).status),
     );
     expect(statuses.sort()).toEqual([200, 409]);
   });
 
   test('the same save sent again, after a lost answer, is no conflict', async () => {
-    const study = blankStudy({ title: 'Sent twice' });
-    const { arrangementId } = await create(study);
-    await save(arrangementId, 1, withFret(study, 3)).expect(200);
-    expect((await save(arrangementId, 1, withFret(study, 3)).expect(200)).body).toMatchObject({ version: 2 });
+    const score = blankScore({ title: 'Sent twice' });
+    const { arrangementId } = await create(score);
+    await save(arrangementId, 1, withFret(score, 3)).expect(200);
+    expect((await save(arrangementId, 1, withFret(score, 3)).expect(200)).body).toMatchObject({ version: 2 });
   });
 });
 
@@ -112,7 +122,7 @@ describe('bad input is refused with the one error shape, and nothing changes', (
     [
       'a fret no neck has',
       {
-        ...blankStudy({ title: 'Bad' }),
+        ...blankScore({ title: 'Bad' }),
         bars: [
           {
             metre: { beats: 4, unit: 4 },
@@ -125,16 +135,17 @@ describe('bad input is refused with the one error shape, and nothing changes', (
     [
       'seven strings',
       {
-        ...blankStudy({ title: 'Bad' }),
+        ...blankScore({ title: 'Bad' }),
         tuning: { name: 'Seven', pitches: Array.from({ length: 7 }, () => 'E2') },
       },
     ],
-    ['no bars', { ...blankStudy({ title: 'Bad' }), bars: [] }],
-    ['an unknown field', { ...blankStudy({ title: 'Bad' }), wings: 2 }],
-    ['no title', { ...blankStudy({ title: 'Bad' }), title: ' ' }],
-  ])('%s', async (_, study) => {
+    ['no bars', { ...blankScore({ title: 'Bad' }), bars: [] }],
+    ['an unknown field', { ...blankScore({ title: 'Bad' }), wings: 2 }],
+    ['no title', { ...blankScore({ title: 'Bad' }), title: ' ' }],
+  ])('%s', async (_, score) => {
     const before = (await list()).length;
-    expect(codeOf((await teacher.post('/api/pieces').send({ study }).expect(400)).body)).toBe('bad-request');
+    const sent = { score: asDocument(score as Score) };
+    expect(codeOf((await teacher.post('/api/pieces').send(sent).expect(400)).body)).toBe('bad-request');
     expect((await list()).length).toBe(before);
   });
 
@@ -142,12 +153,12 @@ describe('bad input is refused with the one error shape, and nothing changes', (
     const broken = await teacher
       .post('/api/pieces')
       .set('content-type', 'application/json')
-      .send('{"study":')
+      .send('{"score":')
       .expect(400);
     expect(codeOf(broken.body)).toBe('bad-request');
     const huge = await teacher
       .post('/api/pieces')
-      .send({ study: { title: 'x'.repeat(2_100_000) } })
+      .send({ score: { title: 'x'.repeat(2_100_000) } })
       .expect(413);
     expect(codeOf(huge.body)).toBe('too-large');
   });
@@ -175,7 +186,7 @@ describe('studios are closed to each other', () => {
     expect((await stranger.get(`/api/arrangements/${arrangementId}/revisions`).expect(200)).body).toEqual([]);
     await stranger
       .put(`/api/arrangements/${arrangementId}`)
-      .send({ baseVersion: 1, study: blankStudy({ title: 'Mine now' }) })
+      .send({ baseVersion: 1, score: asDocument(blankScore({ title: 'Mine now' })) })
       .expect(404);
     await stranger.post(`/api/pieces/${id}/duplicate`).expect(404);
     await stranger.patch(`/api/pieces/${id}`).send({ archived: true }).expect(404);

@@ -1,5 +1,6 @@
-import { apiErrorSchema, type PrintedSheet } from '@jocund/contract';
-import { blankStudy } from '@jocund/core/score';
+import { apiErrorSchema } from '@jocund/contract';
+import { blankScore, type Note } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
@@ -12,8 +13,9 @@ beforeAll(async () => {
 });
 afterAll(() => studio.close());
 
-const sheet: PrintedSheet = {
-  study: blankStudy({ title: 'Printed', barCount: 8 }),
+const score = blankScore({ title: 'Printed', barCount: 8 });
+const sheet = {
+  score: asDocument(score),
   paper: 'a4',
   inks: 'both',
   student: 'Wren Halloway',
@@ -22,6 +24,8 @@ const sheet: PrintedSheet = {
   names: 'english',
   fingers: [],
 };
+const withNotes = (notes: Note[]) =>
+  asDocument({ ...score, bars: score.bars.map((bar) => ({ ...bar, notes })) });
 const print = (agent: Agent, body: object) => agent.post('/api/sheets/pdf').send(body);
 const codeOf = (body: unknown) => apiErrorSchema.parse(body).error.code;
 
@@ -35,12 +39,11 @@ describe('a sheet printed on the server', () => {
   });
   test('fingers of the page are printed: the file grows with them', async () => {
     const notes = [{ tick: 0, durationTicks: 960, string: 2 as const, fret: 1, voice: 'melody' as const }];
-    const study = { ...sheet.study, bars: sheet.study.bars.map((bar) => ({ ...bar, notes })) };
     const place = { bar: 0, tick: 0, string: 2 as const, voice: 'melody' as const };
-    const bare = await print(teacher, { ...sheet, study }).expect(200);
+    const bare = await print(teacher, { ...sheet, score: withNotes(notes) }).expect(200);
     const fingered = await print(teacher, {
       ...sheet,
-      study,
+      score: withNotes(notes),
       fingers: [{ place, finger: 1, picking: 'm' }],
     }).expect(200);
     expect((fingered.body as Buffer).length).toBeGreaterThan((bare.body as Buffer).length);
@@ -51,7 +54,7 @@ describe('a sheet printed on the server', () => {
     expect((both.body as Buffer).length).toBeGreaterThan((alone.body as Buffer).length);
   });
   test.each([
-    ['a study that is none', { ...sheet, study: { title: 'x' } }],
+    ['a score that is none', { ...sheet, score: { title: 'x' } }],
     ['paper there is not', { ...sheet, paper: 'a0' }],
     ['a field too many', { ...sheet, secret: true }],
     [

@@ -1,10 +1,10 @@
 import { basename } from 'node:path';
 import { fail, ok, type Result } from '@jocund/core/fault';
 import { fingersByBar, layPages, type Page } from '@jocund/core/engraving';
-import { fingerStudy } from '@jocund/core/fingering';
+import { fingerScore } from '@jocund/core/fingering';
 import { writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
-import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { writeScore } from '@jocund/core/formats/jocund-json';
 import { writeMidi } from '@jocund/core/formats/midi';
 import { writeMusicXml } from '@jocund/core/formats/musicxml';
 import { packMxl } from '@jocund/core/formats/mxl';
@@ -14,7 +14,7 @@ import { writeTextTab } from '@jocund/core/formats/text-tab';
 import { writeWav } from '@jocund/core/formats/wav';
 import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
-import { placeOfNote, type Study } from '@jocund/core/score';
+import { placeOfNote, type Score } from '@jocund/core/score';
 import { drawStaff } from '@jocund/core/staff';
 import { layTimeline, renderStereo } from '@jocund/core/sound';
 import { writePdf } from '@jocund/press';
@@ -25,42 +25,42 @@ import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 import { fitFrom } from './fit.ts';
 
 type Written = Result<string | Uint8Array> | Promise<Result<string | Uint8Array>>;
-type Writer = (study: Study, args: Arguments) => Written;
+type Writer = (score: Score, args: Arguments) => Written;
 
 const sampleRate = 44_100;
 
 /** A writer for each ending of OUT; of two that fit, the longer. */
 const writers: Readonly<Record<string, Writer>> = {
-  '.jocund.json': (study) => ok(writeStudy(study)),
-  '.json': (study) => ok(writeStudy(study)),
+  '.jocund.json': (score) => ok(writeScore(score)),
+  '.json': (score) => ok(writeScore(score)),
   '.musicxml': writeMusicXml,
-  '.mxl': (study) => {
-    const xml = writeMusicXml(study);
+  '.mxl': (score) => {
+    const xml = writeMusicXml(score);
     return xml.ok ? ok(packMxl(xml.value)) : xml;
   },
-  '.mid': (study, args) =>
-    ok(writeMidi(study, { swing: choice(args, 'swing', ['applied', 'written'], 'applied') })),
-  '.abc': (study) => ok(writeAbc(study)),
-  '.txt': (study) => ok(writeTextTab(study)),
-  '.csv': (study) => ok(writeNotesCsv(study)),
-  '.wav': (study) => {
-    return ok(writeWav(finished(renderStereo(layTimeline(study), sampleRate)), sampleRate));
+  '.mid': (score, args) =>
+    ok(writeMidi(score, { swing: choice(args, 'swing', ['applied', 'written'], 'applied') })),
+  '.abc': (score) => ok(writeAbc(score)),
+  '.txt': (score) => ok(writeTextTab(score)),
+  '.csv': (score) => ok(writeNotesCsv(score)),
+  '.wav': (score) => {
+    return ok(writeWav(finished(renderStereo(layTimeline(score), sampleRate)), sampleRate));
   },
-  '.svg': (study, args) => ok(writeSvg(pagesOf(study, args), inksOf(args))),
-  '.pdf': async (study, args) =>
-    ok(await writePdf(pagesOf(study, args), { title: study.title, inks: inksOf(args) })),
+  '.svg': (score, args) => ok(writeSvg(pagesOf(score, args), inksOf(args))),
+  '.pdf': async (score, args) =>
+    ok(await writePdf(pagesOf(score, args), { title: score.title, inks: inksOf(args) })),
 };
 
 const inksOf = (args: Arguments) => choice(args, 'inks', ['both', 'black'], 'both');
 
-function pagesOf(study: Study, args: Arguments): Page[] {
-  const { notes } = fingerStudy(study, fingeringOf(args));
+function pagesOf(score: Score, args: Arguments): Page[] {
+  const { notes } = fingerScore(score, fingeringOf(args));
   const fingers = [...notes].map(([note, { bar, finger, picking }]) => ({
     place: placeOfNote(bar, note),
     finger: note.tied ? null : finger,
     picking: note.tied ? undefined : picking,
   }));
-  return layPages(study, {
+  return layPages(score, {
     shown: withSigns,
     leftHanded: false,
     fingers: fingersByBar(fingers),
@@ -102,8 +102,8 @@ export const convert: Command = {
         to,
       );
     const fitted =
-      content.kind === 'study'
-        ? { study: content.study, lost: [] }
+      content.kind === 'score'
+        ? { score: content.score, lost: [] }
         : fitFrom(content.tune, args, {
             tuning:
               args.text('tuning') === undefined
@@ -113,16 +113,16 @@ export const convert: Command = {
             scaleMm: defaultScaleMm,
             fretCount: defaultFretCount,
           });
-    writeWhole(to, orRefuse(await write(fitted.study, args), basename(from)));
+    writeWhole(to, orRefuse(await write(fitted.score, args), basename(from)));
     const lost = [...leftOut, ...fitted.lost];
     const guessed =
       asks === 'rhythm' && args.text('rhythm') === undefined
         ? ['The file tells no rhythm: read by the spacing of its columns. Choose with --rhythm.']
         : [];
     return {
-      json: { from, to, bars: fitted.study.bars.length, leftOut: lost, ...(asks ? { asks } : {}) },
+      json: { from, to, bars: fitted.score.bars.length, leftOut: lost, ...(asks ? { asks } : {}) },
       text: [
-        `${to}: ${fitted.study.title}, ${fitted.study.bars.length} bars`,
+        `${to}: ${fitted.score.title}, ${fitted.score.bars.length} bars`,
         ...guessed,
         ...lost.map((each) => `left out: ${leftOutWords(each)}`),
       ].join('\n'),

@@ -2,7 +2,7 @@ import { parseTuning, tuningTable, type Tuning } from '@jocund/core/instrument';
 import { keyText } from '@jocund/core/pitch';
 import { findTunings, keyWords, passageOf, type FoundTuning } from '@jocund/core/tuning-finder';
 import { orRefuse, positional, table, wholeNumber, type Arguments, type Command } from '../command.ts';
-import { readStudyFile } from '../files.ts';
+import { readScoreFile } from '../files.ts';
 
 /** `findtuning`: which tuning, capo and key a passage lies best in. */
 export const findtuning: Command = {
@@ -17,12 +17,12 @@ export const findtuning: Command = {
     limit: 'text',
   },
   run: (args) => {
-    const study = readStudyFile(positional(args, 'FILE')[0] ?? '');
+    const score = readScoreFile(positional(args, 'FILE')[0] ?? '');
     const found = ranked(
-      findTunings(passageOf(study), {
+      findTunings(passageOf(score), {
         tunings: tuningsOf(args),
         today: orRefuse(parseTuning(args.text('today') ?? 'standard')),
-        guitar: study,
+        guitar: score,
         maxCapo: wholeNumber(args, 'max-capo', 7, 0, 12),
         maxTranspose: wholeNumber(args, 'max-transpose', 0, 0, 6),
         limit: wholeNumber(args, 'limit', 10, 1, 100),

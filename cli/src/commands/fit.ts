@@ -1,9 +1,9 @@
-import { writeFingers, fingerStudy } from '@jocund/core/fingering';
+import { writeFingers, fingerScore } from '@jocund/core/fingering';
 import { leftOutWords, LeftOutList, type LeftOut } from '@jocund/core/formats/reading';
 import { mediumHand } from '@jocund/core/hands';
 import { defaultFretCount, defaultScaleMm, parseTuning, type Instrument } from '@jocund/core/instrument';
-import { fitTuneSteps, tuneOfStudy, type Tune } from '@jocund/core/melody';
-import type { Study } from '@jocund/core/score';
+import { fitTuneSteps, tuneOfScore, type Tune } from '@jocund/core/melody';
+import type { Score } from '@jocund/core/score';
 import {
   UsageError,
   orRefuse,
@@ -25,16 +25,16 @@ export const fit: Command = {
   options: { tuning: 'text', capo: 'text', transpose: 'text', thumb: 'text', ...fingeringOptions },
   run: (args) => {
     const { content, leftOut } = readFile(positional(args, 'FILE')[0] ?? '');
-    const tune = content.kind === 'tune' ? content.tune : tuneOfStudy(content.study);
-    const { study, transposed, lost } = fitFrom(tune, args, instrumentOf(args));
-    const fingering = fingerStudy(study, fingeringOf(args));
+    const tune = content.kind === 'tune' ? content.tune : tuneOfScore(content.score);
+    const { score, transposed, lost } = fitFrom(tune, args, instrumentOf(args));
+    const fingering = fingerScore(score, fingeringOf(args));
     const answer = {
       study: writeFingers(fingering),
       transposed,
       cost: Math.round(fingering.costMm * 10) / 10,
       leftOut: [...leftOut, ...lost],
     };
-    const places = study.bars.map(
+    const places = score.bars.map(
       ({ notes }, index) =>
         `bar ${index + 1}  ${notes.map(({ voice, string, fret }) => `${voice === 'thumb' ? 't' : 'm'}${string}/${fret}`).join(' ')}`,
     );
@@ -61,7 +61,7 @@ export function fitFrom(
   tune: Tune,
   args: Arguments,
   instrument: Instrument,
-): { readonly study: Study; readonly transposed: number; readonly lost: LeftOut[] } {
+): { readonly score: Score; readonly transposed: number; readonly lost: LeftOut[] } {
   const { hand = mediumHand, school } = fingeringOf(args);
   const lost = new LeftOutList();
   const steps = fitTuneSteps(
@@ -69,8 +69,8 @@ export function fitFrom(
     { instrument, hand, school, transpose: transposeOf(args), thumbPattern: args.text('thumb') },
     lost.add.bind(lost),
   );
-  const { study, transposed } = orRefuse(finished(steps));
-  return { study, transposed, lost: lost.all() };
+  const { score, transposed } = orRefuse(finished(steps));
+  return { score, transposed, lost: lost.all() };
 }
 
 function transposeOf(args: Arguments): number | 'auto' {

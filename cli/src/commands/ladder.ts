@@ -1,9 +1,9 @@
 import { join } from 'node:path';
-import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { writeScore } from '@jocund/core/formats/jocund-json';
 import { cutLadder } from '@jocund/core/grading';
 import { choice, positional, required, table, type Command } from '../command.ts';
-import { readStudyFile, writeWhole } from '../files.ts';
-import { plainGrade } from './study.ts';
+import { readScoreFile, writeWhole } from '../files.ts';
+import { plainGrade } from './score.ts';
 
 /** `ladder`: one study a rung and `ladder.json`. */
 export const ladder: Command = {
@@ -15,9 +15,9 @@ export const ladder: Command = {
     const [file = ''] = positional(args, 'FILE');
     const out = required(args, 'out');
     const order = choice(args, 'order', ['thumb-first', 'melody-first'], 'thumb-first');
-    const rungs = cutLadder(readStudyFile(file), order).map(({ study, ...rung }) => {
+    const rungs = cutLadder(readScoreFile(file), order).map(({ score, ...rung }) => {
       const name = `${rung.number}-${rung.id}.jocund.json`;
-      writeWhole(join(out, name), writeStudy(study));
+      writeWhole(join(out, name), writeScore(score));
       return {
         number: rung.number,
         id: rung.id,

@@ -1,13 +1,14 @@
-import { studySchema } from '@jocund/core/score/schema';
+import { scoreSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { UsageError, positional, type Command } from '../command.ts';
 
-const schemas = { study: studySchema };
+/** `study` is what scripts of before called a score. */
+const schemas = { score: scoreSchema, study: scoreSchema };
 
 /** `schema`: the JSON Schema of what Jocund reads and writes. */
 export const schema: Command = {
   name: 'schema',
-  summary: 'the JSON Schema of a format: study',
+  summary: 'the JSON Schema of a format: score',
   usage: 'NAME',
   options: {},
   run: (args) => {

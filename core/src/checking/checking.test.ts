@@ -1,16 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import { mediumHand, type Hand } from '../hands/index.ts';
-import { applyRemedy, letStand, type Study } from '../score/index.ts';
+import { withIds } from '../score/document/index.ts';
+import { applyRemedy, insertBarAfter, letStand, removeBar, type Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
-import { checkStudy, checkWithFingers } from './index.ts';
+import { checkScore, checkWithFingers } from './index.ts';
 
-const check = (bars: readonly string[], over: Partial<Study> = {}, hand: Partial<Hand> = {}) =>
-  checkStudy(written(bars, over), { hand: { ...mediumHand, ...hand } });
-const codes = (bars: readonly string[], over: Partial<Study> = {}) =>
+const check = (bars: readonly string[], over: Partial<Score> = {}, hand: Partial<Hand> = {}) =>
+  checkScore(written(bars, over), { hand: { ...mediumHand, ...hand } });
+const codes = (bars: readonly string[], over: Partial<Score> = {}) =>
   check(bars, over).map(({ code }) => code);
 
 describe('what will not work, found before a student meets it', () => {
-  test.each<[string, readonly string[], Partial<Study>]>([
+  test.each<[string, readonly string[], Partial<Score>]>([
     ['reach', ['t6:1@1/2 m1:5@1/2'], {}],
     ['quick-shift', ['m1:1@1/0.5 m1:9@1.5/0.5'], { tempoBpm: 120 }],
     ['finger-not-free', ['t6:1@1/2 m1:12@1/2'], {}],
@@ -41,7 +42,7 @@ describe('what will not work, found before a student meets it', () => {
     expect(found!.remedies!.length).toBeGreaterThan(0);
   });
 
-  test.each<[string, readonly string[], Partial<Study>]>([
+  test.each<[string, readonly string[], Partial<Score>]>([
     ['finger-not-free', ['t6:1@1/2 m1:12@1/2'], {}],
     ['note-cut', ['t3:2@1/2 m3:0@2/1'], {}],
     ['string-clash', ['t3:2@1 m3:0@1/1'], {}],
@@ -57,11 +58,11 @@ describe('what will not work, found before a student meets it', () => {
       {},
     ],
   ])('each remedy of %s mends it', (code, bars, over) => {
-    const study = written(bars, over);
-    const found = checkStudy(study).find((finding) => finding.code === code);
+    const score = written(bars, over);
+    const found = checkScore(score).find((finding) => finding.code === code);
     for (const remedy of found!.remedies!)
       expect(
-        checkStudy(applyRemedy(study, remedy)).map((finding) => finding.code),
+        checkScore(applyRemedy(score, remedy)).map((finding) => finding.code),
         remedy.words,
       ).not.toContain(code);
   });
@@ -95,18 +96,31 @@ describe('what will not work, found before a student meets it', () => {
 });
 
 describe('let it stand', () => {
-  const study = written(['t3:2@1/2 m3:0@2/1']);
-  const [finding] = checkStudy(study);
+  const score = withIds(written(['t3:2@1/2 m3:0@2/1']), () => 'bar-1');
+  const [finding] = checkScore(score);
   test('what stands is remembered with the piece and is no longer asked', () => {
-    const kept = letStand(study, finding!, true);
-    expect(kept.letStand).toEqual([{ code: 'note-cut', bar: 1, beat: 2, string: 3 }]);
+    const kept = letStand(score, finding!, true);
+    expect(kept.letStand).toEqual([{ code: 'note-cut', bar: 'bar-1', beat: 2, string: 3 }]);
     const { open, standing } = checkWithFingers(kept);
     expect(open).toEqual([]);
     expect(standing.map(({ code }) => code)).toEqual(['note-cut']);
   });
   test('twice is once, and asking again brings it back', () => {
-    const kept = letStand(letStand(study, finding!, true), finding!, true);
+    const kept = letStand(letStand(score, finding!, true), finding!, true);
     expect(kept.letStand).toHaveLength(1);
-    expect(letStand(kept, finding!, false)).toEqual(study);
+    expect(letStand(kept, finding!, false)).toEqual(score);
+  });
+  test('it stands wherever its bar goes, and nowhere else', () => {
+    const kept = letStand(score, finding!, true);
+    const longer = { ...kept, bars: [written(['m1:3@1/1']).bars[0]!, ...kept.bars] };
+    expect(checkWithFingers(longer).open).toEqual([]);
+    expect(checkWithFingers(longer).standing).toMatchObject([{ code: 'note-cut', bar: 2 }]);
+    const again = { ...kept, bars: [...kept.bars, ...written(['t3:2@1/2 m3:0@2/1']).bars] };
+    expect(checkWithFingers(again).open).toMatchObject([{ code: 'note-cut', bar: 2 }]);
+  });
+  test('what stood in a bar that is gone is forgotten with the next one let stand', () => {
+    const two = insertBarAfter(letStand(score, finding!, true), 0);
+    const gone = removeBar(two.ok ? withIds(two.value, () => 'fresh') : score, 0);
+    expect(letStand(gone, { ...finding!, code: 'other' }, true).letStand).toMatchObject([{ code: 'other' }]);
   });
 });

@@ -1,11 +1,11 @@
 import {
-  fingerStudy,
+  fingerScore,
   frettingFindings,
   pickingFindings,
   type Fingering,
   type FingeringOptions,
 } from '../fingering/index.ts';
-import { isLetStand, validateStudy, type Finding, type Study } from '../score/index.ts';
+import { isLetStand, validateScore, type Finding, type Score } from '../score/index.ts';
 import { thumbFindings } from '../thumb/index.ts';
 import { missingMarks } from './like-bars.ts';
 import { oddLengths } from './lengths.ts';
@@ -18,30 +18,30 @@ export interface Checked {
 }
 
 /**
- * Everything to mend before a student sees the study, from every room that knows something, in score order; with the fingers of
+ * Everything to mend before a student sees the score, from every room that knows something, in score order; with the fingers of
  * both hands it was found for. `before` is an earlier answer, so that little is worked out anew after an edit.
  */
-export function checkWithFingers(study: Study, options: FingeringOptions = {}, before?: Fingering): Checked {
-  const fingering = fingerStudy(study, options, before);
+export function checkWithFingers(score: Score, options: FingeringOptions = {}, before?: Fingering): Checked {
+  const fingering = fingerScore(score, options, before);
   const findings = [
-    ...scoreFindings(study),
+    ...scoreFindings(score),
     ...frettingFindings(fingering),
     ...pickingFindings(fingering),
   ].sort(inScoreOrder);
   return {
-    open: findings.filter((finding) => !isLetStand(study, finding)),
-    standing: findings.filter((finding) => isLetStand(study, finding)),
+    open: findings.filter((finding) => !isLetStand(score, finding)),
+    standing: findings.filter((finding) => isLetStand(score, finding)),
     fingering,
   };
 }
 
 /** What is still to be mended. */
-export const checkStudy = (study: Study, options: FingeringOptions = {}): readonly Finding[] =>
-  checkWithFingers(study, options).open;
+export const checkScore = (score: Score, options: FingeringOptions = {}): readonly Finding[] =>
+  checkWithFingers(score, options).open;
 
 /** What the score alone tells, without hands: quick enough to be asked at every key. */
-export const scoreFindings = (study: Study): Finding[] =>
-  [...validateStudy(study), ...thumbFindings(study), ...missingMarks(study), ...oddLengths(study)].sort(
+export const scoreFindings = (score: Score): Finding[] =>
+  [...validateScore(score), ...thumbFindings(score), ...missingMarks(score), ...oddLengths(score)].sort(
     inScoreOrder,
   );
 

@@ -1,9 +1,9 @@
 import { splitDuration } from '../engraving/index.ts';
-import { beatAt, type Finding, type Study } from '../score/index.ts';
+import { beatAt, type Finding, type Score } from '../score/index.ts';
 
 /** Notes whose length no written value, tied or not, adds up to. */
-export const oddLengths = (study: Study): Finding[] =>
-  study.bars.flatMap((bar, index) =>
+export const oddLengths = (score: Score): Finding[] =>
+  score.bars.flatMap((bar, index) =>
     bar.notes.flatMap((note): Finding[] => {
       const { values, remainder } = splitDuration(note.durationTicks);
       if (remainder === 0) return [];

@@ -1,4 +1,4 @@
-import { beatAt, type Bar, type Finding, type Note, type Study } from '../score/index.ts';
+import { beatAt, type Bar, type Finding, type Note, type Score } from '../score/index.ts';
 
 /** Marks that two verses of one tune are likely to share. */
 const marks = ['arrival', 'ending', 'accent', 'dead', 'bendCents', 'stroke'] as const;
@@ -17,14 +17,14 @@ const markWords: Readonly<Record<Mark, (value: unknown) => string>> = {
 const fewestNotes = 4;
 
 /** A mark that one bar has and a bar with the very same notes lacks: said at the bar that lacks it. */
-export function missingMarks(study: Study): Finding[] {
+export function missingMarks(score: Score): Finding[] {
   const groups = new Map<string, number[]>();
-  study.bars.forEach((bar, index) => {
+  score.bars.forEach((bar, index) => {
     if (bar.notes.length < fewestNotes) return;
     const key = notesOf(bar);
     groups.set(key, [...(groups.get(key) ?? []), index]);
   });
-  return [...groups.values()].filter(({ length }) => length > 1).flatMap((bars) => unequal(study, bars));
+  return [...groups.values()].filter(({ length }) => length > 1).flatMap((bars) => unequal(score, bars));
 }
 
 /** A bar by its notes alone, without marks, lengths and fingers. */
@@ -35,9 +35,9 @@ const notesOf = ({ metre, notes }: Bar): string =>
     notes.map(({ tick, string, fret, voice, tied }) => [tick, string, fret, voice, tied ?? false]),
   ]);
 
-function unequal(study: Study, bars: readonly number[]): Finding[] {
-  const noteIn = (bar: number, index: number): Note | undefined => study.bars[bar]?.notes[index];
-  const count = study.bars[bars[0] ?? 0]?.notes.length ?? 0;
+function unequal(score: Score, bars: readonly number[]): Finding[] {
+  const noteIn = (bar: number, index: number): Note | undefined => score.bars[bar]?.notes[index];
+  const count = score.bars[bars[0] ?? 0]?.notes.length ?? 0;
   return Array.from({ length: count }, (_, index) => index).flatMap((index) =>
     marks.flatMap((mark): Finding[] => {
       const having = bars.filter((bar) => noteIn(bar, index)?.[mark] !== undefined);
@@ -47,7 +47,7 @@ function unequal(study: Study, bars: readonly number[]): Finding[] {
       const value = noteIn(model, index)?.[mark];
       return lacking.flatMap((bar): Finding[] => {
         const note = noteIn(bar, index);
-        const metre = study.bars[bar]?.metre;
+        const metre = score.bars[bar]?.metre;
         if (!note || !metre) return [];
         const place = { bar, tick: note.tick, string: note.string, voice: note.voice };
         return [

@@ -11,7 +11,7 @@ import {
   techniquesOf,
   type Bar,
   type Note,
-  type Study,
+  type Score,
   type TechniqueWord,
   type Ticks,
 } from '../score/index.ts';
@@ -62,22 +62,22 @@ const verbOfStroke = {
 
 const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide' } as const;
 
-/** The call line of a study: one entry an onset, nothing for tied notes. Bars from–to count from 1, inclusive. */
-export function callLine(study: Study, fromBar = 1, toBar = study.bars.length): CallEntry[] {
-  const walking = walkNotes(study);
-  return study.bars.flatMap((bar, index) =>
-    index + 1 < fromBar || index + 1 > toBar ? [] : callOfBar(study, bar, index, walking),
+/** The call line of a score: one entry an onset, nothing for tied notes. Bars from–to count from 1, inclusive. */
+export function callLine(score: Score, fromBar = 1, toBar = score.bars.length): CallEntry[] {
+  const walking = walkNotes(score);
+  return score.bars.flatMap((bar, index) =>
+    index + 1 < fromBar || index + 1 > toBar ? [] : callOfBar(score, bar, index, walking),
   );
 }
 
-function callOfBar(study: Study, bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
+function callOfBar(score: Score, bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
   const said = bar.notes.filter((note) => !note.tied).sort(inPlayingOrder);
   const ticks = [...new Set(said.map(({ tick }) => tick))];
   return ticks.map((tick) => {
     const now = said.filter((note) => note.tick === tick);
     const thumb = now.filter((note) => note.voice === 'thumb');
     const melody = now.filter((note) => note.voice === 'melody');
-    const verb = verbFor(study, thumb, melody, walking);
+    const verb = verbFor(score, thumb, melody, walking);
     const also = alsoSaid(now, verb);
     const thumbStrings = thumb.map(({ string }) => string);
     const melodyStrings = melody.map(({ string }) => string);
@@ -85,7 +85,7 @@ function callOfBar(study: Study, bar: Bar, index: number, walking: ReadonlySet<N
     return {
       bar: index + 1,
       tick,
-      count: countOf(study.bars, index, tick),
+      count: countOf(score.bars, index, tick),
       voice: thumb.length === 0 ? 'melody' : melody.length === 0 ? 'thumb' : 'both',
       verb,
       thumbStrings,
@@ -97,7 +97,7 @@ function callOfBar(study: Study, bar: Bar, index: number, walking: ReadonlySet<N
 }
 
 function verbFor(
-  study: Study,
+  score: Score,
   thumb: readonly Note[],
   melody: readonly Note[],
   walking: ReadonlySet<Note>,
@@ -110,12 +110,12 @@ function verbFor(
   if (stroke) return verbOfStroke[stroke];
   if (said.every((note) => note.dead)) return 'mute';
   if (thumb.length > 0) return thumb.some((note) => walking.has(note)) ? 'walk' : 'thumb';
-  return verbOfSound(study, melody);
+  return verbOfSound(score, melody);
 }
 
 /** What a melody note alone is called by when the fretting hand does something with it. */
-function verbOfSound(study: Study, melody: readonly Note[]): CallVerb | '' {
-  if (melody.some((note) => isBlueThird(study, note))) return 'blue';
+function verbOfSound(score: Score, melody: readonly Note[]): CallVerb | '' {
+  if (melody.some((note) => isBlueThird(score, note))) return 'blue';
   if (melody.some((note) => note.bendCents !== undefined)) return 'bend';
   if (melody.some((note) => note.ornament)) return 'turn';
   return melody.some((note) => note.harmonic) ? 'chime' : '';
@@ -156,12 +156,12 @@ function alsoSaid(notes: readonly Note[], verb: CallVerb | ''): TechniqueWord[] 
 }
 
 /** Thumb notes outside the grip held that lie a step or half step from their neighbour: a walk. */
-function walkNotes(study: Study): Set<Note> {
-  const thumb = placedNotes(study, 'thumb');
-  const midi = ({ string, fret }: Note) => openMidi(study.tuning, string) + fret;
+function walkNotes(score: Score): Set<Note> {
+  const thumb = placedNotes(score, 'thumb');
+  const midi = ({ string, fret }: Note) => openMidi(score.tuning, string) + fret;
   return new Set(
     thumb.flatMap(({ bar, note }, index) => {
-      const grip = gripAt(study, bar, note.tick);
+      const grip = gripAt(score, bar, note.tick);
       if (!grip || fretOf(grip.frets, note.string) === note.fret) return [];
       const neighbours = [thumb[index - 1], thumb[index + 1]].filter((each) => each !== undefined);
       const steps = neighbours.map((each) => Math.abs(midi(each.note) - midi(note)));

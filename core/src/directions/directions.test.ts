@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { blankStudy, type Note } from '../score/index.ts';
-import { inventedStudy, note } from '../testing/invented.ts';
+import { blankScore, type Note } from '../score/index.ts';
+import { inventedScore, note } from '../testing/invented.ts';
 import { notes as written } from '../testing/written.ts';
 import { callLine, noteWords } from './index.ts';
 
-const said = callLine(inventedStudy());
+const said = callLine(inventedScore());
 
 describe('the call line (common practice)', () => {
   test('pinch, thumb, off-beat string alone, hammer with the thumb', () => {
@@ -27,15 +27,15 @@ describe('the call line (common practice)', () => {
     });
   });
   test('bars can be chosen', () => {
-    expect(new Set(callLine(inventedStudy(), 2, 2).map(({ bar }) => bar))).toEqual(new Set([2]));
+    expect(new Set(callLine(inventedScore(), 2, 2).map(({ bar }) => bar))).toEqual(new Set([2]));
   });
   test('a bass step outside the grip is a walk, a drone is not', () => {
-    const study = inventedStudy();
+    const score = inventedScore();
     const walk = [0, 1, 2, 4].map((fret, beat) =>
       note({ tick: beat * 960, durationTicks: 960, string: 6, fret, voice: 'thumb' }),
     );
-    const bars = study.bars.with(0, { ...study.bars[0]!, thumbPattern: 'by-hand', notes: walk });
-    expect(callLine({ ...study, bars }, 1, 1).map(({ verb }) => verb)).toEqual([
+    const bars = score.bars.with(0, { ...score.bars[0]!, thumbPattern: 'by-hand', notes: walk });
+    expect(callLine({ ...score, bars }, 1, 1).map(({ verb }) => verb)).toEqual([
       'thumb',
       'walk',
       'walk',
@@ -43,15 +43,15 @@ describe('the call line (common practice)', () => {
     ]);
   });
   test('slides, pull-offs and dead notes have their verbs', () => {
-    const study = inventedStudy();
+    const score = inventedScore();
     const notes = [
       note({ fret: 4 }),
       note({ tick: 480, fret: 2, arrival: 'pull-off' }),
       note({ tick: 960, fret: 5, arrival: 'slide' }),
       note({ tick: 1440, dead: true }),
     ];
-    const bars = study.bars.with(0, { ...study.bars[0]!, thumbPattern: 'by-hand', notes });
-    expect(callLine({ ...study, bars }, 1, 1).map(({ text }) => text)).toEqual([
+    const bars = score.bars.with(0, { ...score.bars[0]!, thumbPattern: 'by-hand', notes });
+    expect(callLine({ ...score, bars }, 1, 1).map(({ text }) => text)).toEqual([
       '1',
       'pull 1',
       'slide 1',
@@ -61,8 +61,8 @@ describe('the call line (common practice)', () => {
 });
 
 test('a note in words for a reader who cannot see it', () => {
-  const study = inventedStudy();
-  const bar = study.bars[0]!;
+  const score = inventedScore();
+  const bar = score.bars[0]!;
   expect(
     noteWords(bar, 1, note({ tick: 1440, string: 2, fret: 5, arrival: 'slide', ending: 'stopped' })),
   ).toBe('bar 1, beat 2.5, melody, string 2, fret 5, slid to, stopped short');
@@ -71,7 +71,7 @@ test('a note in words for a reader who cannot see it', () => {
 test('the thumb’s strokes have their own verbs', () => {
   const said = (text: string, change: Partial<Note>) =>
     callLine({
-      ...blankStudy({ title: 'Strokes', barCount: 1 }),
+      ...blankScore({ title: 'Strokes', barCount: 1 }),
       bars: [
         {
           metre: { beats: 4, unit: 4 },

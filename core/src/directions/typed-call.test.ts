@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { written } from '../testing/written.ts';
-import { techniques, validateStudy, type Study } from '../score/index.ts';
+import { techniques, validateScore, type Score } from '../score/index.ts';
 import { readCall, writeCall } from './index.ts';
 
-const study = written(['[x32010] m1:0@1', 'm1:0@1']);
-const typed = (text: string, bar = 0, grid = 480, of: Study = study) => {
+const score = written(['[x32010] m1:0@1', 'm1:0@1']);
+const typed = (text: string, bar = 0, grid = 480, of: Score = score) => {
   const read = readCall(of, bar, text, grid);
   if (!read.ok) throw new Error(read.fault.reason);
   return read.bar;
@@ -14,7 +14,7 @@ const typed = (text: string, bar = 0, grid = 480, of: Study = study) => {
 const notes = (text: string, bar = 0, grid = 480) =>
   typed(text, bar, grid).notes.map((each) => `${each.tick} ${each.voice[0]}${each.string}/${each.fret}`);
 const fault = (text: string) => {
-  const read = readCall(study, 0, text, 480);
+  const read = readCall(score, 0, text, 480);
   if (read.ok) throw new Error('read');
   return { said: read.fault.reason, at: text.slice(read.fault.from, read.fault.to) };
 };
@@ -87,7 +87,7 @@ describe('a bar typed as it is called', () => {
         fc.uniqueArray(moment, { selector: ({ slot, string }) => `${slot} ${string}`, maxLength: 10 }),
         (moments) => {
           const bar = {
-            ...study.bars[0]!,
+            ...score.bars[0]!,
             notes: moments.map(({ slot, string, fret, thumb }) => ({
               tick: slot * 480,
               durationTicks: 480,
@@ -96,13 +96,13 @@ describe('a bar typed as it is called', () => {
               voice: thumb ? ('thumb' as const) : ('melody' as const),
             })),
           };
-          const any = { ...study, bars: [bar] };
+          const any = { ...score, bars: [bar] };
           const text = writeCall(any, 0, 480);
           const back = typed(text!);
           const places = (each: typeof bar) =>
             each.notes.map((one) => `${one.tick} ${one.voice} ${one.string}/${one.fret}`).sort();
           expect(places(back as typeof bar)).toEqual(places(bar));
-          expect(validateStudy({ ...any, bars: [back] })).toEqual([]);
+          expect(validateScore({ ...any, bars: [back] })).toEqual([]);
         },
       ),
       { numRuns: 300 },

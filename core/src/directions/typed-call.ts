@@ -10,7 +10,7 @@ import {
   withTechnique,
   type Bar,
   type Note,
-  type Study,
+  type Score,
   type Ticks,
   type Voice,
 } from '../score/index.ts';
@@ -55,8 +55,8 @@ const partPattern = /^([tmhpsxb]*)([1-9])(?:\/(\d{1,2}))?((?::[a-z]+)*)$/;
  * words follow a colon (`1/3:ring:accent`). Without a fret the grip's is taken, else the open string. Both voices of the bar are
  * written anew; its thumb is by hand from then on.
  */
-export function readCall(study: Study, barIndex: number, text: string, grid: Ticks): TypedCall {
-  const bar = study.bars[barIndex];
+export function readCall(score: Score, barIndex: number, text: string, grid: Ticks): TypedCall {
+  const bar = score.bars[barIndex];
   if (!bar) return point('There is no such bar', 'Go to a bar of the piece', 0, text.length);
   const length = barTicks(bar.metre);
   const beats = beatStarts(bar.metre);
@@ -81,11 +81,11 @@ export function readCall(study: Study, barIndex: number, text: string, grid: Tic
         to,
       );
     for (const part of parts.value) {
-      const note = noteOf(study, barIndex, at, part);
-      if (note.fret > highestFret(study))
+      const note = noteOf(score, barIndex, at, part);
+      if (note.fret > highestFret(score))
         return point(
           `Fret ${note.fret} is past the last fret`,
-          `Choose a fret up to ${highestFret(study)}`,
+          `Choose a fret up to ${highestFret(score)}`,
           from,
           to,
         );
@@ -130,8 +130,8 @@ function readToken(token: string) {
   return ok(parts);
 }
 
-function noteOf(study: Study, bar: number, tick: Ticks, { string, fret, voice, words }: Part): Note {
-  const grip = gripAt(study, bar, tick);
+function noteOf(score: Score, bar: number, tick: Ticks, { string, fret, voice, words }: Part): Note {
+  const grip = gripAt(score, bar, tick);
   const plain: Note = {
     tick,
     durationTicks: 1,
@@ -158,7 +158,7 @@ const lettersOf = new Map(Object.entries(letters).map(([letter, word]) => [word,
 /**
  * A bar as it is typed: the inverse of {@link readCall}, lengths left out. Undefined when a note falls between the slots.
  */
-export function writeCall({ bars }: Study, barIndex: number, grid: Ticks): string | undefined {
+export function writeCall({ bars }: Score, barIndex: number, grid: Ticks): string | undefined {
   const bar = bars[barIndex];
   if (!bar || bar.notes.some(({ tick }) => tick % grid !== 0)) return undefined;
   const beats = new Set(beatStarts(bar.metre));

@@ -1,9 +1,9 @@
 import { callLine, type CallEntry } from '../directions/index.ts';
-import type { Bar, PlacedGrip, Study } from '../score/index.ts';
+import type { Bar, PlacedGrip, Score } from '../score/index.ts';
 import { drawSystem, type SheetOptions, type SystemPicture } from './draw-system.ts';
 import { layoutSheet, type SheetMeasures, type SystemLayout } from './sheet-layout.ts';
 
-/** A study on its sheet: systems from top to bottom, and the call line by bar. */
+/** A score on its sheet: systems from top to bottom, and the call line by bar. */
 export interface SheetPicture {
   readonly systems: readonly SystemPicture[];
   readonly calls: readonly (readonly CallEntry[])[];
@@ -11,7 +11,7 @@ export interface SheetPicture {
 
 /** What a system was drawn from: when it is the same, so is the picture. */
 interface Drawn {
-  readonly study: Study;
+  readonly score: Score;
   readonly calls: readonly (readonly CallEntry[])[];
   readonly options: SheetOptions;
 }
@@ -19,21 +19,21 @@ interface Drawn {
 const drawnFrom = new WeakMap<SystemPicture, Drawn>();
 
 /**
- * Lays a study out and draws it. Systems in which nothing changed since `previous` are handed over as they are, the same
+ * Lays a score out and draws it. Systems in which nothing changed since `previous` are handed over as they are, the same
  * objects: typing in bar 60 leaves bar 1 alone.
  */
 export function drawSheet(
-  study: Study,
+  score: Score,
   measures: SheetMeasures,
   options: SheetOptions,
   previous?: SheetPicture,
 ): SheetPicture {
-  const calls = callsByBar(study);
-  const systems = layoutSheet(study, measures).map((layout, index) => {
+  const calls = callsByBar(score);
+  const systems = layoutSheet(score, measures).map((layout, index) => {
     const old = previous?.systems[index];
-    if (old && isUnchanged(old, study, layout, calls, options)) return old;
-    const picture = drawSystem(study, layout, calls, options);
-    drawnFrom.set(picture, { study, calls, options });
+    if (old && isUnchanged(old, score, layout, calls, options)) return old;
+    const picture = drawSystem(score, layout, calls, options);
+    drawnFrom.set(picture, { score, calls, options });
     return picture;
   });
   return { systems, calls };
@@ -41,38 +41,38 @@ export function drawSheet(
 
 /** A drawer for one sheet on a screen: it remembers what it drew and draws anew only what changed. */
 export function createSheetDrawer(): (
-  study: Study,
+  score: Score,
   measures: SheetMeasures,
   options: SheetOptions,
 ) => SheetPicture {
   let last: SheetPicture | undefined;
-  return (study, measures, options) => (last = drawSheet(study, measures, options, last));
+  return (score, measures, options) => (last = drawSheet(score, measures, options, last));
 }
 
-function callsByBar(study: Study): CallEntry[][] {
-  const byBar = study.bars.map((): CallEntry[] => []);
-  for (const entry of callLine(study)) byBar[entry.bar - 1]?.push(entry);
+function callsByBar(score: Score): CallEntry[][] {
+  const byBar = score.bars.map((): CallEntry[] => []);
+  for (const entry of callLine(score)) byBar[entry.bar - 1]?.push(entry);
   return byBar;
 }
 
 function isUnchanged(
   old: SystemPicture,
-  study: Study,
+  score: Score,
   layout: SystemLayout,
   calls: readonly (readonly CallEntry[])[],
   options: SheetOptions,
 ): boolean {
   const drawn = drawnFrom.get(old);
-  if (drawn?.study.tuning !== study.tuning || drawn.study.key !== study.key) return false;
+  if (drawn?.score.tuning !== score.tuning || drawn.score.key !== score.key) return false;
   if (!sameOptions(drawn.options, options) || !sameLayout(old.layout, layout)) return false;
   const [first, last] = [layout.bars[0]?.bar ?? 0, layout.bars.at(-1)?.bar ?? 0];
   // The lines at both ends, repeats and ranges look one bar beyond the system.
   for (let bar = first - 1; bar <= last + 1; bar += 1)
-    if (drawn.study.bars[bar] !== study.bars[bar]) return false;
+    if (drawn.score.bars[bar] !== score.bars[bar]) return false;
   return layout.bars.every(
     ({ bar }) =>
       drawn.options.fingers?.[bar]?.key === options.fingers?.[bar]?.key &&
-      heldBefore(drawn.study, bar) === heldBefore(study, bar) &&
+      heldBefore(drawn.score, bar) === heldBefore(score, bar) &&
       sameCalls(drawn.calls[bar], calls[bar]),
   );
 }

@@ -1,5 +1,5 @@
 import type { CallEntry } from '../directions/index.ts';
-import { placedNotes, previousOnString, type Note, type Study } from '../score/index.ts';
+import { placedNotes, previousOnString, type Note, type Score } from '../score/index.ts';
 import { drawCallRow } from './draw/call-row.ts';
 import { drawFingerSigns, type FingerSigns } from './draw/finger-signs.ts';
 import { frameOf, type BarFrame } from './draw/frame.ts';
@@ -15,7 +15,7 @@ import { line, type Shape } from './shape.ts';
 import { metreShown, type SystemLayout } from './sheet-layout.ts';
 import { gutter, rowsFor, yOfString, type SheetRows } from './sheet-rows.ts';
 
-/** What a sheet shows beside the study itself. */
+/** What a sheet shows beside the score itself. */
 export interface SheetOptions {
   /** How names of notes and chords are written: with signs, in the reader's language. */
   readonly shown: (name: string) => string;
@@ -28,7 +28,7 @@ export interface SheetOptions {
 }
 
 /** Draws standard notation over the bars of one system, on the lines from `rows.staffTop` down. */
-export type StaffDrawer = (study: Study, frames: readonly BarFrame[]) => Shape[];
+export type StaffDrawer = (score: Score, frames: readonly BarFrame[]) => Shape[];
 
 /** One line of the sheet, ready to be inked. */
 export interface SystemPicture {
@@ -42,23 +42,23 @@ export interface SystemPicture {
 }
 
 /**
- * Draws one system: grips, tab with both voices, call line and count. `calls` is the study's call line by bar. Its rows stand at once;
+ * Draws one system: grips, tab with both voices, call line and count. `calls` is the score's call line by bar. Its rows stand at once;
  * its shapes are drawn when they are first asked for, so that what is not looked at costs nothing.
  */
 export function drawSystem(
-  study: Study,
+  score: Score,
   layout: SystemLayout,
   calls: readonly (readonly CallEntry[])[],
   options: SheetOptions,
 ): SystemPicture {
-  const bars = layout.bars.flatMap(({ bar }) => study.bars[bar] ?? []);
+  const bars = layout.bars.flatMap(({ bar }) => score.bars[bar] ?? []);
   const rows = rowsFor({
     head: bars.some(hasHead),
     lyrics: bars.some(({ notes }) => notes.some(({ lyric }) => lyric !== undefined)),
     staff: options.staff !== undefined,
   });
   const frames = layout.bars.flatMap((each) => {
-    const bar = study.bars[each.bar];
+    const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, each, rows)] : [];
   });
   let drawn: readonly Shape[] | undefined;
@@ -69,36 +69,36 @@ export function drawSystem(
     height: rows.bottom + 2,
     ground: [drawCallGround(rows, layout.width)],
     get shapes() {
-      return (drawn ??= shapesOf(study, layout, rows, frames, calls, options));
+      return (drawn ??= shapesOf(score, layout, rows, frames, calls, options));
     },
   };
 }
 
 function shapesOf(
-  study: Study,
+  score: Score,
   layout: SystemLayout,
   rows: SheetRows,
   frames: readonly BarFrame[],
   calls: readonly (readonly CallEntry[])[],
   options: SheetOptions,
 ): Shape[] {
-  const sourceX = sourcesIn(study, frames);
+  const sourceX = sourcesIn(score, frames);
   const first = layout.bars[0]?.bar ?? 0;
   return [
     ...drawCallFrame(rows, layout.width),
-    ...drawStrings(study, rows, layout.width, options.shown),
-    ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
-    ...(options.staff?.(study, frames) ?? []),
-    ...drawRanges(frames, study.bars[first - 1], study.bars[first + layout.bars.length]),
+    ...drawStrings(score, rows, layout.width, options.shown),
+    ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
+    ...(options.staff?.(score, frames) ?? []),
+    ...drawRanges(frames, score.bars[first - 1], score.bars[first + layout.bars.length]),
     ...frames.flatMap((frame) => [
-      ...drawHead(frame, study.bars),
-      ...drawGripRow(study, frame, options),
+      ...drawHead(frame, score.bars),
+      ...drawGripRow(score, frame, options),
       ...drawStems(frame),
-      ...drawMarks(study, frame, sourceX),
+      ...drawMarks(score, frame, sourceX),
       ...drawPlates(frame),
       ...drawDynamics(frame),
       ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
-      ...drawCallRow(frame, calls[frame.index] ?? [], study.bars),
+      ...drawCallRow(frame, calls[frame.index] ?? [], score.bars),
     ]),
   ];
 }
@@ -106,15 +106,15 @@ function shapesOf(
 const drawPlates = ({ bar, rows, x }: BarFrame): Shape[] =>
   bar.notes.flatMap((note) => drawPlate(note, x(note.tick), yOfString(rows, note.string)));
 
-function drawFrameLines(study: Study, frame: BarFrame, position: number, count: number): Shape[] {
+function drawFrameLines(score: Score, frame: BarFrame, position: number, count: number): Shape[] {
   const { index, layout, left, rows } = frame;
-  const metre = metreShown(study.bars, index);
+  const metre = metreShown(score.bars, index);
   return [
     ...drawBarLines(frame, {
       isFirstOfSystem: position === 0,
       isLastOfSystem: position === count - 1,
-      isLastOfStudy: index === study.bars.length - 1,
-      next: study.bars[index + 1],
+      isLastOfScore: index === score.bars.length - 1,
+      next: score.bars[index + 1],
     }),
     ...(layout.showsMetre && metre ? drawMetre(frame, metre) : []),
     ...(position > 0 ? [line(left, rows.callTop + 4, left, rows.countBase + 2, 'ink1-40', 0.75)] : []),
@@ -122,9 +122,9 @@ function drawFrameLines(study: Study, frame: BarFrame, position: number, count: 
 }
 
 /** Where in this system the note before each note on its string stands. */
-function sourcesIn(study: Study, frames: readonly BarFrame[]): (note: Note) => number | undefined {
+function sourcesIn(score: Score, frames: readonly BarFrame[]): (note: Note) => number | undefined {
   const first = frames[0]?.index ?? 0;
-  const previous = previousOnString(placedNotes({ bars: study.bars.slice(first, first + frames.length) }));
+  const previous = previousOnString(placedNotes({ bars: score.bars.slice(first, first + frames.length) }));
   return (note) => {
     const before = previous.get(note);
     return before && frames[before.bar]?.x(before.note.tick);
@@ -145,16 +145,16 @@ export interface ExcerptPicture {
 
 /** Draws the tab of one system alone. */
 export function drawExcerpt(
-  study: Study,
+  score: Score,
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
   const rows = rowsFor({ head: false, lyrics: false, staff: false });
   const frames = layout.bars.flatMap((each) => {
-    const bar = study.bars[each.bar];
+    const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];
   });
-  const sourceX = sourcesIn(study, frames);
+  const sourceX = sourcesIn(score, frames);
   const y = rows.stringTop - excerptMargin.above;
   return {
     x: gutter - excerptMargin.left,
@@ -162,11 +162,11 @@ export function drawExcerpt(
     width: layout.width + excerptMargin.left + excerptMargin.right,
     height: yOfString(rows, 6) + excerptMargin.below - y,
     shapes: [
-      ...drawStrings(study, rows, layout.width, shown),
-      ...frames.flatMap((frame, position) => drawFrameLines(study, frame, position, frames.length)),
+      ...drawStrings(score, rows, layout.width, shown),
+      ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
       ...frames.flatMap((frame) => [
         ...drawStems(frame),
-        ...drawMarks(study, frame, sourceX),
+        ...drawMarks(score, frame, sourceX),
         ...drawPlates(frame),
       ]),
     ],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { withSigns } from '../pitch/index.ts';
-import { blankStudy, techniques, withTechnique, type Bar, type Note, type Study } from '../score/index.ts';
+import { blankScore, techniques, withTechnique, type Bar, type Note, type Score } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
 import { written } from '../testing/written.ts';
 import {
@@ -22,14 +22,14 @@ const options: SheetOptions = {
   signs: { picking: true, fretting: true },
 };
 const barOf = (notes: Note[], over: Partial<Bar> = {}): Bar => ({
-  ...blankStudy({ title: 'Drawn' }).bars[0]!,
+  ...blankScore({ title: 'Drawn' }).bars[0]!,
   thumbPattern: 'by-hand',
   notes,
   ...over,
 });
-const draw = (notes: Note[], over: Partial<Study> = {}, width = 500) =>
+const draw = (notes: Note[], over: Partial<Score> = {}, width = 500) =>
   drawSheet(
-    { ...blankStudy({ title: 'Drawn' }), bars: [barOf(notes)], ...over },
+    { ...blankScore({ title: 'Drawn' }), bars: [barOf(notes)], ...over },
     { ...sheetMeasures, width },
     options,
   ).systems[0]!;
@@ -122,7 +122,7 @@ describe('the tab', () => {
 describe('what stands over and under the strings', () => {
   const system = (...bars: Partial<Bar>[]) =>
     drawSheet(
-      { ...blankStudy({ title: 'Drawn' }), bars: bars.map((bar) => barOf([note({})], bar)) },
+      { ...blankScore({ title: 'Drawn' }), bars: bars.map((bar) => barOf([note({})], bar)) },
       { ...sheetMeasures, width: 900 },
       options,
     ).systems[0]!;
@@ -146,7 +146,7 @@ describe('what stands over and under the strings', () => {
   });
   test('sung words get a row of their own', () => {
     const sung = drawSheet(
-      { ...blankStudy({ title: 'Sung' }), bars: [barOf([{ ...note({}), lyric: 'rain-' }])] },
+      { ...blankScore({ title: 'Sung' }), bars: [barOf([{ ...note({}), lyric: 'rain-' }])] },
       sheetMeasures,
       options,
     ).systems[0]!;
@@ -161,7 +161,7 @@ describe('what stands over and under the strings', () => {
       barOf([{ ...palm, ending: 'let-ring' }]),
     ];
     const { shapes } = drawSheet(
-      { ...blankStudy({ title: 'Palm' }), bars },
+      { ...blankScore({ title: 'Palm' }), bars },
       { ...sheetMeasures, width: 900 },
       options,
     ).systems[0]!;
@@ -208,8 +208,8 @@ describe('nothing collides', () => {
     fc.record({ slot: fc.integer({ min: 0, max: 15 }), strings, fret: fc.integer({ min: 0, max: 15 }) }),
     { selector: ({ slot }) => slot, minLength: 1, maxLength: 16 },
   );
-  const study = fc.array(moments, { minLength: 1, maxLength: 6 }).map((bars) => ({
-    ...blankStudy({ title: 'Dense' }),
+  const score = fc.array(moments, { minLength: 1, maxLength: 6 }).map((bars) => ({
+    ...blankScore({ title: 'Dense' }),
     bars: bars.map((each) =>
       barOf(
         each.flatMap((moment) =>
@@ -228,7 +228,7 @@ describe('nothing collides', () => {
   }));
   test('digits of the call line and counts keep apart, plates of one string too', () => {
     fc.assert(
-      fc.property(study, (dense) => {
+      fc.property(score, (dense) => {
         for (const { shapes, rows } of drawSheet(dense, sheetMeasures, options).systems) {
           const row = (base: number) =>
             shapes
@@ -249,7 +249,7 @@ describe('nothing collides', () => {
   });
   test('moments stay in order and inside their bar, the bar line last', () => {
     fc.assert(
-      fc.property(study, (dense) => {
+      fc.property(score, (dense) => {
         for (const { layout } of drawSheet(dense, sheetMeasures, options).systems)
           for (const { stops, firstX, x, width } of layout.bars) {
             const at = stops.map((stop) => stop.x);
@@ -263,13 +263,13 @@ describe('nothing collides', () => {
 });
 
 describe('drawing again', () => {
-  const study = written(Array.from({ length: 12 }, () => '[x32010] t5:3@1 m1:0@2 t4:2@3 m2:1@4'));
+  const score = written(Array.from({ length: 12 }, () => '[x32010] t5:3@1 m1:0@2 t4:2@3 m2:1@4'));
   test('only the system that changed is drawn anew', () => {
     const drawer = createSheetDrawer();
-    const before = drawer(study, sheetMeasures, options);
+    const before = drawer(score, sheetMeasures, options);
     const changed = {
-      ...study,
-      bars: study.bars.with(5, { ...study.bars[5]!, notes: study.bars[4]!.notes.slice(1) }),
+      ...score,
+      bars: score.bars.with(5, { ...score.bars[5]!, notes: score.bars[4]!.notes.slice(1) }),
     };
     const after = drawer(changed, sheetMeasures, options);
     expect(after.systems.map((system, index) => system === before.systems[index])).toEqual([
@@ -280,11 +280,11 @@ describe('drawing again', () => {
   });
   test('what is handed over equals what would be drawn from nothing', () => {
     const drawer = createSheetDrawer();
-    drawer(study, sheetMeasures, options);
+    drawer(score, sheetMeasures, options);
     for (const index of [0, 3, 4, 11]) {
       const changed = {
-        ...study,
-        bars: study.bars.with(index, { ...study.bars[index]!, grips: [], repeatStart: true as const }),
+        ...score,
+        bars: score.bars.with(index, { ...score.bars[index]!, grips: [], repeatStart: true as const }),
       };
       expect(drawer(changed, sheetMeasures, options).systems).toEqual(
         drawSheet(changed, sheetMeasures, options).systems,
@@ -326,9 +326,9 @@ describe('grips', () => {
     expect([nut(false), nut(true)]).toEqual([20, 88]);
   });
   test('what the teacher calls it comes first, else what sounds', () => {
-    const study = blankStudy({ title: 'Named' });
+    const score = blankScore({ title: 'Named' });
     const name = (frets: (number | null)[], functionName?: string) =>
-      gripName(study, { tick: 0, frets, ...(functionName ? { functionName } : {}) }, withSigns);
+      gripName(score, { tick: 0, frets, ...(functionName ? { functionName } : {}) }, withSigns);
     expect(name([2, 0, 0, 2, 1, 2])).toBe('D7/F♯');
     expect(name([2, 0, 0, 2, 1, 2], 'V7')).toBe('V7');
     expect(name([null, 0, 4, 5, 4, 0])).toBe('no name');

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { blankStudy, type Bar, type Study } from '../score/index.ts';
-import { inventedStudy, note } from '../testing/invented.ts';
+import { blankScore, type Bar, type Score } from '../score/index.ts';
+import { inventedScore, note } from '../testing/invented.ts';
 import {
   beamGroups,
   gripBox,
@@ -16,8 +16,8 @@ import {
   xOfTick,
 } from './index.ts';
 
-const bars = (count: number, notes: Bar['notes'] = []): Study => {
-  const blank = blankStudy({ title: 'Layout', barCount: count });
+const bars = (count: number, notes: Bar['notes'] = []): Score => {
+  const blank = blankScore({ title: 'Layout', barCount: count });
   return { ...blank, bars: blank.bars.map((bar) => ({ ...bar, notes })) };
 };
 
@@ -69,7 +69,7 @@ describe('note values', () => {
 });
 
 describe('stems, beams and rests', () => {
-  const bar = inventedStudy().bars[0]!;
+  const bar = inventedScore().bars[0]!;
   test('eighths of one beat are beamed, a lone one keeps its flag', () => {
     const groups = beamGroups(bar, stemsOf(bar, 'melody')).map((group) => group.map(({ tick }) => tick));
     expect(groups).toEqual([[0], [1440], [1920, 2400], [2880]]);

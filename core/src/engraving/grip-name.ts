@@ -1,8 +1,8 @@
 import { withSigns } from '../pitch/index.ts';
-import { soundingFrets, type PlacedGrip, type Study } from '../score/index.ts';
+import { soundingFrets, type PlacedGrip, type Score } from '../score/index.ts';
 import { nameGrip } from '../shapes/index.ts';
 
-type Named = Pick<Study, 'tuning' | 'key'>;
+type Named = Pick<Score, 'tuning' | 'key'>;
 
 /** Grips are immutable and named on every redraw, so a name is worked out once. */
 const remembered = new WeakMap<PlacedGrip, Named & { readonly name: string | null }>();
@@ -21,8 +21,8 @@ function literalName({ tuning, key }: Named, grip: PlacedGrip): string | null {
  * The name a grip goes by here: what the teacher says it does, word for word, else what sounds, as `shown` writes it (with
  * signs, in the reader's language).
  */
-export function gripName(study: Named, grip: PlacedGrip, shown: (name: string) => string): string {
+export function gripName(score: Named, grip: PlacedGrip, shown: (name: string) => string): string {
   if (grip.functionName) return withSigns(grip.functionName);
-  const name = literalName(study, grip);
+  const name = literalName(score, grip);
   return name === null ? 'no name' : shown(name);
 }

@@ -1,4 +1,4 @@
-import type { Study } from '../score/index.ts';
+import type { Score } from '../score/index.ts';
 import { tuningLetters } from '../instrument/index.ts';
 import { drawSheet } from './draw-sheet.ts';
 import type { SheetOptions } from './draw-system.ts';
@@ -48,17 +48,17 @@ const systemGap = 30;
 const footHeight = 26;
 
 /**
- * Sets a study on pages: title and figures on the first, whole systems, a footer with the tuning on each. A system is never parted
+ * Sets a score on pages: title and figures on the first, whole systems, a footer with the tuning on each. A system is never parted
  * from its call line. The ground of the call line is left out: paper takes its place.
  */
-export function layPages(study: Study, options: PageOptions): Page[] {
+export function layPages(score: Score, options: PageOptions): Page[] {
   const [widthMm, heightMm] = paperMm[options.paper];
   const margin = marginMm / unitMm;
   const width = widthMm / unitMm - 2 * margin;
   const bottom = heightMm / unitMm - margin - footHeight;
-  const { systems } = drawSheet(study, { ...sheetMeasures, width: width - gutter - 1.5 }, options);
-  const head = drawHead(study, options, width);
-  const legend = drawLegend(study, width);
+  const { systems } = drawSheet(score, { ...sheetMeasures, width: width - gutter - 1.5 }, options);
+  const head = drawHead(score, options, width);
+  const legend = drawLegend(score, width);
 
   const pages: PagePart[][] = [[{ x: margin, y: margin, scale: 1, shapes: head.shapes }]];
   let y = margin + head.height;
@@ -85,7 +85,7 @@ export function layPages(study: Study, options: PageOptions): Page[] {
         x: margin,
         y: bottom + 8,
         scale: 1,
-        shapes: drawFoot(study, options, width, index + 1, pages.length),
+        shapes: drawFoot(score, options, width, index + 1, pages.length),
       },
     ],
   }));
@@ -93,18 +93,18 @@ export function layPages(study: Study, options: PageOptions): Page[] {
 
 const label = { size: 13, face: 'narrow', anchor: 'start', ink: 'ink1-80' } as const;
 
-function drawHead(study: Study, { shown, student }: PageOptions, width: number) {
-  const byline = [study.player && `after ${study.player}`, student && `for ${student}`]
+function drawHead(score: Score, { shown, student }: PageOptions, width: number) {
+  const byline = [score.player && `after ${score.player}`, student && `for ${student}`]
     .filter(Boolean)
     .join(' · ');
-  const figures = [...sheetFigures(study, shown), gradeFigure(study)];
+  const figures = [...sheetFigures(score, shown), gradeFigure(score)];
   const widths = figures.map(({ label: name, value }) =>
     Math.max(textWidth(name, 13, 'narrow'), textWidth(value, 19, 'serif')),
   );
   const gap = 26;
   const needed = widths.reduce((sum, each) => sum + each + gap, 0);
-  const titleSize = Math.min(34, (34 * width) / Math.max(1, textWidth(study.title, 34, 'serif')));
-  const isBeside = textWidth(study.title, titleSize, 'serif') + needed + 20 < width;
+  const titleSize = Math.min(34, (34 * width) / Math.max(1, textWidth(score.title, 34, 'serif')));
+  const isBeside = textWidth(score.title, titleSize, 'serif') + needed + 20 < width;
   const figureBase = isBeside ? 40 : 92;
   let x = isBeside ? width - needed + gap : 0;
   const figureShapes = figures.flatMap(({ label: name, value }, index): Shape[] => {
@@ -122,7 +122,7 @@ function drawHead(study: Study, { shown, student }: PageOptions, width: number) 
   return {
     height: rule + 28,
     shapes: [
-      text(0, 30, study.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
+      text(0, 30, score.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
       text(0, 54, byline, { size: 16, anchor: 'start', ink: 'ink1-80' }),
       ...figureShapes,
       line(0, rule, width, rule, 'ink1', 3),
@@ -133,8 +133,8 @@ function drawHead(study: Study, { shown, student }: PageOptions, width: number) 
 
 const lineHeight = 18;
 
-function drawLegend(study: Study, width: number) {
-  const lines = wrap(sheetLegend(study), width, 13.5);
+function drawLegend(score: Score, width: number) {
+  const lines = wrap(sheetLegend(score), width, 13.5);
   return {
     height: lines.length * lineHeight + 8,
     shapes: lines.map((words, index) =>
@@ -152,8 +152,8 @@ function wrap(words: string, width: number, size: number): string[] {
   }, []);
 }
 
-function drawFoot(study: Study, { shown }: PageOptions, width: number, page: number, of: number): Shape[] {
-  const words = [study.title, shown(tuningLetters(study.tuning)), study.capo > 0 && `capo ${study.capo}`]
+function drawFoot(score: Score, { shown }: PageOptions, width: number, page: number, of: number): Shape[] {
+  const words = [score.title, shown(tuningLetters(score.tuning)), score.capo > 0 && `capo ${score.capo}`]
     .filter(Boolean)
     .join(' · ');
   return [

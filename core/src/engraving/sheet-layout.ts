@@ -1,4 +1,4 @@
-import type { Bar, Metre, Study, Ticks } from '../score/index.ts';
+import type { Bar, Metre, Score, Ticks } from '../score/index.ts';
 import { extraLead, leastContent, spaceBar, wantedContent, type Stop } from './bar-spacing.ts';
 
 /** Lengths of the sheet in its own units (CSS px on screen, scaled to mm in print). */
@@ -49,22 +49,22 @@ export const metreShown = (
 ): Metre | undefined => (bars[index]?.pickup ? bars[index + 1]?.metre : bars[index]?.metre);
 
 /**
- * Sets a study into systems of equal columns, so that a bar keeps its width from system to system: as many columns
+ * Sets a score into systems of equal columns, so that a bar keeps its width from system to system: as many columns
  * (`mostBars` at most) as leave every moment the room it asks for. A bar that even a whole line cannot hold makes its own line
  * wider, to be drawn smaller, rather than let anything touch.
  * Within its bar a moment stands by time, further from its neighbour only where what they carry would touch.
  */
 export function layoutSheet(
-  study: Pick<Study, 'bars'>,
+  score: Pick<Score, 'bars'>,
   measures: SheetMeasures = sheetMeasures,
 ): SystemLayout[] {
-  for (let columns = Math.min(measures.mostBars, study.bars.length); columns > 1; columns -= 1) {
-    const needs = columnNeeds(study.bars, columns, measures);
+  for (let columns = Math.min(measures.mostBars, score.bars.length); columns > 1; columns -= 1) {
+    const needs = columnNeeds(score.bars, columns, measures);
     if (needs.reduce((sum, { lead, content }) => sum + lead + content, 0) <= measures.width) {
-      return setInColumns(study.bars, needs, measures);
+      return setInColumns(score.bars, needs, measures);
     }
   }
-  return setInColumns(study.bars, columnNeeds(study.bars, 1, measures), measures);
+  return setInColumns(score.bars, columnNeeds(score.bars, 1, measures), measures);
 }
 
 interface ColumnNeed {

@@ -1,4 +1,4 @@
-/** Where in a study something is the matter. Bars and beats count from 1; strings 1 (thinnest) to 6. */
+/** Where in a score something is the matter. Bars and beats count from 1; strings 1 (thinnest) to 6. */
 export interface Place {
   readonly file?: string;
   readonly bar?: number;

@@ -1,7 +1,7 @@
 import type { FrettingFinger } from '../hands/index.ts';
 import { placesOf, writtenMidi, type StringNumber } from '../instrument/index.ts';
-import { noteAt, type Note, type NotePlace, type PickingDigit, type Study } from '../score/index.ts';
-import { fingerStudy, type FingeredMoment, type Fingering, type WeighedTerm } from './finger-study.ts';
+import { noteAt, type Note, type NotePlace, type PickingDigit, type Score } from '../score/index.ts';
+import { fingerScore, type FingeredMoment, type Fingering, type WeighedTerm } from './finger-score.ts';
 
 /** Another way to play one note, with both hands fingered anew around it. */
 export interface Alternative {
@@ -23,13 +23,13 @@ const shownReasons = 3;
 
 /** Every place of the neck where a note can sit, the easiest for the whole piece first; those that cannot be played last. */
 export function placesForNote(fingering: Fingering, place: NotePlace): Alternative[] {
-  const { study } = fingering;
-  const note = findNote(study, place);
+  const { score } = fingering;
+  const note = findNote(score, place);
   if (!note) return [];
-  return placesOf(study, writtenMidi(study.tuning, note))
+  return placesOf(score, writtenMidi(score.tuning, note))
     .map(({ string, fret }): Alternative => {
       if (string === note.string) return current(fingering, note);
-      const taken = study.bars[place.bar]?.notes.find(
+      const taken = score.bars[place.bar]?.notes.find(
         (other) => other !== note && other.tick === note.tick && other.string === string,
       );
       if (taken)
@@ -47,7 +47,7 @@ export function placesForNote(fingering: Fingering, place: NotePlace): Alternati
 
 /** The same place with each finger that can take it, the easiest for the whole piece first. */
 export function fingersForNote(fingering: Fingering, place: NotePlace): Alternative[] {
-  const note = findNote(fingering.study, place);
+  const note = findNote(fingering.score, place);
   if (!note || note.fret === 0 || note.dead) return [];
   const fingers: FrettingFinger[] = [1, 2, 3, 4];
   if (fingering.hand.thumbOver && note.string >= 5) fingers.push('T');
@@ -62,8 +62,8 @@ export function fingersForNote(fingering: Fingering, place: NotePlace): Alternat
 const byCost = (a: Alternative, b: Alternative): number =>
   Number(a.obstacle !== undefined) - Number(b.obstacle !== undefined) || a.moreMm - b.moreMm;
 
-const findNote = (study: Study, { bar, tick, string, voice }: NotePlace): Note | undefined =>
-  noteAt(study.bars[bar], tick, string, voice);
+const findNote = (score: Score, { bar, tick, string, voice }: NotePlace): Note | undefined =>
+  noteAt(score.bars[bar], tick, string, voice);
 
 function current({ notes }: Fingering, note: Note): Alternative {
   const found = notes.get(note);
@@ -90,16 +90,16 @@ const unplayable = (string: StringNumber, fret: number) => ({
 });
 
 function compare(fingering: Fingering, place: NotePlace, change: (note: Note) => Note): Alternative {
-  const { study, hand, school } = fingering;
-  const note = findNote(study, place);
-  const bar = study.bars[place.bar];
+  const { score, hand, school } = fingering;
+  const note = findNote(score, place);
+  const bar = score.bars[place.bar];
   if (!note || !bar) throw new Error('No such note');
   const changed = change(note);
-  const bars = study.bars.with(place.bar, {
+  const bars = score.bars.with(place.bar, {
     ...bar,
     notes: bar.notes.map((each) => (each === note ? changed : each)),
   });
-  const other = fingerStudy({ ...study, bars }, { hand, school }, fingering);
+  const other = fingerScore({ ...score, bars }, { hand, school }, fingering);
   const found = other.notes.get(changed);
   return {
     string: changed.string,

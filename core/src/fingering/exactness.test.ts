@@ -8,16 +8,16 @@ import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting } from './fretting-setting.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
-import type { Study } from '../score/index.ts';
+import type { Score } from '../score/index.ts';
 
 /**
  * Every way through a score, tried one by one: no states are joined, no choice is passed over. Only the meaning of one step
  * is shared with the search.
  */
-function exhaustiveMm(study: Study, thumbOver: boolean, options: MomentOptions): number {
-  const setting = frettingSetting(study, { ...mediumHand, thumbOver });
+function exhaustiveMm(score: Score, thumbOver: boolean, options: MomentOptions): number {
+  const setting = frettingSetting(score, { ...mediumHand, thumbOver });
   let ways: { state: HandState; costMm: number }[] = [{ state: emptyHand, costMm: 0 }];
-  for (const moment of momentsOf(study, options)) {
+  for (const moment of momentsOf(score, options)) {
     let next: typeof ways = [];
     for (let givenUp = 0; next.length === 0 && givenUp < 8; givenUp += 1) {
       next = ways.flatMap(({ state, costMm }) =>
@@ -86,18 +86,18 @@ function ways(note: TimedNote): (readonly [number, number, number])[] {
   });
 }
 
-function compare(study: Study, thumbOver: boolean, options: MomentOptions): void {
-  const setting = frettingSetting(study, { ...mediumHand, thumbOver });
+function compare(score: Score, thumbOver: boolean, options: MomentOptions): void {
+  const setting = frettingSetting(score, { ...mediumHand, thumbOver });
   openPitches = setting.openMidi;
-  const found = leastCostMm(finished(searchFretting(momentsOf(study, options), setting)));
-  expect(found).toBeCloseTo(exhaustiveMm(study, thumbOver, options), 6);
+  const found = leastCostMm(finished(searchFretting(momentsOf(score, options), setting)));
+  expect(found).toBeCloseTo(exhaustiveMm(score, thumbOver, options), 6);
 }
 
 describe('the search finds the least cost there is', () => {
   test('on 1,000 small scores with fixed places', () => {
     fc.assert(
-      fc.property(smallScores({ moments: 4, mostFret: 7, mostNotes: 5 }), fc.boolean(), (study, thumbOver) =>
-        compare(study, thumbOver, {}),
+      fc.property(smallScores({ moments: 4, mostFret: 7, mostNotes: 5 }), fc.boolean(), (score, thumbOver) =>
+        compare(score, thumbOver, {}),
       ),
       { numRuns: 1000 },
     );
@@ -105,8 +105,8 @@ describe('the search finds the least cost there is', () => {
 
   test('on 300 small scores whose melody may move to other strings', () => {
     fc.assert(
-      fc.property(smallScores({ moments: 3, mostFret: 9, mostNotes: 4 }), (study) =>
-        compare(study, false, { isOpen: ({ note }) => note.voice === 'melody', highestOpenFret: 9 }),
+      fc.property(smallScores({ moments: 3, mostFret: 9, mostNotes: 4 }), (score) =>
+        compare(score, false, { isOpen: ({ note }) => note.voice === 'melody', highestOpenFret: 9 }),
       ),
       { numRuns: 300 },
     );

@@ -4,7 +4,7 @@ import { placeOfNote, type Finding, type Remedy } from '../score/index.ts';
 import { fingersForNote, placesForNote } from './alternatives.ts';
 import { frettingCosts } from './cost-table.ts';
 import { findingLimits as limits } from './finding-limits.ts';
-import type { FingeredMoment, Fingering, NoteFingers } from './finger-study.ts';
+import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
 import { findingPlace } from './note-places.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
@@ -21,7 +21,7 @@ export function frettingFindings(fingering: Fingering): Finding[] {
 
 /** A finger is asked for that no hand has free. */
 function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
-  const { study } = fingering;
+  const { score } = fingering;
   const unplayed = moment.notes.filter(({ isUnplayed }) => isUnplayed);
   const named = unplayed[0] ?? moment.notes.find(({ fret }) => fret > 0) ?? moment.notes[0];
   if (!named || (unplayed.length === 0 && moment.letGo.length === 0)) return [];
@@ -35,7 +35,7 @@ function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
     {
       severity: 'error',
       code: 'finger-not-free',
-      ...findingPlace(study, moment.bar, moment.tick, named.string),
+      ...findingPlace(score, moment.bar, moment.tick, named.string),
       message: `No finger is free for string ${named.string}, fret ${named.fret} ${held}`,
       remedy: released
         ? 'Let the held note end here, or move one of them'
@@ -68,7 +68,7 @@ function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
 
 /** Two fingers far apart. Said once while they stay so. */
 function reach(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
-  const { study, hand } = fingering;
+  const { score, hand } = fingering;
   const wide = widest(fingering, moment);
   if (!wide || !moment.notes.some(({ finger }) => finger !== null)) return [];
   const before = fingering.moments[index - 1];
@@ -82,7 +82,7 @@ function reach(fingering: Fingering, moment: FingeredMoment, index: number): Fin
     {
       severity: 'warning',
       code: 'reach',
-      ...findingPlace(study, moment.bar, moment.tick, note?.string),
+      ...findingPlace(score, moment.bar, moment.tick, note?.string),
       message: `Fingers ${wide.lower.finger} and ${wide.higher.finger} are ${Math.round(wide.spanMm)} mm apart, at frets ${wide.lower.fret} and ${wide.higher.fret}; a ${hand.size} hand reaches ${Math.round(largestMm)}`,
       remedy: 'Move or shorten one of the notes; stop if a stretch hurts',
       remedies: note ? [...moveElsewhere(fingering, note), stopIt(note)].slice(0, 2) : [],
@@ -99,12 +99,12 @@ interface Stretch {
 const sameStretch = (a: Stretch, b: Stretch): boolean =>
   a.lower.fret === b.lower.fret && a.higher.fret === b.higher.fret && a.lower.finger === b.lower.finger;
 
-function widest({ study, hand }: Fingering, { placement }: FingeredMoment): Stretch | undefined {
+function widest({ score, hand }: Fingering, { placement }: FingeredMoment): Stretch | undefined {
   const fingers = placement.presses.filter(({ finger }) => finger !== 'T');
   let found: Stretch | undefined;
   fingers.forEach((lower, index) => {
     for (const higher of fingers.slice(index + 1)) {
-      const spanMm = fretSpanMm(study, lower.fret, higher.fret);
+      const spanMm = fretSpanMm(score, lower.fret, higher.fret);
       const { comfortableMm, largestMm } = spanOf(Number(lower.finger), Number(higher.finger), hand);
       const isWide = spanMm > comfortableMm + limits.stretch.value * (largestMm - comfortableMm);
       if (isWide && (!found || spanMm > found.spanMm)) found = { lower, higher, spanMm };
@@ -114,7 +114,7 @@ function widest({ study, hand }: Fingering, { placement }: FingeredMoment): Stre
 }
 
 function quickShift(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
-  const { study, setting } = fingering;
+  const { score, setting } = fingering;
   const before = fingering.moments[index - 1];
   if (!before || before.position === 0 || before.position === moment.position) return [];
   const wayMm = Math.abs((setting.fretMm[moment.position] ?? 0) - (setting.fretMm[before.position] ?? 0));
@@ -134,8 +134,8 @@ function quickShift(fingering: Fingering, moment: FingeredMoment, index: number)
     {
       severity: 'warning',
       code: 'quick-shift',
-      ...findingPlace(study, moment.bar, moment.tick, place),
-      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${study.tempoBpm}`,
+      ...findingPlace(score, moment.bar, moment.tick, place),
+      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${score.tempoBpm}`,
       remedy: 'Let the note before end early, or play this one nearer',
       remedies: [
         ...(note ? moveElsewhere(fingering, note) : []),
@@ -165,7 +165,7 @@ function mutedOpenString(fingering: Fingering, moment: FingeredMoment, index: nu
     {
       severity: 'warning',
       code: 'open-string-muted',
-      ...findingPlace(fingering.study, moment.bar, moment.tick, string),
+      ...findingPlace(fingering.score, moment.bar, moment.tick, string),
       message: `Finger ${press.finger} lies on strings ${press.strings.join(' and ')} at fret ${press.fret} and easily mutes open string ${string}`,
       remedy: 'Arch the finger, or use two fingers',
       remedies: note
@@ -195,7 +195,7 @@ function cutNotes(fingering: Fingering, moment: FingeredMoment, index: number): 
       {
         severity: 'warning',
         code: 'note-cut',
-        ...findingPlace(fingering.study, moment.bar, moment.tick, note.string),
+        ...findingPlace(fingering.score, moment.bar, moment.tick, note.string),
         message: `String ${note.string} is struck again while its ${cut.note.voice} note, fret ${cut.note.fret}, is still written`,
         remedy: 'Let the first note end here, or play one of them elsewhere',
         remedies: [shorten(cut.bar, cut, moment), ...moveElsewhere(fingering, note)].slice(0, 2),
@@ -223,7 +223,7 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
       {
         severity: fret === 0 ? 'error' : 'warning',
         code: 'hard-bend',
-        ...findingPlace(fingering.study, bar, tick, string),
+        ...findingPlace(fingering.score, bar, tick, string),
         message: `A bend of ${note.bendCents} cents on string ${string}, fret ${fret}: ${why}`,
         remedy: 'Play it where the string gives, or leave the bend out',
         remedies: [

@@ -1,6 +1,6 @@
 import type { Hand, Neck } from '../hands/index.ts';
 import { fretPositionMm, openMidi, stringSpacingMm, stringsLowToHigh } from '../instrument/index.ts';
-import { ticksPerQuarter, type Study } from '../score/index.ts';
+import { ticksPerQuarter, type Score } from '../score/index.ts';
 import { usualFingers, type UsualFingers } from './grip-fingers.ts';
 import type { TimedNote } from './moments.ts';
 import { placementBook, type PlacementBook } from './placement.ts';
@@ -17,26 +17,26 @@ export interface FrettingSetting {
   readonly spacingMm: readonly number[];
   readonly placements: PlacementBook;
   readonly usualFingers: UsualFingers;
-  /** A small number for a note, the same whenever a study with the same note is read. */
+  /** A small number for a note, the same whenever a score with the same note is read. */
   readonly identify: (note: TimedNote) => number;
 }
 
 const mostFrets = 37;
 
-export function frettingSetting(study: Study, hand: Hand): FrettingSetting {
+export function frettingSetting(score: Score, hand: Hand): FrettingSetting {
   const fretMm = Array.from({ length: mostFrets }, (_, fret) =>
-    fretPositionMm(study.scaleMm, fret + study.capo),
+    fretPositionMm(score.scaleMm, fret + score.capo),
   );
   const ids = new Map<number, number>();
   return {
-    neck: { scaleMm: study.scaleMm, capo: study.capo },
+    neck: { scaleMm: score.scaleMm, capo: score.capo },
     hand,
-    openMidi: stringsLowToHigh.map((string) => openMidi(study.tuning, string)),
-    msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
+    openMidi: stringsLowToHigh.map((string) => openMidi(score.tuning, string)),
+    msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
     fretMm,
-    spacingMm: fretMm.map((alongMm) => stringSpacingMm(study.scaleMm, alongMm)),
-    placements: placementBook(study, hand),
-    usualFingers: usualFingers(study, hand),
+    spacingMm: fretMm.map((alongMm) => stringSpacingMm(score.scaleMm, alongMm)),
+    placements: placementBook(score, hand),
+    usualFingers: usualFingers(score, hand),
     identify: ({ id }) => {
       let known = ids.get(id);
       if (known === undefined) ids.set(id, (known = ids.size + 1));

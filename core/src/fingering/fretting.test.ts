@@ -1,16 +1,16 @@
 import { describe, expect, test } from 'vitest';
 import { mediumHand, type Hand } from '../hands/index.ts';
-import type { Study } from '../score/index.ts';
+import type { Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
-import { fingerStudy } from './index.ts';
+import { fingerScore } from './index.ts';
 
 /** The fretting fingers of a piece in short writing, moment by moment, from thick to thin; `-` for none. */
-const fingers = (bars: readonly string[], hand: Partial<Hand> = {}, over: Partial<Study> = {}) =>
-  fingerStudy(written(bars, over), { hand: { ...mediumHand, ...hand } }).moments.map(({ notes }) =>
+const fingers = (bars: readonly string[], hand: Partial<Hand> = {}, over: Partial<Score> = {}) =>
+  fingerScore(written(bars, over), { hand: { ...mediumHand, ...hand } }).moments.map(({ notes }) =>
     notes.map(({ finger }) => finger ?? '-').join(''),
   );
-const costMm = (bars: readonly string[], over: Partial<Study> = {}, hand: Partial<Hand> = {}) =>
-  fingerStudy(written(bars, over), { hand: { ...mediumHand, ...hand } }).frettingMm;
+const costMm = (bars: readonly string[], over: Partial<Score> = {}, hand: Partial<Hand> = {}) =>
+  fingerScore(written(bars, over), { hand: { ...mediumHand, ...hand } }).frettingMm;
 
 describe('grips in time (common practice)', () => {
   test('an arpeggiated C keeps 3, 2 and 1', () =>
@@ -44,7 +44,7 @@ describe('notes made by the fretting hand', () => {
     expect(to).toBe(from);
   });
   test('the finger pulled off to is down from the start: it costs nothing when it sounds', () => {
-    const piece = fingerStudy(written(['m2:3@1/1 m2:1@2/1p']));
+    const piece = fingerScore(written(['m2:3@1/1 m2:1@2/1p']));
     const [from, to] = piece.moments;
     expect(Number(to!.notes[0]!.finger)).toBeLessThan(Number(from!.notes[0]!.finger));
     expect(from!.placement.presses.map(({ fret }) => fret)).toEqual([1, 3]);
@@ -53,7 +53,7 @@ describe('notes made by the fretting hand', () => {
   test('a bend goes to finger 3', () => expect(fingers(['m2:8@1/1b'])).toEqual(['3']));
   test('dead notes need no finger', () => expect(fingers(['m2:8@1/1x'])).toEqual(['-']));
   test('a tied note keeps its finger while others come and go', () => {
-    const held = fingerStudy(written(['m1:5@1/4 t5:5@2', 'm1:5@1/4t t4:7@2']));
+    const held = fingerScore(written(['m1:5@1/4 t5:5@2', 'm1:5@1/4t t4:7@2']));
     const [first, second, third] = held.moments;
     expect(held.moments).toHaveLength(3);
     for (const moment of [second!, third!])
@@ -86,13 +86,13 @@ describe('what the teacher asks for', () => {
     expect(fingers(['[x32010] t5:3@1/2f4 t4:2@1/2 m2:1@1/2'])[0]).toBe('421');
   });
   test('a pinned position puts the index finger there', () => {
-    const study = written(['m1:7@1/1']);
-    const placed = { ...study.bars[0]!.notes[0]!, position: 5 };
-    const pinned = { ...study, bars: [{ ...study.bars[0]!, notes: [placed] }] };
-    expect(fingerStudy(pinned).moments[0]).toMatchObject({ position: 5, notes: [{ finger: 3 }] });
+    const score = written(['m1:7@1/1']);
+    const placed = { ...score.bars[0]!.notes[0]!, position: 5 };
+    const pinned = { ...score, bars: [{ ...score.bars[0]!, notes: [placed] }] };
+    expect(fingerScore(pinned).moments[0]).toMatchObject({ position: 5, notes: [{ finger: 3 }] });
   });
   test('a finger that cannot be had leaves its note unplayed, and says so', () => {
-    const impossible = fingerStudy(written(['t6:3@1/2f1 m1:8@1/2f1']));
+    const impossible = fingerScore(written(['t6:3@1/2f1 m1:8@1/2f1']));
     expect(impossible.moments[0]!.notes.filter(({ isUnplayed }) => isUnplayed)).toHaveLength(1);
     expect(impossible.costMm).toBeGreaterThan(1000);
   });

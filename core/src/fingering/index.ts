@@ -1,8 +1,8 @@
 export { fingersForNote, placesForNote, type Alternative } from './alternatives.ts';
 export { frettingCosts, pickingCosts, type CostEntry } from './cost-table.ts';
 export {
-  fingerStudy,
-  fingerStudySteps,
+  fingerScore,
+  fingerScoreSteps,
   writeFingers,
   type FingeredMoment,
   type Fingering,
@@ -10,7 +10,7 @@ export {
   type NoteFingers,
   type Shift,
   type WeighedTerm,
-} from './finger-study.ts';
+} from './finger-score.ts';
 export { findingLimits } from './finding-limits.ts';
 export { frettingFindings } from './fretting-findings.ts';
 export { pickingFindings } from './picking-findings.ts';

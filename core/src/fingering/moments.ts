@@ -9,14 +9,14 @@ import {
   type Note,
   type PlacedGrip,
   type PlacedNote,
-  type Study,
+  type Score,
   type Ticks,
 } from '../score/index.ts';
 import { fingersByGrip, type UsualFingers } from './grip-fingers.ts';
 
-/** A note as the hands meet it: ties joined, times from the start of the study. */
+/** A note as the hands meet it: ties joined, times from the start of the score. */
 export interface TimedNote {
-  /** The same for the same string, pitch, beginning and end, in whichever reading of the study. */
+  /** The same for the same string, pitch, beginning and end, in whichever reading of the score. */
   readonly id: number;
   readonly bar: number;
   readonly note: Note;
@@ -57,12 +57,12 @@ const usualHighestFret = 12;
 /** Longer than any note, ties joined: what keeps the numbers of notes apart. */
 const longest = 2 ** 17;
 
-/** The study as moments in order of time. Tied notes are part of the note they continue. */
-export function momentsOf(study: Study, options: MomentOptions = {}, usual: UsualFingers = []): Moment[] {
-  const usualOf = fingersByGrip(study, usual);
-  const notes = placedNotes(study);
+/** The score as moments in order of time. Tied notes are part of the note they continue. */
+export function momentsOf(score: Score, options: MomentOptions = {}, usual: UsualFingers = []): Moment[] {
+  const usualOf = fingersByGrip(score, usual);
+  const notes = placedNotes(score);
   const previous = previousOnString(notes);
-  const starts = barStarts(study);
+  const starts = barStarts(score);
   const ends = joinedEnds(notes, previous);
   const timed = new Map<Note, TimedNote>();
   const byTick = new Map<Ticks, TimedNote[]>();
@@ -78,8 +78,8 @@ export function momentsOf(study: Study, options: MomentOptions = {}, usual: Usua
     const last = note.arrival && before ? timed.get(before) : undefined;
     const source = last && !last.note.dead && last.until >= atTicks ? last : undefined;
     const until = endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks);
-    const midi = openMidi(study.tuning, note.string) + note.fret;
-    const grip = gripAt(study, bar, atTicks - (starts[bar] ?? 0));
+    const midi = openMidi(score.tuning, note.string) + note.fret;
+    const grip = gripAt(score, bar, atTicks - (starts[bar] ?? 0));
     const each: TimedNote = {
       id: ((atTicks * 8 + note.string) * longest + Math.min(until - atTicks, longest - 1)) * 128 + midi,
       bar,
@@ -87,7 +87,7 @@ export function momentsOf(study: Study, options: MomentOptions = {}, usual: Usua
       at: atTicks,
       until,
       midi,
-      strings: stringsFor(study, placed, options),
+      strings: stringsFor(score, placed, options),
       source,
       pulledTo: undefined,
       grip,
@@ -123,16 +123,16 @@ const endOf = (note: Note, at: Ticks, written: Ticks): Ticks =>
   note.ending === 'stopped' ? at + Math.ceil((written - at) * stoppedShare) : written;
 
 function stringsFor(
-  study: Study,
+  score: Score,
   placed: PlacedNote,
   { isOpen, highestOpenFret = usualHighestFret }: MomentOptions,
 ): number[] {
   const { note } = placed;
   const own = 6 - note.string;
   if (note.keepString || note.dead || !isOpen?.(placed)) return [own];
-  const midi = openMidi(study.tuning, note.string) + note.fret;
+  const midi = openMidi(score.tuning, note.string) + note.fret;
   return stringsLowToHigh.flatMap((string, index) => {
-    const fret = midi - openMidi(study.tuning, string);
+    const fret = midi - openMidi(score.tuning, string);
     return index === own || (fret >= 0 && fret <= highestOpenFret) ? [index] : [];
   });
 }
@@ -140,6 +140,6 @@ function stringsFor(
 /** Whether the picking hand strikes it. */
 export const isStruck = ({ note }: TimedNote): boolean => isPicked(note);
 
-/** Whether two readings of a study mean the same note: it begins when the other does, written on the same string. */
+/** Whether two readings of a score mean the same note: it begins when the other does, written on the same string. */
 export const isSameNote = (a: TimedNote | undefined, b: TimedNote): boolean =>
   a !== undefined && (a === b || (a.at === b.at && a.note.string === b.note.string && a.midi === b.midi));

@@ -7,7 +7,7 @@ import {
   type Remedy,
 } from '../score/index.ts';
 import { findingLimits as limits } from './finding-limits.ts';
-import type { FingeredMoment, Fingering, NoteFingers } from './finger-study.ts';
+import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
 import { findingPlace } from './note-places.ts';
 
 /** What will be hard or impossible for the picking hand, in the order of the score. */
@@ -32,7 +32,7 @@ function tooManyStrings(fingering: Fingering, { bar, tick, notes }: FingeredMome
   const struck = notes.filter(isStruck);
   const without = struck.find(({ picking }) => picking === undefined);
   if (!without) return [];
-  const { school, study } = fingering;
+  const { school, score } = fingering;
   const wider: Remedy[] =
     school === 'ima'
       ? []
@@ -41,7 +41,7 @@ function tooManyStrings(fingering: Fingering, { bar, tick, notes }: FingeredMome
     {
       severity: 'error',
       code: 'pinch-too-wide',
-      ...findingPlace(study, bar, tick, without.string),
+      ...findingPlace(score, bar, tick, without.string),
       message: `Strings ${struck.map(({ string }) => string).join(', ')} at once are more than ${schoolNames[school]} can pick`,
       remedy: 'Leave an inner string out, brush them, or use more fingers',
       remedies: [
@@ -56,7 +56,7 @@ function tooManyStrings(fingering: Fingering, { bar, tick, notes }: FingeredMome
 }
 
 function sameFingerTwice(fingering: Fingering, moment: FingeredMoment): Finding[] {
-  const { study, setting } = fingering;
+  const { score, setting } = fingering;
   const before = moment.pickStep.before?.state;
   return moment.notes.filter(isStruck).flatMap((each, index): Finding[] => {
     const digit = each.picking;
@@ -70,10 +70,10 @@ function sameFingerTwice(fingering: Fingering, moment: FingeredMoment): Finding[
       {
         severity: 'warning',
         code: 'same-finger-twice',
-        ...findingPlace(study, moment.bar, moment.tick, each.string),
+        ...findingPlace(score, moment.bar, moment.tick, each.string),
         message: isSame
-          ? `${digit} picks string ${each.string} twice in ${Math.round(ms)} ms at ♩ ${study.tempoBpm}`
-          : `${digit} goes from string ${last.string} to string ${each.string} in ${Math.round(ms)} ms at ♩ ${study.tempoBpm}`,
+          ? `${digit} picks string ${each.string} twice in ${Math.round(ms)} ms at ♩ ${score.tempoBpm}`
+          : `${digit} goes from string ${last.string} to string ${each.string} in ${Math.round(ms)} ms at ♩ ${score.tempoBpm}`,
         remedy: 'Give one of them to another finger, or let the thumb take it',
         remedies: otherDigits(fingering, moment, digit).map((other) => ({
           words: `Give this note to ${other}`,
@@ -97,7 +97,7 @@ function otherDigits({ school }: Fingering, { notes }: FingeredMoment, not: Pick
 
 /** Two thumb strokes so close that they stumble, unless they are meant to: one drag, a grace, or a dead stroke. */
 function thumbStumbles(fingering: Fingering, moment: FingeredMoment): Finding[] {
-  const { study, setting } = fingering;
+  const { score, setting } = fingering;
   const stroke = moment.notes.find(({ picking, note }) => picking === 'p' && !sweepOf(note) && !note.grace);
   const last = moment.pickStep.before?.state[0];
   if (!stroke || !last) return [];
@@ -107,8 +107,8 @@ function thumbStumbles(fingering: Fingering, moment: FingeredMoment): Finding[] 
     {
       severity: 'warning',
       code: 'thumb-stumbles',
-      ...findingPlace(study, moment.bar, moment.tick, stroke.string),
-      message: `The thumb has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${study.tempoBpm}`,
+      ...findingPlace(score, moment.bar, moment.tick, stroke.string),
+      message: `The thumb has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${score.tempoBpm}`,
       remedy: 'Drag the thumb over neighbouring strings, or leave one stroke out',
       remedies: [
         ...(last.string - stroke.string === 1

@@ -3,7 +3,7 @@ import {
   ticksPerQuarter,
   type PickingDigit,
   type PickingSchool,
-  type Study,
+  type Score,
   type Ticks,
 } from '../score/index.ts';
 import { pickingCosts as costs } from './cost-table.ts';
@@ -30,9 +30,9 @@ export interface PickingSetting {
   readonly msPerTick: number;
 }
 
-export const pickingSetting = (study: Pick<Study, 'tempoBpm'>, school: PickingSchool): PickingSetting => ({
+export const pickingSetting = (score: Pick<Score, 'tempoBpm'>, school: PickingSchool): PickingSetting => ({
   school,
-  msPerTick: 60_000 / study.tempoBpm / ticksPerQuarter,
+  msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
 });
 
 /** A string the picking hand strikes at a moment, and whether a stroke of its own strikes it with others. */

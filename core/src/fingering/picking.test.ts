@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import type { PickingSchool } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { written } from '../testing/written.ts';
-import { fingerStudy } from './index.ts';
+import { fingerScore } from './index.ts';
 import { finished, leastCostMm } from './layered-search.ts';
 import { momentsOf } from './moments.ts';
 import { searchPicking } from './picking-search.ts';
@@ -21,7 +21,7 @@ import {
 
 /** The digits of a bar in short writing, moment by moment, from thick to thin. */
 const digits = (text: string, school: PickingSchool = 'ima', tempoBpm = 100) =>
-  fingerStudy(written([text], { tempoBpm }), { school }).moments.map(({ notes }) =>
+  fingerScore(written([text], { tempoBpm }), { school }).moments.map(({ notes }) =>
     notes.map(({ picking }) => picking ?? '-').join(''),
   );
 
@@ -85,9 +85,9 @@ test('the search finds the least cost there is, on 1,000 small scores', () => {
     fc.property(
       smallScores({ moments: 4, mostFret: 4, mostNotes: 5 }),
       fc.constantFrom<PickingSchool>('i', 'im', 'ima'),
-      (study, school) => {
-        const setting = pickingSetting(study, school);
-        const moments = momentsOf(study).map((moment) => ({
+      (score, school) => {
+        const setting = pickingSetting(score, school);
+        const moments = momentsOf(score).map((moment) => ({
           at: moment.at,
           struck: struckStrings(moment, ({ note }) => note.string),
         }));

@@ -1,25 +1,25 @@
 import { describe, expect, test } from 'vitest';
 import { written } from '../testing/written.ts';
-import { fingerStudy, fingersForNote, placeMelody, placeMelodySteps, placesForNote } from './index.ts';
+import { fingerScore, fingersForNote, placeMelody, placeMelodySteps, placesForNote } from './index.ts';
 
 const up = written(['m3:9@1/1 m3:9@2/1 m2:10@3/1', 'm3:9@1/1']);
 
 describe('easier places for the melody', () => {
-  test('pitches stay, places change, and what it costs is what the laid study costs', () => {
-    const { study, beforeMm, afterMm, moved } = placeMelody(up, {});
+  test('pitches stay, places change, and what it costs is what the laid score costs', () => {
+    const { score, beforeMm, afterMm, moved } = placeMelody(up, {});
     expect(moved).toBe(3);
-    expect(study.bars[0]!.notes.map(({ string, fret }) => `${string}.${fret}`)).toEqual([
+    expect(score.bars[0]!.notes.map(({ string, fret }) => `${string}.${fret}`)).toEqual([
       '1.0',
       '1.0',
       '2.10',
     ]);
     expect(afterMm).toBeLessThan(beforeMm);
-    expect(fingerStudy(study).costMm).toBeCloseTo(afterMm, 6);
+    expect(fingerScore(score).costMm).toBeCloseTo(afterMm, 6);
   });
   test('only in the stretch asked for', () => {
     const within = { from: { bar: 1, tick: 0 }, to: { bar: 2, tick: 0 } };
-    const { study, moved } = placeMelody(up, {}, within);
-    expect(study.bars[0]).toBe(up.bars[0]);
+    const { score, moved } = placeMelody(up, {}, within);
+    expect(score.bars[0]).toBe(up.bars[0]);
     expect(moved).toBe(1);
   });
   test('a note that keeps its string, and one with a finger the teacher chose, stay', () => {
@@ -34,13 +34,13 @@ describe('easier places for the melody', () => {
         },
       ],
     };
-    expect(placeMelody(kept, {})).toMatchObject({ moved: 0, study: kept });
+    expect(placeMelody(kept, {})).toMatchObject({ moved: 0, score: kept });
   });
 });
 
 describe('one note in other places and with other fingers', () => {
-  const study = written(['t5:3@1/2 m2:1@1/2 m1:0@2/1']);
-  const fingering = fingerStudy(study);
+  const score = written(['t5:3@1/2 m2:1@1/2 m1:0@2/1']);
+  const fingering = fingerScore(score);
   const place = { bar: 0, tick: 960, string: 1, voice: 'melody' } as const;
   test('every place of E4 on the neck, the easiest first, each with what it costs the whole piece', () => {
     const places = placesForNote(fingering, place);
@@ -56,7 +56,7 @@ describe('one note in other places and with other fingers', () => {
     expect(places.find(({ string }) => string === 2)!.moreMm).toBeGreaterThan(0);
   });
   test('a place whose string is struck at that moment says by what', () => {
-    const pinched = fingerStudy(written(['t4:2@1 m3:4@1/1']));
+    const pinched = fingerScore(written(['t4:2@1 m3:4@1/1']));
     const [other] = placesForNote(pinched, { bar: 0, tick: 0, string: 3, voice: 'melody' }).filter(
       ({ string }) => string === 4,
     );

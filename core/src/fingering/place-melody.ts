@@ -1,10 +1,10 @@
-import { inPlayingOrder, ticksOf, type Stretch, type Study } from '../score/index.ts';
-import { fingerStudy, fingerStudySteps, type FingeringOptions } from './finger-study.ts';
+import { inPlayingOrder, ticksOf, type Stretch, type Score } from '../score/index.ts';
+import { fingerScore, fingerScoreSteps, type FingeringOptions } from './finger-score.ts';
 import { finished } from './layered-search.ts';
 
-/** A study whose melody was laid on other strings, and what that saves. */
+/** A score whose melody was laid on other strings, and what that saves. */
 export interface PlacedMelody {
-  readonly study: Study;
+  readonly score: Score;
   /** Cost of both hands as it was and as it is, in mm. */
   readonly beforeMm: number;
   readonly afterMm: number;
@@ -13,28 +13,28 @@ export interface PlacedMelody {
 }
 
 /**
- * Chooses string and fret of the melody notes of a stretch, or of the whole study, anew, jointly with all fretting fingers, at
+ * Chooses string and fret of the melody notes of a stretch, or of the whole score, anew, jointly with all fretting fingers, at
  * the least cost there is. Pitches stay; notes that keep their string, and those with a finger or position the teacher chose, stay
  * where they are.
  */
 export const placeMelody = (
-  study: Study,
+  score: Score,
   options: Omit<FingeringOptions, 'isOpen'>,
   within?: Pick<Stretch, 'from' | 'to'>,
-): PlacedMelody => finished(placeMelodySteps(study, options, within));
+): PlacedMelody => finished(placeMelodySteps(score, options, within));
 
 /** The same in steps: yields the share done, 0 to 1. */
 export function* placeMelodySteps(
-  study: Study,
+  score: Score,
   options: Omit<FingeringOptions, 'isOpen'>,
   within: Pick<Stretch, 'from' | 'to'> = {
     from: { bar: 0, tick: 0 },
-    to: { bar: study.bars.length, tick: 0 },
+    to: { bar: score.bars.length, tick: 0 },
   },
 ): Generator<number, PlacedMelody> {
-  const [from, to] = [ticksOf(study, within.from), ticksOf(study, within.to)];
-  const before = fingerStudy(study, options);
-  const after = yield* fingerStudySteps(study, {
+  const [from, to] = [ticksOf(score, within.from), ticksOf(score, within.to)];
+  const before = fingerScore(score, options);
+  const after = yield* fingerScoreSteps(score, {
     ...options,
     isOpen: ({ atTicks, note }) =>
       atTicks >= from &&
@@ -44,7 +44,7 @@ export function* placeMelodySteps(
       note.position === undefined,
   });
   let moved = 0;
-  const bars = study.bars.map((bar) => {
+  const bars = score.bars.map((bar) => {
     const notes = bar.notes.map((note) => {
       const found = after.notes.get(note);
       if (!found || found.string === note.string) return note;
@@ -55,6 +55,6 @@ export function* placeMelodySteps(
       ? bar
       : { ...bar, notes: notes.sort(inPlayingOrder) };
   });
-  const laid = moved === 0 ? study : { ...study, bars };
-  return { study: laid, beforeMm: before.costMm, afterMm: after.costMm, moved };
+  const laid = moved === 0 ? score : { ...score, bars };
+  return { score: laid, beforeMm: before.costMm, afterMm: after.costMm, moved };
 }

@@ -3,10 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { dataSetShapes } from '../testing/chords-db.ts';
 import { fingerGrip, fingerings, mediumHand, type HandSize } from '../hands/index.ts';
 import { stringsLowToHigh } from '../instrument/index.ts';
-import { blankStudy, type Note, type Study } from '../score/index.ts';
+import { blankScore, type Note, type Score } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { written } from '../testing/written.ts';
-import { fingerStudy, writeFingers, type Fingering } from './index.ts';
+import { fingerScore, writeFingers, type Fingering } from './index.ts';
 
 const anyScore = smallScores({ moments: 8, mostFret: 9, mostNotes: 12 });
 const sizes = fc.constantFrom<HandSize>('small', 'medium', 'large');
@@ -17,8 +17,8 @@ const pressesOf = (fingering: Fingering) => fingering.moments.map(({ placement }
 describe('rules of the hand (common practice), on any score', () => {
   test('no finger is in two places, and no finger crosses another', () => {
     fc.assert(
-      fc.property(anyScore, sizes, (study, size) => {
-        for (const presses of pressesOf(fingerStudy(study, { hand: { ...mediumHand, size } }))) {
+      fc.property(anyScore, sizes, (score, size) => {
+        for (const presses of pressesOf(fingerScore(score, { hand: { ...mediumHand, size } }))) {
           expect(new Set(presses.map(({ finger }) => finger)).size).toBe(presses.length);
           presses.slice(1).forEach((higher, index) => {
             const lower = presses[index]!;
@@ -32,8 +32,8 @@ describe('rules of the hand (common practice), on any score', () => {
 
   test('every note is held to its end, unless its string is struck again or it is said to be let go', () => {
     fc.assert(
-      fc.property(anyScore, (study) => {
-        const { moments } = fingerStudy(study);
+      fc.property(anyScore, (score) => {
+        const { moments } = fingerScore(score);
         moments.forEach((moment, index) => {
           for (const { note, string, fret, finger } of moment.notes) {
             if (finger === null) continue;
@@ -65,43 +65,43 @@ const givesUp = ({ moments }: Fingering): boolean =>
 describe('constraints, where a hand holds everything', () => {
   test('taking a pinned finger away never raises the cost', () => {
     fc.assert(
-      fc.property(anyScore, (study) => {
-        const pinned = fingerStudy(study);
+      fc.property(anyScore, (score) => {
+        const pinned = fingerScore(score);
         fc.pre(!givesUp(pinned));
-        const free = changeNotes(study, ({ finger: _, ...note }) => note);
-        expect(fingerStudy(free).frettingMm).toBeLessThanOrEqual(pinned.frettingMm + 1e-6);
+        const free = changeNotes(score, ({ finger: _, ...note }) => note);
+        expect(fingerScore(free).frettingMm).toBeLessThanOrEqual(pinned.frettingMm + 1e-6);
       }),
     );
   });
   test('leaving places open never raises the cost', () => {
     fc.assert(
-      fc.property(smallScores({ moments: 5, mostFret: 7, mostNotes: 6 }), (study) => {
-        const fixed = fingerStudy(study);
+      fc.property(smallScores({ moments: 5, mostFret: 7, mostNotes: 6 }), (score) => {
+        const fixed = fingerScore(score);
         fc.pre(!givesUp(fixed));
-        const open = fingerStudy(study, { isOpen: ({ note }) => note.voice === 'melody' });
+        const open = fingerScore(score, { isOpen: ({ note }) => note.voice === 'melody' });
         expect(open.frettingMm).toBeLessThanOrEqual(fixed.frettingMm + 1e-6);
       }),
       { numRuns: 40 },
     );
   });
   test('a larger hand never gives up more', () => {
-    const givenUp = (study: Study, size: HandSize) =>
-      fingerStudy(study, { hand: { ...mediumHand, size } }).moments.reduce(
+    const givenUp = (score: Score, size: HandSize) =>
+      fingerScore(score, { hand: { ...mediumHand, size } }).moments.reduce(
         (sum, { notes, letGo }) => sum + letGo.length + notes.filter(({ isUnplayed }) => isUnplayed).length,
         0,
       );
     fc.assert(
-      fc.property(smallScores({ moments: 1, mostFret: 9, mostNotes: 6 }), (study) => {
-        expect(givenUp(study, 'large')).toBeLessThanOrEqual(givenUp(study, 'small'));
+      fc.property(smallScores({ moments: 1, mostFret: 9, mostNotes: 6 }), (score) => {
+        expect(givenUp(score, 'large')).toBeLessThanOrEqual(givenUp(score, 'small'));
       }),
     );
   });
   test('fingers once written in are kept at the same cost', () => {
     fc.assert(
-      fc.property(anyScore, (study) => {
-        const first = fingerStudy(study);
+      fc.property(anyScore, (score) => {
+        const first = fingerScore(score);
         fc.pre(!givesUp(first) && first.costMm < 1000);
-        expect(fingerStudy(writeFingers(first)).costMm).toBeCloseTo(first.costMm, 6);
+        expect(fingerScore(writeFingers(first)).costMm).toBeCloseTo(first.costMm, 6);
       }),
     );
   });
@@ -115,9 +115,9 @@ test('after an edit, an answer built on the one before is the same as one from n
         minLength: 1,
         maxLength: 5,
       }),
-      (study, edits) => {
-        let before = fingerStudy(study);
-        let current = study;
+      (score, edits) => {
+        let before = fingerScore(score);
+        let current = score;
         for (const { pick, fret, kind } of edits) {
           const count = current.bars[0]!.notes.length;
           current = changeNotes(current, (note, index): Note | undefined => {
@@ -125,8 +125,8 @@ test('after an edit, an answer built on the one before is the same as one from n
             if (kind === 0 && count > 1) return undefined;
             return kind === 1 ? { ...note, durationTicks: 960 } : { ...note, fret };
           });
-          const again = fingerStudy(current, {}, before);
-          const cold = fingerStudy(current);
+          const again = fingerScore(current, {}, before);
+          const cold = fingerScore(current);
           expect(again.costMm).toBeCloseTo(cold.costMm, 6);
           const paid = again.moments.reduce((sum, each) => sum + each.frettingMm + each.pickingMm, 0);
           expect(paid).toBeCloseTo(cold.costMm, 6);
@@ -137,20 +137,20 @@ test('after an edit, an answer built on the one before is the same as one from n
   );
 });
 
-test('an answer built on one for a copy of the study is the same: nothing hangs on which objects were read', () => {
-  const study = written([
+test('an answer built on one for a copy of the score is the same: nothing hangs on which objects were read', () => {
+  const score = written([
     '[x32010] t5:3@1 m1:0@1/1 t4:2@2 m2:1@2.5 t5:3@3 m1:3@3/1 t4:2@4',
     '[320003] t6:3@1 m1:3@1/1 t4:0@2 t6:3@3 m2:1@3/1 t4:0@4',
     '[133211] t6:1@1 m1:1@1/1 t4:3@2 m2:1@2.5 t6:1@3 m3:2@3/1 t4:3@4',
   ]);
-  const before = fingerStudy(study);
-  const copy = structuredClone(study);
-  expect(fingerStudy(copy, {}, before).costMm).toBeCloseTo(before.costMm, 9);
+  const before = fingerScore(score);
+  const copy = structuredClone(score);
+  expect(fingerScore(copy, {}, before).costMm).toBeCloseTo(before.costMm, 9);
   const edited = changeNotes(copy, (note) =>
     note.tick === 1920 && note.voice === 'melody' ? { ...note, finger: 3 } : note,
   );
-  const again = fingerStudy(edited, {}, fingerStudy(copy, {}, before));
-  expect(again.costMm).toBeCloseTo(fingerStudy(edited).costMm, 9);
+  const again = fingerScore(edited, {}, fingerScore(copy, {}, before));
+  expect(again.costMm).toBeCloseTo(fingerScore(edited).costMm, 9);
   expect(again.costMm).toBeGreaterThanOrEqual(before.costMm);
 });
 
@@ -158,35 +158,35 @@ test('single grips of the open data set chords-db cost as much as their easiest 
   const shapes = dataSetShapes.filter((_, index) => index % 23 === 0);
   expect(shapes.length).toBeGreaterThan(80);
   for (const { frets } of shapes) {
-    if (!fingerGrip(frets, blankStudy({ title: 'One grip' }), mediumHand)) continue;
+    if (!fingerGrip(frets, blankScore({ title: 'One grip' }), mediumHand)) continue;
     const pressed = stringsLowToHigh.flatMap((string, index): Note[] => {
       const fret = frets[index] ?? null;
       return fret === null
         ? []
         : [{ tick: 0, durationTicks: 3840, string, fret, voice: string > 3 ? 'thumb' : 'melody' }];
     });
-    const blank = blankStudy({ title: 'One grip', barCount: 1 });
-    const study = {
+    const blank = blankScore({ title: 'One grip', barCount: 1 });
+    const score = {
       ...blank,
       bars: [{ ...blank.bars[0]!, grips: [{ tick: 0, frets }], notes: pressed }],
     };
-    const [moment] = fingerStudy(study).moments;
+    const [moment] = fingerScore(score).moments;
     expect(moment!.notes.some(({ isUnplayed }) => isUnplayed)).toBe(false);
     const fingers = frets.map((fret, index) =>
       fret ? (moment!.notes.find(({ string }) => string === 6 - index)?.finger ?? null) : null,
     );
-    const found = fingerings(frets, study, mediumHand).find((each) => each.fingers.join() === fingers.join());
+    const found = fingerings(frets, score, mediumHand).find((each) => each.fingers.join() === fingers.join());
     expect(found).toBeDefined();
-    const easiest = fingerGrip(frets, study, mediumHand);
+    const easiest = fingerGrip(frets, score, mediumHand);
     // A finger other than the easiest is worth it only where it saves more than it costs to land fewer fingers.
     expect(found!.costMm).toBeLessThanOrEqual(easiest!.costMm + 24);
   }
 });
 
-function changeNotes(study: Study, change: (note: Note, index: number) => Note | undefined): Study {
+function changeNotes(score: Score, change: (note: Note, index: number) => Note | undefined): Score {
   return {
-    ...study,
-    bars: study.bars.map((bar) => ({
+    ...score,
+    bars: score.bars.map((bar) => ({
       ...bar,
       notes: bar.notes.flatMap((note, index) => change(note, index) ?? []),
     })),

@@ -1,24 +1,24 @@
 import { describe, expect, test } from 'vitest';
-import { blankStudy, type Bar, type Note, type Study } from '../score/index.ts';
+import { blankScore, type Bar, type Note, type Score } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
 import { applyThumb } from '../thumb/index.ts';
-import { gradeStudy } from './index.ts';
+import { gradeScore } from './index.ts';
 
-const blank = blankStudy({ title: 'One thing at a time', barCount: 4 });
+const blank = blankScore({ title: 'One thing at a time', barCount: 4 });
 const e: Bar['grips'] = [{ tick: 0, frets: [0, 2, 2, 1, 0, 0] }];
 const a: Bar['grips'] = [{ tick: 0, frets: [null, 0, 2, 2, 2, 0] }];
-const studyOf = (bars: Partial<Bar>[], over: Partial<Study> = {}): Study =>
+const scoreOf = (bars: Partial<Bar>[], over: Partial<Score> = {}): Score =>
   applyThumb({ ...blank, ...over, bars: bars.map((bar) => ({ ...blank.bars[0]!, ...bar })) });
-const level = (study: Study, name: string) =>
-  gradeStudy(study).dimensions.find((each) => each.name === name)!.level;
+const level = (score: Score, name: string) =>
+  gradeScore(score).dimensions.find((each) => each.name === name)!.level;
 const beats = (frets: number[], over: Partial<Note> = {}) =>
   frets.map((fret, index) => note({ tick: index * 960, durationTicks: 960, fret, ...over }));
 
 /** Each rule alone: what is compared differs in one thing only (order of difficulty: common practice). */
-describe('what makes a study harder', () => {
+describe('what makes a score harder', () => {
   test('a thumb on more strings', () => {
     const levels = ['one-string', 'two-string', 'three-string'].map((thumbPattern) =>
-      level(studyOf([{ grips: e }], { thumbPattern }), 'Thumb pattern'),
+      level(scoreOf([{ grips: e }], { thumbPattern }), 'Thumb pattern'),
     );
     expect(levels).toEqual([...levels].sort((x, y) => x - y));
     expect(new Set(levels).size).toBe(3);
@@ -26,16 +26,16 @@ describe('what makes a study harder', () => {
   test('thumb strokes between the beats', () => {
     const by = (tick: number) =>
       level(
-        studyOf([{ thumbPattern: 'by-hand', notes: [note({ voice: 'thumb', string: 6, tick })] }]),
+        scoreOf([{ thumbPattern: 'by-hand', notes: [note({ voice: 'thumb', string: 6, tick })] }]),
         'Thumb pattern',
       );
     expect(by(480)).toBeGreaterThan(by(960));
   });
   test('more grips, and changes inside a bar', () => {
-    const one = level(studyOf([{ grips: e }, {}, {}, {}]), 'Grip changes');
-    const two = level(studyOf([{ grips: e }, { grips: a }, {}, {}]), 'Grip changes');
+    const one = level(scoreOf([{ grips: e }, {}, {}, {}]), 'Grip changes');
+    const two = level(scoreOf([{ grips: e }, { grips: a }, {}, {}]), 'Grip changes');
     const inside = level(
-      studyOf([{ grips: e }, { grips: [{ tick: 1920, frets: a[0]!.frets }] }, {}, {}]),
+      scoreOf([{ grips: e }, { grips: [{ tick: 1920, frets: a[0]!.frets }] }, {}, {}]),
       'Grip changes',
     );
     expect(one).toBeLessThan(two);
@@ -43,30 +43,30 @@ describe('what makes a study harder', () => {
   });
   test('the same grip laid again is no change', () => {
     expect(
-      gradeStudy(studyOf([{ grips: e }, { grips: e }])).dimensions.find(
+      gradeScore(scoreOf([{ grips: e }, { grips: e }])).dimensions.find(
         ({ name }) => name === 'Grip changes',
       )!.value,
     ).toBe(0);
   });
   test('pinches, but not a melody between the strokes', () => {
-    expect(level(studyOf([{ grips: e, notes: beats([0, 0, 0, 0]) }]), 'Pinches')).toBeGreaterThan(
-      level(studyOf([{ grips: e, notes: beats([0]) }]), 'Pinches'),
+    expect(level(scoreOf([{ grips: e, notes: beats([0, 0, 0, 0]) }]), 'Pinches')).toBeGreaterThan(
+      level(scoreOf([{ grips: e, notes: beats([0]) }]), 'Pinches'),
     );
     expect(
-      gradeStudy(studyOf([{ grips: e, notes: [note({ tick: 480 })] }])).dimensions.find(
+      gradeScore(scoreOf([{ grips: e, notes: [note({ tick: 480 })] }])).dimensions.find(
         ({ name }) => name === 'Pinches',
       )!.value,
     ).toBe(0);
   });
   test('off-beats weigh less without a thumb under them', () => {
     const notes = [note({ tick: 480 }), note({ tick: 1440 })];
-    expect(level(studyOf([{ notes }]), 'Off the beat')).toBeLessThan(
-      level(studyOf([{ grips: e, notes }]), 'Off the beat'),
+    expect(level(scoreOf([{ notes }]), 'Off the beat')).toBeLessThan(
+      level(scoreOf([{ grips: e, notes }]), 'Off the beat'),
     );
   });
   test('changing strings', () => {
-    const same = studyOf([{ notes: beats([0, 1, 2, 3]) }]);
-    const crossing = studyOf([
+    const same = scoreOf([{ notes: beats([0, 1, 2, 3]) }]);
+    const crossing = scoreOf([
       {
         notes: beats([0, 1, 2, 3]).map((each, index) => ({
           ...each,
@@ -78,15 +78,15 @@ describe('what makes a study harder', () => {
     expect(level(crossing, 'String crossings')).toBe(0.5);
   });
   test('notes up the neck', () => {
-    expect(level(studyOf([{ notes: beats([0, 2, 4, 4]) }]), 'Up the neck')).toBe(0);
-    expect(level(studyOf([{ notes: beats([9, 10, 12, 12]) }]), 'Up the neck')).toBeGreaterThan(
-      level(studyOf([{ notes: beats([0, 2, 4, 5]) }]), 'Up the neck'),
+    expect(level(scoreOf([{ notes: beats([0, 2, 4, 4]) }]), 'Up the neck')).toBe(0);
+    expect(level(scoreOf([{ notes: beats([9, 10, 12, 12]) }]), 'Up the neck')).toBeGreaterThan(
+      level(scoreOf([{ notes: beats([0, 2, 4, 5]) }]), 'Up the neck'),
     );
   });
   test('a hammer-on, more so where it lands with the thumb', () => {
     const hammered = (tick: number) =>
       level(
-        studyOf([
+        scoreOf([
           { grips: e, notes: [note({ tick: tick - 480 }), note({ tick, fret: 2, arrival: 'hammer-on' })] },
         ]),
         'Fretting-hand notes',
@@ -95,23 +95,23 @@ describe('what makes a study harder', () => {
     expect(hammered(960)).toBeGreaterThan(hammered(1440));
   });
   test('bars of another length than the rest', () => {
-    expect(level(studyOf([{}, {}, { metre: { beats: 6, unit: 4 } }]), 'Uneven bars')).toBe(0.3);
-    expect(level(studyOf([{}, {}, {}]), 'Uneven bars')).toBe(0);
+    expect(level(scoreOf([{}, {}, { metre: { beats: 6, unit: 4 } }]), 'Uneven bars')).toBe(0.3);
+    expect(level(scoreOf([{}, {}, {}]), 'Uneven bars')).toBe(0);
   });
   test('pace, by tempo and by how much there is to play', () => {
     const at = (tempoBpm: number, notes: Note[]) =>
-      level(studyOf([{ grips: e, notes }], { tempoBpm }), 'Pace');
+      level(scoreOf([{ grips: e, notes }], { tempoBpm }), 'Pace');
     expect(at(120, beats([0]))).toBeGreaterThan(at(60, beats([0])));
     expect(at(120, [...beats([0]), note({ tick: 1440 })])).toBeGreaterThanOrEqual(at(120, beats([0])));
   });
 });
 
-test('every reason says why in words and where, and names no place outside the study', () => {
-  const study = studyOf([
+test('every reason says why in words and where, and names no place outside the score', () => {
+  const score = scoreOf([
     { grips: e, notes: beats([0, 2, 5, 7]) },
     { grips: a, notes: [note({ tick: 480 }), note({ tick: 960, fret: 2, arrival: 'hammer-on' })] },
   ]);
-  for (const { why, where, unit } of gradeStudy(study).dimensions) {
+  for (const { why, where, unit } of gradeScore(score).dimensions) {
     expect(why.length).toBeGreaterThan(5);
     expect(unit).not.toBe('');
     for (const { bar, beat } of where) {

@@ -1,15 +1,15 @@
 import { reachLimitsMm } from '../hands/index.ts';
 import { isOnBeat, isPicked, type PlacedNote } from '../score/index.ts';
 import { fretsText } from '../shapes/index.ts';
-import type { StudyFacts } from './facts.ts';
+import type { ScoreFacts } from './facts.ts';
 
-/** A place in the study, from 0: the bar, and the tick in it. */
+/** A place in the score, from 0: the bar, and the tick in it. */
 interface FactPlace {
   readonly bar: number;
   readonly tick: number;
 }
 
-/** One thing that makes a study harder: a measured value, its share of the grade and why. */
+/** One thing that makes a score harder: a measured value, its share of the grade and why. */
 interface Measured {
   readonly value: number;
   readonly unit: string;
@@ -24,7 +24,7 @@ export type HandsConcerned = 'thumb' | 'melody' | 'both';
 export interface Dimension {
   readonly name: string;
   readonly hands: HandsConcerned;
-  readonly measure: (facts: StudyFacts) => Measured;
+  readonly measure: (facts: ScoreFacts) => Measured;
 }
 
 const places = (notes: readonly PlacedNote[]): FactPlace[] =>
@@ -52,8 +52,8 @@ export const dimensions: readonly Dimension[] = [
   { name: 'Pace', hands: 'both', measure: pace },
 ];
 
-function offBeat({ offBeats, melody, thumb, study }: StudyFacts): Measured {
-  const perBar = offBeats.length / study.bars.length;
+function offBeat({ offBeats, melody, thumb, score }: ScoreFacts): Measured {
+  const perBar = offBeats.length / score.bars.length;
   const underThumb = thumb.length > 0 ? 1 : 0.4;
   return {
     value: offBeats.length,
@@ -64,10 +64,10 @@ function offBeat({ offBeats, melody, thumb, study }: StudyFacts): Measured {
   };
 }
 
-function thumbPattern({ thumb, study }: StudyFacts): Measured {
+function thumbPattern({ thumb, score }: ScoreFacts): Measured {
   const strings = new Set(thumb.map(({ note }) => note.string)).size;
   const between = thumb.filter(({ bar, note }) => {
-    const metre = study.bars[bar]?.metre;
+    const metre = score.bars[bar]?.metre;
     return metre !== undefined && !isOnBeat(metre, note.tick);
   });
   const onBeats = between.length === 0 ? '' : `, ${between.length} between the beats`;
@@ -83,7 +83,7 @@ function thumbPattern({ thumb, study }: StudyFacts): Measured {
   };
 }
 
-function pinches({ pinches: found, melody, thumb }: StudyFacts): Measured {
+function pinches({ pinches: found, melody, thumb }: ScoreFacts): Measured {
   const struckTogether = share(found.length, thumb.length);
   const level = melody.length === 0 || thumb.length === 0 ? 0 : 0.25 + 0.75 * struckTogether;
   return {
@@ -95,19 +95,19 @@ function pinches({ pinches: found, melody, thumb }: StudyFacts): Measured {
   };
 }
 
-function gripChanges({ gripChanges: found, study }: StudyFacts): Measured {
-  const distinct = new Set(study.bars.flatMap((bar) => bar.grips.map(({ frets }) => fretsText(frets)))).size;
+function gripChanges({ gripChanges: found, score }: ScoreFacts): Measured {
+  const distinct = new Set(score.bars.flatMap((bar) => bar.grips.map(({ frets }) => fretsText(frets)))).size;
   const insideBars = found.filter(({ tick }) => tick > 0).length;
   return {
     value: found.length,
     unit: 'changes',
-    level: clamp(0.3 * share(found.length, study.bars.length) + 0.03 * distinct + 0.05 * insideBars, 0, 1.2),
+    level: clamp(0.3 * share(found.length, score.bars.length) + 0.03 * distinct + 0.05 * insideBars, 0, 1.2),
     where: found,
-    why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(study.bars.length, 'bar')}`,
+    why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(score.bars.length, 'bar')}`,
   };
 }
 
-function reach({ reaches, study }: StudyFacts): Measured {
+function reach({ reaches, score }: ScoreFacts): Measured {
   const widest = reaches.reduce((most, each) => Math.max(most, each.spanMm), 0);
   const held = reaches.filter(({ spanMm }) => spanMm > reachLimitsMm.comfortable * 0.7);
   const first = reaches.find(({ spanMm }) => spanMm === widest);
@@ -118,12 +118,12 @@ function reach({ reaches, study }: StudyFacts): Measured {
     where: held.map(({ bar, tick }) => ({ bar, tick })),
     why:
       first && widest > 0
-        ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${first.bar + 1}, scale ${study.scaleMm} mm`
+        ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${first.bar + 1}, scale ${score.scaleMm} mm`
         : 'one fret at a time',
   };
 }
 
-function crossings({ melody }: StudyFacts): Measured {
+function crossings({ melody }: ScoreFacts): Measured {
   const picked = melody.filter(({ note }) => isPicked(note));
   const moves = picked.slice(1).filter((placed, index) => placed.note.string !== picked[index]?.note.string);
   return {
@@ -135,7 +135,7 @@ function crossings({ melody }: StudyFacts): Measured {
   };
 }
 
-function frettingHandNotes({ melody, thumb }: StudyFacts): Measured {
+function frettingHandNotes({ melody, thumb }: ScoreFacts): Measured {
   const found = [...melody, ...thumb].filter(({ note }) => note.arrival);
   const struck = new Set(thumb.map(({ atTicks }) => atTicks));
   const landing = found.filter(({ atTicks }) => struck.has(atTicks));
@@ -148,7 +148,7 @@ function frettingHandNotes({ melody, thumb }: StudyFacts): Measured {
   };
 }
 
-function upTheNeck({ melody, thumb }: StudyFacts): Measured {
+function upTheNeck({ melody, thumb }: ScoreFacts): Measured {
   const above = [...melody, ...thumb].filter(({ note }) => note.fret > 4);
   const highest = above.reduce((most, { note }) => Math.max(most, note.fret), 0);
   return {
@@ -167,9 +167,9 @@ function upTheNeck({ melody, thumb }: StudyFacts): Measured {
   };
 }
 
-function unevenBars({ study }: StudyFacts): Measured {
-  const usual = mostCommon(study.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`));
-  const odd = study.bars.flatMap(({ metre }, bar) =>
+function unevenBars({ score }: ScoreFacts): Measured {
+  const usual = mostCommon(score.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`));
+  const odd = score.bars.flatMap(({ metre }, bar) =>
     `${metre.beats}/${metre.unit}` === usual ? [] : [{ bar, tick: 0 }],
   );
   return {
@@ -181,7 +181,7 @@ function unevenBars({ study }: StudyFacts): Measured {
   };
 }
 
-function pace({ melody, thumb, durationS }: StudyFacts): Measured {
+function pace({ melody, thumb, durationS }: ScoreFacts): Measured {
   const moments = new Set(
     [...melody, ...thumb].filter(({ note }) => !note.tied).map(({ atTicks }) => atTicks),
   ).size;

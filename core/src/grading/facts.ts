@@ -6,13 +6,13 @@ import {
   pinchTicks,
   placedNotes,
   type PlacedNote,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 import { fretsText } from '../shapes/index.ts';
 
 /** What a grade is measured from, counted once. `bar` of every place counts from 0. */
-export interface StudyFacts {
-  readonly study: Study;
+export interface ScoreFacts {
+  readonly score: Score;
   readonly melody: readonly PlacedNote[];
   readonly thumb: readonly PlacedNote[];
   readonly offBeats: readonly PlacedNote[];
@@ -22,36 +22,36 @@ export interface StudyFacts {
   readonly durationS: number;
 }
 
-export function factsOf(study: Study): StudyFacts {
-  const melody = placedNotes(study, 'melody');
-  const thumb = placedNotes(study, 'thumb');
+export function factsOf(score: Score): ScoreFacts {
+  const melody = placedNotes(score, 'melody');
+  const thumb = placedNotes(score, 'thumb');
   const struck = new Set(thumb.map(({ atTicks }) => atTicks));
   return {
-    study,
+    score,
     melody,
     thumb,
     offBeats: melody.filter(
-      ({ bar, atTicks, note }) => !note.tied && !struck.has(atTicks) && !onBeat(study, bar, note.tick),
+      ({ bar, atTicks, note }) => !note.tied && !struck.has(atTicks) && !onBeat(score, bar, note.tick),
     ),
-    pinches: study.bars.flatMap((bar, index) => pinchTicks(bar).map((tick) => ({ bar: index, tick }))),
-    gripChanges: changesOf(study),
-    reaches: reaches(study),
-    durationS: ((barStarts(study).at(-1) ?? 0) / 960) * (60 / study.tempoBpm),
+    pinches: score.bars.flatMap((bar, index) => pinchTicks(bar).map((tick) => ({ bar: index, tick }))),
+    gripChanges: changesOf(score),
+    reaches: reaches(score),
+    durationS: ((barStarts(score).at(-1) ?? 0) / 960) * (60 / score.tempoBpm),
   };
 }
 
-const onBeat = (study: Study, bar: number, tick: number): boolean => {
-  const metre = study.bars[bar]?.metre;
+const onBeat = (score: Score, bar: number, tick: number): boolean => {
+  const metre = score.bars[bar]?.metre;
   return metre !== undefined && isOnBeat(metre, tick);
 };
 
 /** Moments where the fretting hand takes another grip than the one before. */
-function changesOf(study: Study): { bar: number; tick: number }[] {
-  return study.bars.flatMap((bar, index) =>
+function changesOf(score: Score): { bar: number; tick: number }[] {
+  return score.bars.flatMap((bar, index) =>
     bar.grips
       .filter((grip) => {
         const before =
-          grip.tick > 0 ? gripAt(study, index, grip.tick - 1) : gripAt(study, index - 1, Infinity);
+          grip.tick > 0 ? gripAt(score, index, grip.tick - 1) : gripAt(score, index - 1, Infinity);
         return before !== undefined && fretsText(before.frets) !== fretsText(grip.frets);
       })
       .map(({ tick }) => ({ bar: index, tick })),

@@ -1,8 +1,8 @@
-import { beatAt, type Study } from '../score/index.ts';
+import { beatAt, type Score } from '../score/index.ts';
 import { dimensions, type HandsConcerned } from './dimensions.ts';
 import { factsOf } from './facts.ts';
 
-/** One reason of a grade. Bars and beats count from 1; `level` is its share of the score in grade points. */
+/** One reason of a grade. Bars and beats count from 1; `level` is its share of the points in grade points. */
 export interface GradeDimension {
   readonly name: string;
   readonly hands: HandsConcerned;
@@ -13,10 +13,10 @@ export interface GradeDimension {
   readonly why: string;
 }
 
-/** `score` is 1 plus the sum of all levels; `grade` is the score as it prints, 1 to 8. */
+/** `points` is 1 plus the sum of all levels; `grade` is the points rounded, 1 to 8. */
 export interface Grade {
   readonly grade: number;
-  readonly score: number;
+  readonly points: number;
   readonly dimensions: readonly GradeDimension[];
 }
 
@@ -25,11 +25,11 @@ export const gradeRange = { lowest: 1, highest: 8 } as const;
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 /**
- * Measures how hard a study is, hardest reason first. Levels are rounded to a tenth before they are added, so that the
- * figures shown always sum to the score shown.
+ * Measures how hard a score is, hardest reason first. Levels are rounded to a tenth before they are added, so that the
+ * figures shown always sum to the points shown.
  */
-export function gradeStudy(study: Study): Grade {
-  const facts = factsOf(study);
+export function gradeScore(score: Score): Grade {
+  const facts = factsOf(score);
   const measured = dimensions.map(({ name, hands, measure }) => {
     const { value, unit, level, where, why } = measure(facts);
     return {
@@ -38,19 +38,19 @@ export function gradeStudy(study: Study): Grade {
       level: tenth(level),
       value,
       unit,
-      where: where.map((place) => counted(study, place)),
+      where: where.map((place) => counted(score, place)),
       why,
     };
   });
-  const score = tenth(gradeRange.lowest + measured.reduce((sum, { level }) => sum + level, 0));
+  const points = tenth(gradeRange.lowest + measured.reduce((sum, { level }) => sum + level, 0));
   return {
-    grade: Math.min(gradeRange.highest, Math.max(gradeRange.lowest, Math.round(score))),
-    score,
+    grade: Math.min(gradeRange.highest, Math.max(gradeRange.lowest, Math.round(points))),
+    points,
     dimensions: measured.sort((a, b) => b.level - a.level),
   };
 }
 
-function counted(study: Study, { bar, tick }: { bar: number; tick: number }) {
-  const metre = study.bars[bar]?.metre ?? { beats: 4, unit: 4 };
+function counted(score: Score, { bar, tick }: { bar: number; tick: number }) {
+  const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
   return { bar: bar + 1, beat: beatAt(metre, tick) };
 }

@@ -1,45 +1,45 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { checkStudy } from '../checking/index.ts';
-import { blankStudy, placedNotes, validateStudy, type Study } from '../score/index.ts';
-import { inventedStudy, note } from '../testing/invented.ts';
+import { checkScore } from '../checking/index.ts';
+import { blankScore, placedNotes, validateScore, type Score } from '../score/index.ts';
+import { inventedScore, note } from '../testing/invented.ts';
 import { applyThumb } from '../thumb/index.ts';
-import { cutLadder, gradeStudy } from './index.ts';
+import { cutLadder, gradeScore } from './index.ts';
 
-const level = (study: Study, name: string) =>
-  gradeStudy(study).dimensions.find((dimension) => dimension.name === name)!;
+const level = (score: Score, name: string) =>
+  gradeScore(score).dimensions.find((dimension) => dimension.name === name)!;
 
 describe('the grade', () => {
   test('is one plus the levels shown, and prints as the nearest whole grade', () => {
-    const { score, grade, dimensions } = gradeStudy(inventedStudy());
-    expect(score).toBeCloseTo(1 + dimensions.reduce((sum, each) => sum + each.level, 0), 9);
-    expect(grade).toBe(Math.round(score));
+    const { points, grade, dimensions } = gradeScore(inventedScore());
+    expect(points).toBeCloseTo(1 + dimensions.reduce((sum, each) => sum + each.level, 0), 9);
+    expect(grade).toBe(Math.round(points));
   });
-  test('an empty study is grade 1', () =>
-    expect(gradeStudy(blankStudy({ title: 'Empty' }))).toMatchObject({ grade: 1, score: 1 }));
+  test('an empty score is grade 1', () =>
+    expect(gradeScore(blankScore({ title: 'Empty' }))).toMatchObject({ grade: 1, points: 1 }));
   test('reasons count what is there and say where', () => {
-    const study = inventedStudy();
-    expect(level(study, 'Off the beat')).toMatchObject({
+    const score = inventedScore();
+    expect(level(score, 'Off the beat')).toMatchObject({
       value: 2,
       where: [
         { bar: 1, beat: 2.5 },
         { bar: 1, beat: 3.5 },
       ],
     });
-    expect(level(study, 'Pinches')).toMatchObject({ value: 3 });
-    expect(level(study, 'Grip changes')).toMatchObject({ value: 1, where: [{ bar: 2, beat: 1 }] });
-    expect(level(study, 'Fretting-hand notes')).toMatchObject({
+    expect(level(score, 'Pinches')).toMatchObject({ value: 3 });
+    expect(level(score, 'Grip changes')).toMatchObject({ value: 1, where: [{ bar: 2, beat: 1 }] });
+    expect(level(score, 'Fretting-hand notes')).toMatchObject({
       value: 1,
       why: '1 hammer-on, pull-off or slide, 1 landing with the thumb',
     });
   });
   test('reach is in mm and shrinks up the neck (equal temperament)', () => {
     const span = (low: number, high: number) => {
-      const study = blankStudy({ title: 'Reach', barCount: 1 });
+      const score = blankScore({ title: 'Reach', barCount: 1 });
       return level(
         {
-          ...study,
-          bars: [{ ...study.bars[0]!, notes: [note({ fret: high }), note({ string: 2, fret: low })] }],
+          ...score,
+          bars: [{ ...score.bars[0]!, notes: [note({ fret: high }), note({ string: 2, fret: low })] }],
         },
         'Reach',
       ).value;
@@ -48,7 +48,7 @@ describe('the grade', () => {
     expect(span(9, 12)).toBe(61);
   });
   test('things that get harder raise the score (common practice)', () => {
-    const score = (over: Partial<Study>) => gradeStudy(inventedStudy(over)).score;
+    const score = (over: Partial<Score>) => gradeScore(inventedScore(over)).points;
     expect(score({ tempoBpm: 160 })).toBeGreaterThan(score({ tempoBpm: 60 }));
     expect(score({ thumbPattern: 'three-string' })).toBeGreaterThan(score({ thumbPattern: 'one-string' }));
   });
@@ -59,16 +59,16 @@ describe('the grade', () => {
         fc.constantFrom(480, 1440, 2400, 3360),
         (ticks, extra) => {
           const of = (all: number[]) => {
-            const blank = blankStudy({ title: 'Off-beats', barCount: 1 });
+            const blank = blankScore({ title: 'Off-beats', barCount: 1 });
             const notes = [...new Set(all)].sort((a, b) => a - b).map((tick) => note({ tick }));
-            return gradeStudy(
+            return gradeScore(
               applyThumb({
                 ...blank,
                 bars: [{ ...blank.bars[0]!, grips: [{ tick: 0, frets: [0, 2, 2, 1, 0, 0] }], notes }],
               }),
             );
           };
-          expect(of([...ticks, extra]).score).toBeGreaterThanOrEqual(of(ticks).score);
+          expect(of([...ticks, extra]).points).toBeGreaterThanOrEqual(of(ticks).points);
         },
       ),
     );
@@ -76,7 +76,7 @@ describe('the grade', () => {
 });
 
 describe('the ladder', () => {
-  const rungs = cutLadder(inventedStudy());
+  const rungs = cutLadder(inventedScore());
   test('thumb alone, melody alone, pinches, whole', () =>
     expect(rungs.map(({ id, number }) => [number, id])).toEqual([
       [1, 'thumb-alone'],
@@ -85,15 +85,15 @@ describe('the ladder', () => {
       [4, 'whole'],
     ]));
   test('melody first for the other school', () =>
-    expect(cutLadder(inventedStudy(), 'melody-first')[0]!.id).toBe('melody-alone'));
+    expect(cutLadder(inventedScore(), 'melody-first')[0]!.id).toBe('melody-alone'));
   test('every rung passes the checks and no rung is harder than the whole', () => {
-    for (const { study, grade } of rungs) {
-      expect(checkStudy(study)).toEqual([]);
-      expect(grade.score).toBeLessThanOrEqual(rungs.at(-1)!.grade.score);
+    for (const { score, grade } of rungs) {
+      expect(checkScore(score)).toEqual([]);
+      expect(grade.points).toBeLessThanOrEqual(rungs.at(-1)!.grade.points);
     }
   });
   test('the pinches rung keeps the whole thumb and only melody picked with it', () => {
-    const pinches = rungs[2]!.study;
+    const pinches = rungs[2]!.score;
     const struck = new Set(placedNotes(pinches, 'thumb').map(({ atTicks }) => atTicks));
     expect(struck.size).toBe(8);
     expect(
@@ -106,25 +106,25 @@ describe('the ladder', () => {
     expect(placedNotes(pinches, 'melody').every(({ atTicks }) => struck.has(atTicks))).toBe(true);
   });
   test('rungs keep their cut: no pattern writes the thumb anew', () => {
-    const melody = rungs[1]!.study;
+    const melody = rungs[1]!.score;
     expect(applyThumb(melody)).toBe(melody);
     expect(placedNotes(melody, 'thumb')).toEqual([]);
   });
-  test('a bass exercise has one rung, a study without off-beats three', () => {
-    const study = inventedStudy();
+  test('a bass exercise has one rung, a score without off-beats three', () => {
+    const score = inventedScore();
     const bass = {
-      ...study,
-      bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.filter(({ voice }) => voice === 'thumb') })),
+      ...score,
+      bars: score.bars.map((bar) => ({ ...bar, notes: bar.notes.filter(({ voice }) => voice === 'thumb') })),
     };
     expect(cutLadder(bass).map(({ id }) => id)).toEqual(['whole']);
     const pinched = {
-      ...study,
-      bars: study.bars.map((bar) => ({
+      ...score,
+      bars: score.bars.map((bar) => ({
         ...bar,
         notes: [...bar.notes.filter(({ voice }) => voice === 'thumb'), note({ durationTicks: 3840 })],
       })),
     };
     expect(cutLadder(pinched).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
-    expect(validateStudy(pinched)).toEqual([]);
+    expect(validateScore(pinched)).toEqual([]);
   });
 });

@@ -1,3 +1,3 @@
 export type { HandsConcerned } from './dimensions.ts';
-export { gradeRange, gradeStudy, type Grade, type GradeDimension } from './grade.ts';
+export { gradeRange, gradeScore, type Grade, type GradeDimension } from './grade.ts';
 export { countRungs, cutLadder, type LadderOrder, type Rung, type RungId } from './ladder.ts';

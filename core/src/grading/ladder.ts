@@ -1,5 +1,5 @@
-import { barTicks, isPicked, type Bar, type Note, type Study, type Ticks } from '../score/index.ts';
-import { gradeStudy, type Grade } from './grade.ts';
+import { barTicks, isPicked, type Bar, type Note, type Score, type Ticks } from '../score/index.ts';
+import { gradeScore, type Grade } from './grade.ts';
 
 export type LadderOrder = 'thumb-first' | 'melody-first';
 
@@ -12,7 +12,7 @@ export interface Rung {
   readonly name: string;
   /** What this rung adds, in a few words. */
   readonly adds: string;
-  readonly study: Study;
+  readonly score: Score;
   readonly grade: Grade;
 }
 
@@ -51,39 +51,39 @@ const orders: Record<LadderOrder, readonly RungId[]> = {
 };
 
 /**
- * Cuts a study into rungs. A rung that would have no notes, or the very notes of the whole, is left out, so a study
+ * Cuts a score into rungs. A rung that would have no notes, or the very notes of the whole, is left out, so a score
  * without off-beats has three rungs and a bass exercise one.
  */
-export function cutLadder(study: Study, order: LadderOrder = 'thumb-first'): Rung[] {
-  return cutRungs(study, order).map(({ plan: { id, name, adds }, study: cut }, index) => ({
+export function cutLadder(score: Score, order: LadderOrder = 'thumb-first'): Rung[] {
+  return cutRungs(score, order).map(({ plan: { id, name, adds }, score: cut }, index) => ({
     number: index + 1,
     id,
     name,
     adds,
-    study: cut,
-    grade: gradeStudy(cut),
+    score: cut,
+    grade: gradeScore(cut),
   }));
 }
 
 /** How many rungs the ladder has, without grading them. */
-export const countRungs = (study: Study): number => cutRungs(study, 'thumb-first').length;
+export const countRungs = (score: Score): number => cutRungs(score, 'thumb-first').length;
 
-function cutRungs(study: Study, order: LadderOrder): { plan: RungPlan; study: Study }[] {
-  const whole = JSON.stringify(study.bars.map((bar) => bar.notes));
+function cutRungs(score: Score, order: LadderOrder): { plan: RungPlan; score: Score }[] {
+  const whole = JSON.stringify(score.bars.map((bar) => bar.notes));
   return orders[order]
-    .map((id) => ({ plan: plans[id], study: cutStudy(study, plans[id]) }))
-    .filter(({ study: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
+    .map((id) => ({ plan: plans[id], score: cutScore(score, plans[id]) }))
+    .filter(({ score: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
     .filter(
-      ({ plan, study: cut }) =>
+      ({ plan, score: cut }) =>
         plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole,
     );
 }
 
 /** Rungs keep the notes they were cut with: no pattern may write the thumb anew. */
-function cutStudy(study: Study, plan: RungPlan): Study {
-  if (plan.id === 'whole') return study;
-  const bars = study.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [...plan.cut(bar)] }));
-  return { ...study, title: `${study.title}: ${plan.name.toLowerCase()}`, bars };
+function cutScore(score: Score, plan: RungPlan): Score {
+  if (plan.id === 'whole') return score;
+  const bars = score.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [...plan.cut(bar)] }));
+  return { ...score, title: `${score.title}: ${plan.name.toLowerCase()}`, bars };
 }
 
 /** Thumb strokes, and the melody notes picked with one, each held up to the next of them. */

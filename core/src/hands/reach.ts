@@ -1,5 +1,5 @@
 import { fretSpanMm } from '../instrument/index.ts';
-import { barStarts, placedNotes, type PlacedNote, type Study } from '../score/index.ts';
+import { barStarts, placedNotes, type PlacedNote, type Score } from '../score/index.ts';
 
 /**
  * Comfortable and largest reach from finger 1 to finger 4 of a medium hand in mm (from memory; settings to be tuned,
@@ -20,10 +20,10 @@ export interface Reach {
  * The reach at every onset: all frets pressed by notes still written there, lowest to highest. Open strings and notes
  * left to ring do not hold a finger. Moments with no fret pressed are left out.
  */
-export function reaches(study: Study): Reach[] {
-  const starts = barStarts(study);
-  const notes = placedNotes(study).filter(({ note }) => note.fret > 0);
-  const onsets = new Map(placedNotes(study).map((placed) => [placed.atTicks, placed]));
+export function reaches(score: Score): Reach[] {
+  const starts = barStarts(score);
+  const notes = placedNotes(score).filter(({ note }) => note.fret > 0);
+  const onsets = new Map(placedNotes(score).map((placed) => [placed.atTicks, placed]));
   let first = 0;
   return [...onsets.values()]
     .sort((a, b) => a.atTicks - b.atTicks)
@@ -42,7 +42,7 @@ export function reaches(study: Study): Reach[] {
         {
           bar,
           tick: atTicks - (starts[bar] ?? 0),
-          spanMm: fretSpanMm(study, lowestFret, highestFret),
+          spanMm: fretSpanMm(score, lowestFret, highestFret),
           lowestFret,
           highestFret,
         },

@@ -2,7 +2,7 @@ import type { Midi } from '../pitch/index.ts';
 import { stringNumbers, type StringNumber } from './strings.ts';
 import { openMidi, realMidi, type Tuning } from './tuning.ts';
 
-/** A guitar as a study needs it: its tuning, where the capo sits, and the neck. Frets are counted from the capo. */
+/** A guitar as a score needs it: its tuning, where the capo sits, and the neck. Frets are counted from the capo. */
 export interface Instrument {
   readonly tuning: Tuning;
   /** Fret of the bare neck the capo sits at; 0 is no capo. */

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../fault/index.ts';
-import { fingerStudySteps } from '../fingering/index.ts';
+import { fingerScoreSteps } from '../fingering/index.ts';
 import type { Hand } from '../hands/index.ts';
 import {
   openMidi,
@@ -17,13 +17,13 @@ import {
   type Note,
   type PickingSchool,
   type PlacedGrip,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 import { findGrips, parseChord } from '../shapes/index.ts';
 import { applyThumb } from '../thumb/index.ts';
 import { assignStrings, type StringPlace } from './assign-strings.ts';
 import { splitVoices } from './split-voices.ts';
-import { barOf, studyFrom, withoutLooseMarks } from './tab-study.ts';
+import { barOf, scoreFrom, withoutLooseMarks } from './tab-score.ts';
 import type { TellLeftOut } from './tidy-notes.ts';
 import { bestTranspose } from './transpose.ts';
 import type { Tune, TuneBar, TuneNote } from './tune.ts';
@@ -42,7 +42,7 @@ export interface FitOptions {
 
 /** A tune laid on the strings. */
 export interface FittedTune {
-  readonly study: Study;
+  readonly score: Score;
   /** Semitones it was moved. */
   readonly transposed: number;
   /** Cost of both hands in mm. */
@@ -75,7 +75,7 @@ export function* fitTuneSteps(
       'Transpose it, or choose another tuning or capo',
     );
   const withThumb = laid.thumbPattern === 'by-hand' ? laid : applyThumb(laid);
-  const fingering = yield* fingerStudySteps(withThumb, {
+  const fingering = yield* fingerScoreSteps(withThumb, {
     hand,
     ...(options.school ? { school: options.school } : {}),
     highestOpenFret: options.highestFret ?? usualHighestFret,
@@ -90,8 +90,8 @@ export function* fitTuneSteps(
       })
       .sort(inPlayingOrder),
   }));
-  const study = withoutLooseMarks({ ...withThumb, bars }, tell);
-  return ok({ study, transposed, costMm: fingering.costMm });
+  const score = withoutLooseMarks({ ...withThumb, bars }, tell);
+  return ok({ score, transposed, costMm: fingering.costMm });
 }
 
 const usualHighestFret = 12;
@@ -117,8 +117,8 @@ function quickestBar({
   return undefined;
 }
 
-/** The study with every note on some string: the search then chooses anew. */
-function layRoughly(tune: Tune, options: FitOptions, transposed: number, tell: TellLeftOut): Study {
+/** The score with every note on some string: the search then chooses anew. */
+function layRoughly(tune: Tune, options: FitOptions, transposed: number, tell: TellLeftOut): Score {
   const { instrument, thumbPattern = 'two-string' } = options;
   const voices = tune.bars.map(splitVoices);
   const hasBass = voices.some((bar) => [...bar.values()].includes('thumb'));
@@ -132,7 +132,7 @@ function layRoughly(tune: Tune, options: FitOptions, transposed: number, tell: T
   const key = transposeKey(tune.key, transposed);
   const { wholeSemitones = 0 } = instrument.tuning;
   return {
-    ...studyFrom({ ...tune, key, tuning: instrument.tuning, capo: instrument.capo }, bars),
+    ...scoreFrom({ ...tune, key, tuning: instrument.tuning, capo: instrument.capo }, bars),
     key: transposeKey(key, -instrument.capo - wholeSemitones),
     scaleMm: instrument.scaleMm,
     fretCount: instrument.fretCount,

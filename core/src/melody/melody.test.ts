@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { mediumHand } from '../hands/index.ts';
 import { parseTuning, type Instrument } from '../instrument/index.ts';
-import { heardWholeMidi, placedNotes, validateStudy, type Study } from '../score/index.ts';
+import { heardWholeMidi, placedNotes, validateScore, type Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
 import {
   fitTuneSteps,
   splitVoices,
-  studyOfTab,
-  tuneOfStudy,
+  scoreOfTab,
+  tuneOfScore,
   type FitOptions,
   type Tune,
   type TuneNote,
@@ -52,9 +52,9 @@ const tune = (
   ],
   ...over,
 });
-const sounding = (study: Study) =>
-  placedNotes(study)
-    .map(({ atTicks, note }) => `${atTicks} ${heardWholeMidi(study, note)}`)
+const sounding = (score: Score) =>
+  placedNotes(score)
+    .map(({ atTicks, note }) => `${atTicks} ${heardWholeMidi(score, note)}`)
     .sort();
 
 describe('telling the hands apart', () => {
@@ -95,7 +95,7 @@ describe('laying a tune on the strings', () => {
       { tick: 1440, midi: 65 },
     ]);
     for (const instrument of [guitar('standard'), guitar('open-d'), guitar('drop-d', 3)])
-      expect(sounding(fit(line, options(instrument)).study)).toEqual(
+      expect(sounding(fit(line, options(instrument)).score)).toEqual(
         ['0 60', '480 64', '960 67', '1440 65'].sort(),
       );
   });
@@ -116,11 +116,11 @@ describe('laying a tune on the strings', () => {
         },
       ],
     };
-    const { study, told } = fit(withChords, options(guitar('standard')));
+    const { score, told } = fit(withChords, options(guitar('standard')));
     expect(told).toEqual([]);
-    expect(study.bars[0]!.grips).toHaveLength(2);
-    expect(study.bars[0]!.notes.filter(({ voice }) => voice === 'thumb')).toHaveLength(4);
-    expect(validateStudy(study)).toEqual([]);
+    expect(score.bars[0]!.grips).toHaveLength(2);
+    expect(score.bars[0]!.notes.filter(({ voice }) => voice === 'thumb')).toHaveLength(4);
+    expect(validateScore(score)).toEqual([]);
   });
   test('moved where it suits the guitar: every note in reach, open strings used', () => {
     const low = tune([
@@ -128,13 +128,13 @@ describe('laying a tune on the strings', () => {
       { tick: 480, midi: 34 },
       { tick: 960, midi: 37 },
     ]);
-    const { transposed, study, told } = fit(low, options(guitar('standard'), { transpose: 'auto' }));
+    const { transposed, score, told } = fit(low, options(guitar('standard'), { transpose: 'auto' }));
     expect(transposed).toBeGreaterThanOrEqual(10);
     expect(told).toEqual([]);
-    expect(study.bars[0]!.notes).toHaveLength(3);
+    expect(score.bars[0]!.notes).toHaveLength(3);
   });
   test('notes out of reach are left out and told with their bar', () => {
-    const { told, study } = fit(
+    const { told, score } = fit(
       tune([
         { tick: 0, midi: 20 },
         { tick: 480, midi: 60 },
@@ -142,7 +142,7 @@ describe('laying a tune on the strings', () => {
       options(guitar('standard')),
     );
     expect(told).toEqual(['bar 1: notes out of reach of the strings']);
-    expect(study.bars[0]!.notes).toHaveLength(1);
+    expect(score.bars[0]!.notes).toHaveLength(1);
   });
   test('what no two hands can play is refused with its bar, before it is weighed', () => {
     const quick = Array.from({ length: 64 }, (_, index) => ({
@@ -170,38 +170,38 @@ describe('laying a tune on the strings', () => {
       { tick: 1920, midi: 64 },
       { tick: 1920, midi: 67 },
     ]);
-    const { study } = fit(held, options(guitar('standard')));
-    expect(validateStudy(study)).toEqual([]);
-    expect(study.bars[0]!.notes.filter(({ tied }) => tied)).toHaveLength(1);
+    const { score } = fit(held, options(guitar('standard')));
+    expect(validateScore(score)).toEqual([]);
+    expect(score.bars[0]!.notes.filter(({ tied }) => tied)).toHaveLength(1);
   });
   test('an arrangement laid on another tuning sounds the same', () => {
-    const study = written(['t5:3@1 m1:0@1/1.5 t4:2@2 m2:1@2.5/0.5 t5:3@3 m1:3@3/1 t4:2@4'], {
+    const score = written(['t5:3@1 m1:0@1/1.5 t4:2@2 m2:1@2.5/0.5 t5:3@3 m1:3@3/1 t4:2@4'], {
       thumbPattern: 'by-hand',
     });
-    const { study: moved } = fit(tuneOfStudy(study), options(guitar('drop-d')));
-    expect(sounding(moved)).toEqual(sounding(study));
+    const { score: moved } = fit(tuneOfScore(score), options(guitar('drop-d')));
+    expect(sounding(moved)).toEqual(sounding(score));
     expect(moved.tuning.pitches[0]).toBe('D2');
   });
 });
 
-describe('tab as a study', () => {
+describe('tab as a score', () => {
   const place = (string: 1 | 2 | 6, fret: number) => ({ place: { string, fret }, midi: 60 });
   const standard = guitar('standard').tuning;
-  const studyOf = (notes: readonly (Partial<TuneNote> & { tick: number; midi: number })[]) => {
+  const scoreOf = (notes: readonly (Partial<TuneNote> & { tick: number; midi: number })[]) => {
     const told: string[] = [];
-    const study = studyOfTab(tune(notes, { tuning: standard }), (what) => told.push(what));
-    if (!study.ok) throw new Error(study.fault.reason);
-    return { notes: study.value.bars[0]!.notes, told };
+    const score = scoreOfTab(tune(notes, { tuning: standard }), (what) => told.push(what));
+    if (!score.ok) throw new Error(score.fault.reason);
+    return { notes: score.value.bars[0]!.notes, told };
   };
   test('a note still sounding when the next of its voice begins rings on', () => {
-    const { notes } = studyOf([
+    const { notes } = scoreOf([
       { tick: 0, ...place(1, 3), durationTicks: 1920 },
       { tick: 480, ...place(2, 1) },
     ]);
     expect(notes[0]).toMatchObject({ durationTicks: 480, ending: 'let-ring' });
   });
   test('two notes of one string at once: one is left out and told', () => {
-    const { notes, told } = studyOf([
+    const { notes, told } = scoreOf([
       { tick: 0, ...place(1, 3) },
       { tick: 0, ...place(1, 5) },
     ]);
@@ -209,7 +209,7 @@ describe('tab as a study', () => {
     expect(told).toEqual(['a second note on one string at once']);
   });
   test('a grace on the string of its note goes before it, in time', () => {
-    const { notes } = studyOf([
+    const { notes } = scoreOf([
       { tick: 960, ...place(1, 3), marks: { grace: true } },
       { tick: 960, ...place(1, 5), marks: { arrival: 'hammer-on' } },
     ]);
@@ -219,11 +219,11 @@ describe('tab as a study', () => {
     ]);
   });
   test('a hammer-on from nothing is picked, and told', () => {
-    const { notes, told } = studyOf([{ tick: 0, ...place(1, 3), marks: { arrival: 'hammer-on' } }]);
+    const { notes, told } = scoreOf([{ tick: 0, ...place(1, 3), marks: { arrival: 'hammer-on' } }]);
     expect(notes[0]).not.toHaveProperty('arrival');
     expect(told[0]).toMatch(/a mark without what it needs: a hammer-on needs/);
   });
   test('without a tuning or a place there is no tab', () => {
-    expect(studyOfTab(tune([{ tick: 0, midi: 60 }], { tuning: standard })).ok).toBe(false);
+    expect(scoreOfTab(tune([{ tick: 0, midi: 60 }], { tuning: standard })).ok).toBe(false);
   });
 });

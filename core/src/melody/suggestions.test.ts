@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import { fingerStudy } from '../fingering/index.ts';
+import { fingerScore } from '../fingering/index.ts';
 import { openMidi } from '../instrument/index.ts';
-import { applyRemedy, type Study } from '../score/index.ts';
+import { applyRemedy, type Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
 import { keyNoteBelow } from './key-notes.ts';
 import { doubleStops, suggestSteps, type Suggestion } from './index.ts';
 
-function suggest(study: Study): Suggestion[] {
-  const steps = suggestSteps(study, {});
+function suggest(score: Score): Suggestion[] {
+  const steps = suggestSteps(score, {});
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -34,20 +34,20 @@ describe('suggestions', () => {
       expect(suggest(written([bar], { tempoBpm: 160 })).filter(({ kind }) => kind === 'hammer')).toEqual([]);
   });
   test('a melody note leaves the string the thumb needs, its pitch kept', () => {
-    const study = written(['[320003] t6:3@1/1 t4:0@2/1 m4:5@1/2 t6:3@3/1 t4:0@4/1']);
-    const [first] = suggest(study).filter(({ kind }) => kind === 'move');
+    const score = written(['[320003] t6:3@1/1 t4:0@2/1 m4:5@1/2 t6:3@3/1 t4:0@4/1']);
+    const [first] = suggest(score).filter(({ kind }) => kind === 'move');
     expect(first?.reason).toBe('the thumb needs string 4 while this note sounds');
     expect(first?.moreMm).toBeLessThan(0);
-    const [moved] = applyRemedy(study, first!.remedy).bars[0]!.notes.filter(
+    const [moved] = applyRemedy(score, first!.remedy).bars[0]!.notes.filter(
       ({ voice }) => voice === 'melody',
     );
-    expect(openMidi(study.tuning, moved!.string) + moved!.fret).toBe(openMidi(study.tuning, 4) + 5);
+    expect(openMidi(score.tuning, moved!.string) + moved!.fret).toBe(openMidi(score.tuning, 4) + 5);
     expect(moved!.string).not.toBe(4);
   });
   test('what is answered costs what it says it saves', () => {
-    const before = fingerStudy(quick).costMm;
+    const before = fingerScore(quick).costMm;
     for (const { remedy, moreMm } of suggest(quick))
-      expect(fingerStudy(applyRemedy(quick, remedy)).costMm - before).toBeCloseTo(moreMm, 6);
+      expect(fingerScore(applyRemedy(quick, remedy)).costMm - before).toBeCloseTo(moreMm, 6);
   });
   test('a piece with nothing to gain gets none', () =>
     expect(suggest(written(['m1:0@1/1 m2:1@3/1']))).toEqual([]));
@@ -60,22 +60,22 @@ describe('double stops by key', () => {
     expect(keyNoteBelow({ tonic: 'A', mode: 'minor' }, 60, 2)).toBe(57);
     expect(keyNoteBelow(inC, 61, 2)).toBeUndefined();
   });
-  const study = written(['[x32010] t5:3@1/2 m1:0@1/2']);
+  const score = written(['[x32010] t5:3@1/2 m1:0@1/2']);
   const place = { bar: 0, tick: 0, string: 1, voice: 'melody' } as const;
   test('lie on free strings, the easiest first, each with what it costs', () => {
-    const found = doubleStops(fingerStudy(study), place);
+    const found = doubleStops(fingerScore(score), place);
     const third = found.find(({ reason }) => reason.startsWith('a third'))!;
     expect(third.remedy.words).toBe('Add string 2, fret 1');
     expect(found.find(({ reason }) => reason.startsWith('a sixth'))!.remedy.words).toBe('Add string 3, open');
     expect(found.map(({ moreMm }) => moreMm)).toEqual(
       [...found.map(({ moreMm }) => moreMm)].sort((a, b) => a - b),
     );
-    const added = applyRemedy(study, third.remedy).bars[0]!.notes.filter(({ voice }) => voice === 'melody');
+    const added = applyRemedy(score, third.remedy).bars[0]!.notes.filter(({ voice }) => voice === 'melody');
     expect(added.map(({ string, fret, durationTicks }) => [string, fret, durationTicks])).toEqual([
       [2, 1, 1920],
       [1, 0, 1920],
     ]);
   });
   test('none for a place without a note', () =>
-    expect(doubleStops(fingerStudy(study), { ...place, tick: 480 })).toEqual([]));
+    expect(doubleStops(fingerScore(score), { ...place, tick: 480 })).toEqual([]));
 });

@@ -1,6 +1,6 @@
 import {
-  fingerStudy,
-  fingerStudySteps,
+  fingerScore,
+  fingerScoreSteps,
   placesForNote,
   type Fingering,
   type FingeringOptions,
@@ -20,7 +20,7 @@ import {
   type NotePlace,
   type PlacedNote,
   type Remedy,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 
 /** Another way to play a note, weighed by the engine of the hands. */
@@ -48,11 +48,11 @@ const doubleSteps = [2, 5] as const;
  * what costs both hands less, and leaves no note unplayed, is answered, what saves most first.
  */
 export function* suggestSteps(
-  study: Study,
+  score: Score,
   options: Omit<FingeringOptions, 'isOpen'>,
 ): Generator<number, Suggestion[]> {
-  const fingering = yield* fingerStudySteps(study, options);
-  const candidates = [...hammers(study), ...onThumbStrings(study)];
+  const fingering = yield* fingerScoreSteps(score, options);
+  const candidates = [...hammers(score), ...onThumbStrings(score)];
   const found: Suggestion[] = [];
   for (const [index, candidate] of candidates.entries()) {
     yield index / candidates.length;
@@ -67,8 +67,8 @@ type Candidate = Omit<Suggestion, 'moreMm'>;
 
 /** The candidate with what it costs; undefined where a hand cannot play it. */
 function weighed(fingering: Fingering, candidate: Candidate): Suggestion | undefined {
-  const { study, hand, school } = fingering;
-  const other = fingerStudy(applyRemedy(study, candidate.remedy), { hand, school }, fingering);
+  const { score, hand, school } = fingering;
+  const other = fingerScore(applyRemedy(score, candidate.remedy), { hand, school }, fingering);
   const unplayed = (each: Fingering) =>
     [...each.notes.values()].filter(({ isUnplayed }) => isUnplayed).length;
   if (unplayed(other) > unplayed(fingering)) return undefined;
@@ -76,9 +76,9 @@ function weighed(fingering: Fingering, candidate: Candidate): Suggestion | undef
 }
 
 /** Quick second strokes on a string that arrive on a tone of the grip in force. */
-function hammers(study: Study): Candidate[] {
-  const melody = placedNotes(study, 'melody');
-  const previous = previousOnString(placedNotes(study));
+function hammers(score: Score): Candidate[] {
+  const melody = placedNotes(score, 'melody');
+  const previous = previousOnString(placedNotes(score));
   return melody.flatMap((placed): Candidate[] => {
     const { bar, atTicks, note } = placed;
     const before = previous.get(note);
@@ -87,7 +87,7 @@ function hammers(study: Study): Candidate[] {
     const frets = note.fret - before.note.fret;
     if (!isNext || atTicks - before.atTicks > quickTicks || frets === 0 || Math.abs(frets) > widestHammer)
       return [];
-    if (!isTone(study, placed)) return [];
+    if (!isTone(score, placed)) return [];
     const isUp = frets > 0;
     return [
       {
@@ -118,24 +118,24 @@ const isPlain = ({ note }: PlacedNote): boolean =>
   note.bendCents === undefined;
 
 /** Whether a note is a tone of the grip held when it is struck. */
-function isTone(study: Study, { bar, note }: PlacedNote): boolean {
-  const grip = gripAt(study, bar, note.tick);
+function isTone(score: Score, { bar, note }: PlacedNote): boolean {
+  const grip = gripAt(score, bar, note.tick);
   if (!grip) return false;
-  const pitchClass = modulo(writtenMidi(study.tuning, note), 12);
+  const pitchClass = modulo(writtenMidi(score.tuning, note), 12);
   return soundingFrets(grip).some((fret, index) => {
     const string = stringNumbers.find((each) => each === 6 - index);
     return (
       fret !== null &&
       string !== undefined &&
-      modulo(openMidi(study.tuning, string) + fret, 12) === pitchClass
+      modulo(openMidi(score.tuning, string) + fret, 12) === pitchClass
     );
   });
 }
 
 /** Melody notes whose string the thumb strikes while they sound. */
-function onThumbStrings(study: Study): Candidate[] {
-  const thumb = placedNotes(study, 'thumb');
-  return placedNotes(study, 'melody').flatMap((placed): Candidate[] => {
+function onThumbStrings(score: Score): Candidate[] {
+  const thumb = placedNotes(score, 'thumb');
+  return placedNotes(score, 'melody').flatMap((placed): Candidate[] => {
     const { bar, atTicks, note } = placed;
     if (!isPlain(placed) || note.keepString) return [];
     const wanted = thumb.some(
@@ -178,14 +178,14 @@ function movedOff(fingering: Fingering, candidate: Candidate): Suggestion | unde
  * Notes of the key a third or a sixth below a melody note that lie on a free string and can be played with it, the easiest first.
  */
 export function doubleStops(fingering: Fingering, place: NotePlace): Suggestion[] {
-  const { study } = fingering;
-  const bar = study.bars[place.bar];
+  const { score } = fingering;
+  const bar = score.bars[place.bar];
   const note = noteAt(bar, place.tick, place.string, place.voice);
   if (!bar || !note || note.dead || note.tied) return [];
-  const midi = writtenMidi(study.tuning, note);
+  const midi = writtenMidi(score.tuning, note);
   return doubleSteps
     .flatMap((steps) => {
-      const below = keyNoteBelow(study.key, midi, steps);
+      const below = keyNoteBelow(score.key, midi, steps);
       if (below === undefined) return [];
       return stringNumbers
         .filter(
@@ -193,8 +193,8 @@ export function doubleStops(fingering: Fingering, place: NotePlace): Suggestion[
             string > note.string &&
             !bar.notes.some((each) => each.tick === note.tick && each.string === string),
         )
-        .map((string) => ({ steps, string, fret: below - openMidi(study.tuning, string) }))
-        .filter(({ fret }) => fret >= 0 && fret <= highestFret(study));
+        .map((string) => ({ steps, string, fret: below - openMidi(score.tuning, string) }))
+        .filter(({ fret }) => fret >= 0 && fret <= highestFret(score));
     })
     .flatMap(({ steps, string, fret }): Suggestion[] => {
       const suggestion = weighed(fingering, {

@@ -1,4 +1,4 @@
-import { barTicks, inPlayingOrder, studyLimits, type Metre, type Note } from '../score/index.ts';
+import { barTicks, inPlayingOrder, scoreLimits, type Metre, type Note } from '../score/index.ts';
 
 /** Tells what could not be taken over, with its bar from 1. */
 export type TellLeftOut = (what: string, place: { readonly bar: number }) => void;
@@ -18,7 +18,7 @@ export function tidyNotes(notes: readonly Note[], metre: Metre, bar: number, tel
     if (note.tick >= length) tell('notes past the end of their bar', { bar });
     else if (kept.some((other) => other.tick === note.tick && other.string === note.string))
       tell('a second note on one string at once', { bar });
-    else if (kept.length >= studyLimits.notesPerBar) tell('notes beyond 128 in one bar', { bar });
+    else if (kept.length >= scoreLimits.notesPerBar) tell('notes beyond 128 in one bar', { bar });
     else kept.push(note);
   }
   return kept.map((note) => shorten(note, kept, length));

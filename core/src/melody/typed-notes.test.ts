@@ -4,15 +4,15 @@ import { spellMidi, pitchText } from '../pitch/index.ts';
 import { written } from '../testing/written.ts';
 import { readNotes, type TypingOptions } from './index.ts';
 
-const study = written(['', '']);
+const score = written(['', '']);
 const at: TypingOptions = { at: { bar: 0, tick: 0 }, grid: 480 };
 const read = (text: string, options: Partial<TypingOptions> = {}) => {
-  const typed = readNotes(study, text, { ...at, ...options });
+  const typed = readNotes(score, text, { ...at, ...options });
   if (!typed.ok) return `${typed.fault.reason} at ${typed.fault.from}–${typed.fault.to}`;
   return typed.clip.notes
     .map(({ atTicks, note }) => {
-      const midi = openMidi(study.tuning, note.string) + note.fret;
-      return `${pitchText(spellMidi(midi, study.key))}@${atTicks}/${note.durationTicks}`;
+      const midi = openMidi(score.tuning, note.string) + note.fret;
+      return `${pitchText(spellMidi(midi, score.key))}@${atTicks}/${note.durationTicks}`;
     })
     .join(' ');
 };
@@ -35,7 +35,7 @@ describe('a line of notes', () => {
   test('German names where they are chosen', () =>
     expect(read('H3 q B3', { language: 'german' })).toBe('B3@0/960 Bb3@960/960'));
   test('every note lies on a string of its own', () => {
-    const typed = readNotes(study, 'E4+B4+G4 q', at);
+    const typed = readNotes(score, 'E4+B4+G4 q', at);
     expect(typed.ok && new Set(typed.clip.notes.map(({ note }) => note.string)).size).toBe(3);
   });
   test.each([

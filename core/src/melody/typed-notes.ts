@@ -8,7 +8,7 @@ import {
   type Clip,
   type Moment,
   type Note,
-  type Study,
+  type Score,
   type Ticks,
 } from '../score/index.ts';
 import { assignStrings } from './assign-strings.ts';
@@ -45,8 +45,8 @@ export interface TypingOptions {
  * add lengths — which goes on until the next one; `|` must fall on a bar line. Each note gets the lowest string place that is free: the
  * engine of the hands finds a better one.
  */
-export function readNotes(study: Study, text: string, { at, grid, language }: TypingOptions): TypedNotes {
-  const start = ticksOf(study, at);
+export function readNotes(score: Score, text: string, { at, grid, language }: TypingOptions): TypedNotes {
+  const start = ticksOf(score, at);
   const notes: { atTicks: Ticks; note: Note }[] = [];
   const tokens = [...text.matchAll(/\S+/g)];
   let [now, length, nearest] = [0, grid, usualMidi];
@@ -54,7 +54,7 @@ export function readNotes(study: Study, text: string, { at, grid, language }: Ty
     const [token] = match;
     const span = { from: match.index, to: match.index + token.length };
     if (token === '|') {
-      if (!isBarLine(study, start + now))
+      if (!isBarLine(score, start + now))
         return point('No bar line falls here', 'Mend the lengths before it, or leave it out', span);
       continue;
     }
@@ -72,7 +72,7 @@ export function readNotes(study: Study, text: string, { at, grid, language }: Ty
           return point(`“${part}” is no note`, 'Write a pitch such as F#4, or r for a rest', span);
         midis.push(midi);
       }
-      const places = assignStrings(midis.map((midi) => placesOf(study, midi)));
+      const places = assignStrings(midis.map((midi) => placesOf(score, midi)));
       if (midis.some((_, each) => !places[each]))
         return point(
           midis.length > 1 ? 'The strings cannot hold these notes together' : 'No string holds this note',
@@ -126,14 +126,14 @@ function midiFrom(text: string, nearest: Midi, language: NameLanguage | undefine
   return low + 12 * Math.round((nearest - low) / 12);
 }
 
-const placesOf = (study: Study, midi: Midi) =>
+const placesOf = (score: Score, midi: Midi) =>
   stringNumbers
-    .map((string) => ({ string, fret: midi - openMidi(study.tuning, string) }))
-    .filter(({ fret }) => fret >= 0 && fret <= highestFret(study));
+    .map((string) => ({ string, fret: midi - openMidi(score.tuning, string) }))
+    .filter(({ fret }) => fret >= 0 && fret <= highestFret(score));
 
 /** Past the last bar, bars are counted on in its metre. */
-function isBarLine(study: Study, ticks: Ticks): boolean {
-  const starts = barStarts(study);
+function isBarLine(score: Score, ticks: Ticks): boolean {
+  const starts = barStarts(score);
   const [last, end] = [starts.at(-2) ?? 0, starts.at(-1) ?? 0];
   return ticks > end ? (ticks - end) % (end - last) === 0 : starts.includes(ticks);
 }

@@ -1,5 +1,5 @@
 import { replaceBar, type NotePlace } from './edits.ts';
-import type { Bar, DynamicLevel, Study, Voice } from './schema.ts';
+import type { Bar, DynamicLevel, Score, Voice } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 
 /** What stands over a bar: how the piece goes on from it. Undefined takes the mark away. */
@@ -9,8 +9,8 @@ export type BarMarks = {
 };
 
 /** Marks a bar; fields set to undefined are removed, others stay. */
-export const markBar = (study: Study, barIndex: number, marks: BarMarks): Study =>
-  replaceBar(study, barIndex, (bar) => {
+export const markBar = (score: Score, barIndex: number, marks: BarMarks): Score =>
+  replaceBar(score, barIndex, (bar) => {
     const entries = Object.entries({ ...bar, ...marks }).filter(([, value]) => value !== undefined);
     return Object.fromEntries(entries) as Bar;
   });
@@ -23,7 +23,7 @@ export const usualDynamic: DynamicLevel = 'mf';
 
 /** The level of a voice in force at a moment: the latest written at or before it. */
 export function dynamicAt(
-  { bars }: Pick<Study, 'bars'>,
+  { bars }: Pick<Score, 'bars'>,
   bar: number,
   tick: Ticks,
   voice: Voice,
@@ -43,11 +43,11 @@ export function dynamicAt(
 
 /** Writes how loud a voice is from a moment on; undefined takes what is written there away. */
 export const setDynamic = (
-  study: Study,
+  score: Score,
   { bar: barIndex, tick, voice }: Pick<NotePlace, 'bar' | 'tick' | 'voice'>,
   level: DynamicLevel | undefined,
-): Study =>
-  replaceBar(study, barIndex, ({ dynamics = [], ...bar }) => {
+): Score =>
+  replaceBar(score, barIndex, ({ dynamics = [], ...bar }) => {
     const others = dynamics.filter((each) => each.tick !== tick || each.voice !== voice);
     const written = level ? [...others, { tick, voice, level }].sort((a, b) => a.tick - b.tick) : others;
     return written.length === 0 ? bar : { ...bar, dynamics: written };
@@ -55,11 +55,11 @@ export const setDynamic = (
 
 /** One level softer (−1) or louder (1) than what is in force, from a moment on; at the ends of the scale nothing changes. */
 export function stepDynamic(
-  study: Study,
+  score: Score,
   place: Pick<NotePlace, 'bar' | 'tick' | 'voice'>,
   step: 1 | -1,
-): Study {
-  const now = dynamicAt(study, place.bar, place.tick, place.voice);
+): Score {
+  const now = dynamicAt(score, place.bar, place.tick, place.voice);
   const level = dynamicLevels[dynamicLevels.indexOf(now) + step];
-  return level ? setDynamic(study, place, level) : study;
+  return level ? setDynamic(score, place, level) : score;
 }

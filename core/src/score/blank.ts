@@ -1,8 +1,8 @@
 import { defaultFretCount, defaultScaleMm, standardTuning, type Tuning } from '../instrument/index.ts';
-import type { Bar, Study } from './schema.ts';
+import type { Bar, Score } from './schema.ts';
 
 /** What a new piece needs to be told; everything else has the usual value. */
-export interface BlankStudy {
+export interface BlankScore {
   readonly title: string;
   readonly player?: string;
   readonly tuning?: Tuning;
@@ -10,22 +10,22 @@ export interface BlankStudy {
   readonly thumbPattern?: string;
 }
 
-/** What a study keeps of a tuning: a shipped one carries more. */
-export const keptTuning = ({ name, pitches, wholeSemitones, a4Hz }: Tuning): Study['tuning'] => ({
+/** What a score keeps of a tuning: a shipped one carries more. */
+export const keptTuning = ({ name, pitches, wholeSemitones, a4Hz }: Tuning): Score['tuning'] => ({
   name,
   pitches: [...pitches],
   ...(wholeSemitones ? { wholeSemitones } : {}),
   ...(a4Hz === undefined ? {} : { a4Hz }),
 });
 
-/** An empty study: eight bars of 4/4 in C, standard tuning, no capo, ♩ 80 straight, unless told otherwise. */
-export function blankStudy({
+/** An empty score: eight bars of 4/4 in C, standard tuning, no capo, ♩ 80 straight, unless told otherwise. */
+export function blankScore({
   title,
   player = '',
   tuning = standardTuning,
   barCount = 8,
   thumbPattern = 'two-string',
-}: BlankStudy): Study {
+}: BlankScore): Score {
   const bar: Bar = { metre: { beats: 4, unit: 4 }, grips: [], notes: [] };
   return {
     title,
@@ -38,6 +38,6 @@ export function blankStudy({
     tempoBpm: 80,
     swingPercent: 50,
     thumbPattern,
-    bars: Array.from({ length: barCount }, () => bar),
+    bars: Array.from({ length: barCount }, (_, index) => ({ id: `bar-${index + 1}`, ...bar })),
   };
 }

@@ -1,8 +1,8 @@
 import { ok, fail, type Result } from '../fault/index.ts';
 import type { StringNumber } from '../instrument/index.ts';
 import { inPlayingOrder } from './reading.ts';
-import { studyLimits } from './limits.ts';
-import type { Bar, Note, PlacedGrip, Study, Voice } from './schema.ts';
+import { scoreLimits } from './limits.ts';
+import type { Bar, Note, PlacedGrip, Score, Voice } from './schema.ts';
 import { barTicks, type Metre, type Ticks } from './ticks.ts';
 
 /** Where an edit lands: the bar from 0, the tick within it, the string, and whose note it is. */
@@ -22,9 +22,9 @@ export const placeOfNote = (bar: number, { tick, string, voice }: Note): NotePla
 });
 
 /** Changes one bar, counted from 0; a bar that is not there changes nothing. */
-export const replaceBar = (study: Study, index: number, change: (bar: Bar) => Bar): Study => {
-  const bar = study.bars[index];
-  return bar ? { ...study, bars: study.bars.with(index, change(bar)) } : study;
+export const replaceBar = (score: Score, index: number, change: (bar: Bar) => Bar): Score => {
+  const bar = score.bars[index];
+  return bar ? { ...score, bars: score.bars.with(index, change(bar)) } : score;
 };
 
 /** What the thumb does at a moment that was changed stays as it is when its pattern is laid anew. */
@@ -50,8 +50,8 @@ const at = (place: NotePlace) => (note: Note) =>
  * still written there is shortened to end where the new one begins, and the new one ends no later than the voice's
  * next note or the bar.
  */
-export function writeNote(study: Study, place: NotePlace, fret: number, durationTicks: Ticks): Study {
-  return replaceBar(study, place.bar, (bar) => {
+export function writeNote(score: Score, place: NotePlace, fret: number, durationTicks: Ticks): Score {
+  return replaceBar(score, place.bar, (bar) => {
     const replaced = bar.notes.find(at(place));
     const others = bar.notes.filter((note) => note !== replaced);
     const inVoice = others.filter((note) => note.voice === place.voice);
@@ -84,8 +84,8 @@ const endBefore = (note: Note, { tick, voice }: NotePlace): Note =>
     ? { ...note, durationTicks: tick - note.tick }
     : note;
 
-export const removeNote = (study: Study, place: NotePlace): Study =>
-  replaceBar(study, place.bar, (bar) => {
+export const removeNote = (score: Score, place: NotePlace): Score =>
+  replaceBar(score, place.bar, (bar) => {
     const notes = bar.notes.filter((note) => !at(place)(note));
     if (notes.length === bar.notes.length) return bar;
     const isSilent = !notes.some((note) => note.voice === place.voice && note.tick === place.tick);
@@ -93,8 +93,8 @@ export const removeNote = (study: Study, place: NotePlace): Study =>
   });
 
 /** Changes one note in place; the change may not move it. Fields set to undefined are removed. */
-export const changeNote = (study: Study, place: NotePlace, change: (note: Note) => NoteChange): Study =>
-  replaceBar(study, place.bar, (bar) => {
+export const changeNote = (score: Score, place: NotePlace, change: (note: Note) => NoteChange): Score =>
+  replaceBar(score, place.bar, (bar) => {
     const notes = bar.notes.map((note) => (at(place)(note) ? withChange(note, change(note)) : note));
     return { ...bar, notes: byHand(notes, place) };
   });
@@ -111,8 +111,8 @@ function withChange(note: Note, change: NoteChange): Note {
 }
 
 /** Plays a note at another place of the neck. What was chosen for its old place, finger and position, is let go. */
-export const moveNote = (study: Study, place: NotePlace, string: StringNumber, fret: number): Study =>
-  replaceBar(study, place.bar, (bar) => {
+export const moveNote = (score: Score, place: NotePlace, string: StringNumber, fret: number): Score =>
+  replaceBar(score, place.bar, (bar) => {
     const notes = bar.notes.map((note) => {
       if (!at(place)(note)) return note;
       const { finger: _, position: __, ...kept } = note;
@@ -124,8 +124,8 @@ export const moveNote = (study: Study, place: NotePlace, string: StringNumber, f
 /**
  * Sets how long the notes of a voice at one moment are written. The voice's next note and the bar line are the limit.
  */
-export const setDuration = (study: Study, place: NotePlace, durationTicks: Ticks): Study =>
-  replaceBar(study, place.bar, (bar) => {
+export const setDuration = (score: Score, place: NotePlace, durationTicks: Ticks): Score =>
+  replaceBar(score, place.bar, (bar) => {
     const later = bar.notes.filter((note) => note.voice === place.voice && note.tick > place.tick);
     const end = Math.min(barTicks(bar.metre), ...later.map((note) => note.tick));
     const length = Math.max(1, Math.min(durationTicks, end - place.tick));
@@ -136,49 +136,56 @@ export const setDuration = (study: Study, place: NotePlace, durationTicks: Ticks
   });
 
 /** Lays a grip at a tick of a bar, replacing one laid there. */
-export const layGrip = (study: Study, barIndex: number, grip: PlacedGrip): Study =>
-  replaceBar(study, barIndex, (bar) => ({
+export const layGrip = (score: Score, barIndex: number, grip: PlacedGrip): Score =>
+  replaceBar(score, barIndex, (bar) => ({
     ...bar,
     grips: [...bar.grips.filter(({ tick }) => tick !== grip.tick), grip].sort((a, b) => a.tick - b.tick),
   }));
 
-export const removeGrip = (study: Study, barIndex: number, tick: Ticks): Study =>
-  replaceBar(study, barIndex, (bar) => ({ ...bar, grips: bar.grips.filter((grip) => grip.tick !== tick) }));
+export const removeGrip = (score: Score, barIndex: number, tick: Ticks): Score =>
+  replaceBar(score, barIndex, (bar) => ({ ...bar, grips: bar.grips.filter((grip) => grip.tick !== tick) }));
 
 /** Chooses a bar's thumb pattern; undefined follows its section or the piece again. What was changed by hand stays. */
-export const setBarPattern = (study: Study, barIndex: number, pattern: string | undefined): Study =>
-  replaceBar(study, barIndex, ({ thumbPattern: _, ...bar }) =>
+export const setBarPattern = (score: Score, barIndex: number, pattern: string | undefined): Score =>
+  replaceBar(score, barIndex, ({ thumbPattern: _, ...bar }) =>
     pattern ? { ...bar, thumbPattern: pattern } : bar,
   );
 
 /** Chooses the pattern from a beat of a bar on, to its end or the next such choice; undefined takes the choice away. */
 export const setBeatPattern = (
-  study: Study,
+  score: Score,
   barIndex: number,
   tick: Ticks,
   pattern: string | undefined,
-): Study =>
-  replaceBar(study, barIndex, ({ beatPatterns = [], ...bar }) => {
+): Score =>
+  replaceBar(score, barIndex, ({ beatPatterns = [], ...bar }) => {
     const others = beatPatterns.filter((each) => each.tick !== tick);
     const chosen = pattern ? [...others, { tick, pattern }].sort((a, b) => a.tick - b.tick) : others;
     return chosen.length === 0 ? bar : { ...bar, beatPatterns: chosen };
   });
 
-/** Begins a section at a bar, renames it or chooses its thumb pattern; undefined joins its bars to the section before. */
-export const setSection = (study: Study, barIndex: number, section: Bar['section']): Study =>
-  replaceBar(study, barIndex, ({ section: _, ...bar }) => (section ? { ...bar, section } : bar));
+/**
+ * Begins a section at a bar, renames it or chooses its thumb pattern; undefined joins its bars to the section before. A section that
+ * was there keeps its name for others, its id, and what is said about it.
+ */
+export const setSection = (score: Score, barIndex: number, section: Bar['section']): Score =>
+  replaceBar(score, barIndex, ({ section: before, ...bar }) => {
+    if (!section) return bar;
+    const { id, comment } = before ?? {};
+    return { ...bar, section: { ...(id ? { id } : {}), ...(comment ? { comment } : {}), ...section } };
+  });
 
 /** Lets a bar's thumb follow its pattern again: strokes changed by hand and strokes left out come back as laid. */
-export const resetThumb = (study: Study, barIndex: number): Study =>
-  replaceBar(study, barIndex, ({ leftOut: _, ...bar }) => ({
+export const resetThumb = (score: Score, barIndex: number): Score =>
+  replaceBar(score, barIndex, ({ leftOut: _, ...bar }) => ({
     ...bar,
     notes: bar.notes.filter((note) => !note.byHand),
   }));
 
 /** Changes a bar's metre. Refused when written melody or grips would fall outside the new bar. */
-export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): Result<Study> {
-  const bar = study.bars[barIndex];
-  if (!bar) return ok(study);
+export function setMetre(score: Score, barIndex: number, metre: Bar['metre']): Result<Score> {
+  const bar = score.bars[barIndex];
+  if (!bar) return ok(score);
   const length = barTicks(metre satisfies Metre);
   const kept = bar.notes.filter((note) => note.voice === 'melody' || bar.thumbPattern === 'by-hand');
   const past =
@@ -193,22 +200,36 @@ export function setMetre(study: Study, barIndex: number, metre: Bar['metre']): R
       },
     );
   }
-  return ok(replaceBar(study, barIndex, (each) => ({ ...each, metre, notes: kept })));
+  return ok(replaceBar(score, barIndex, (each) => ({ ...each, metre, notes: kept })));
 }
 
-/** Lays a bar, its notes, grips, metre and pattern, in place of another. Every note of a study is an object of its own. */
-export const layBar = (study: Study, bar: Bar, to: number): Study =>
-  replaceBar(study, to, () => ({ ...bar, notes: bar.notes.map((note) => ({ ...note })) }));
+/**
+ * Lays a bar, its notes, grips, metre and pattern, in place of another, which keeps its name. Every note of a score is an object of its
+ * own, and a copied one has no name.
+ */
+export const layBar = (score: Score, { id: _, section, ...bar }: Bar, to: number): Score =>
+  replaceBar(score, to, (before) => ({
+    ...(before.id === undefined ? {} : { id: before.id }),
+    ...bar,
+    ...(section ? { section: unnamed(section) } : {}),
+    notes: bar.notes.map(unnamed),
+  }));
+
+/** A copy of something named: the name stays with what was copied. */
+export const unnamed = <Named extends { id?: string | undefined }>({
+  id: _,
+  ...rest
+}: Named): Omit<Named, 'id'> => rest;
 
 /** Puts an empty bar of the same metre after a bar. */
-export function insertBarAfter(study: Study, barIndex: number): Result<Study> {
-  if (study.bars.length >= studyLimits.bars) {
-    return fail(`A study has at most ${studyLimits.bars} bars`, 'Put the rest into a second piece');
+export function insertBarAfter(score: Score, barIndex: number): Result<Score> {
+  if (score.bars.length >= scoreLimits.bars) {
+    return fail(`A piece has at most ${scoreLimits.bars} bars`, 'Put the rest into a second piece');
   }
-  const metre = study.bars[barIndex]?.metre ?? { beats: 4, unit: 4 };
-  return ok({ ...study, bars: study.bars.toSpliced(barIndex + 1, 0, { metre, grips: [], notes: [] }) });
+  const metre = score.bars[barIndex]?.metre ?? { beats: 4, unit: 4 };
+  return ok({ ...score, bars: score.bars.toSpliced(barIndex + 1, 0, { metre, grips: [], notes: [] }) });
 }
 
 /** Takes a bar out; the last remaining bar stays. */
-export const removeBar = (study: Study, barIndex: number): Study =>
-  study.bars.length > 1 ? { ...study, bars: study.bars.toSpliced(barIndex, 1) } : study;
+export const removeBar = (score: Score, barIndex: number): Score =>
+  score.bars.length > 1 ? { ...score, bars: score.bars.toSpliced(barIndex, 1) } : score;

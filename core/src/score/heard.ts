@@ -1,6 +1,6 @@
 import { openMidi, soundingMidi, soundingShift } from '../instrument/index.ts';
 import { modulo, pitchClassOf, tonicOf, type Midi } from '../pitch/index.ts';
-import type { Note, Study } from './schema.ts';
+import type { Note, Score } from './schema.ts';
 
 /**
  * Partial that sounds when a string is touched over a fret. A node lies at m/n of the string; the fret nearest to it
@@ -26,7 +26,7 @@ export const partialAt = (fret: number): number | undefined => partials[fret];
 const semitonesOfPartial = (partial: number): number => 12 * Math.log2(partial);
 
 type Played = Pick<Note, 'string' | 'fret' | 'harmonic'>;
-type Guitar = Pick<Study, 'tuning' | 'capo'>;
+type Guitar = Pick<Score, 'tuning' | 'capo'>;
 
 /** Pitch of a note as heard, capo and whole-guitar tuning included, harmonics at their partial; fractional for harmonics. */
 export function heardMidi(guitar: Guitar, note: Played): Midi {
@@ -49,8 +49,8 @@ export const shapeMidi = (guitar: Guitar, note: Played): Midi =>
  * Whether a bend leads to the blue third: from the minor third of the key toward the major, and stops between them
  * (common practice: the blue third lies between minor and major).
  */
-export function isBlueThird(study: Pick<Study, 'tuning' | 'key'>, note: Note): boolean {
+export function isBlueThird(score: Pick<Score, 'tuning' | 'key'>, note: Note): boolean {
   if (note.bendCents === undefined || note.bendCents >= 100) return false;
-  const above = openMidi(study.tuning, note.string) + note.fret - pitchClassOf(tonicOf(study.key));
+  const above = openMidi(score.tuning, note.string) + note.fret - pitchClassOf(tonicOf(score.key));
   return modulo(above, 12) === 3;
 }

@@ -7,7 +7,8 @@ export {
   usualDynamic,
   type BarMarks,
 } from './bar-edits.ts';
-export { blankStudy, keptTuning, type BlankStudy } from './blank.ts';
+export { indexOfBar, numberOfBar } from './bar-numbers.ts';
+export { blankScore, keptTuning, type BlankScore } from './blank.ts';
 export {
   changeNote,
   insertBarAfter,
@@ -30,8 +31,8 @@ export {
 } from './edits.ts';
 export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './heard.ts';
 export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
-export { applyRemedy, type Remedy, type StudyEdit } from './remedy.ts';
-export { studyLimits } from './limits.ts';
+export { applyRemedy, type Remedy, type ScoreEdit } from './remedy.ts';
+export { scoreLimits } from './limits.ts';
 export { metreFrom, metreOfTicks } from './metres.ts';
 export { playOrder, unfold, type PlayedBar, type Unfolded } from './play-order.ts';
 export {
@@ -53,6 +54,7 @@ export {
   type Arrival,
   type Bar,
   type BassRole,
+  type Comment,
   type DynamicLevel,
   type GridPattern,
   type GripFrets,
@@ -63,7 +65,7 @@ export {
   type PickingDigit,
   type PickingSchool,
   type PlacedGrip,
-  type Study,
+  type Score,
   type ThumbStroke,
   type Voice,
 } from './schema.ts';
@@ -107,4 +109,4 @@ export {
   type Metre,
   type Ticks,
 } from './ticks.ts';
-export { validateStudy } from './validate.ts';
+export { validateScore } from './validate.ts';

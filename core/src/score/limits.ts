@@ -1,9 +1,12 @@
-/** Wide enough for any study, narrow enough that no input can exhaust a machine. */
-export const studyLimits = {
+/** Wide enough for any score, narrow enough that no input can exhaust a machine. */
+export const scoreLimits = {
   bars: 400,
   notesPerBar: 128,
   gripsPerBar: 16,
+  /** UTF-16 units of a title, a name, a line. */
   textLength: 200,
+  /** UTF-16 units of a comment. */
+  commentLength: 2000,
   fret: 24,
   sources: 12,
   patterns: 40,

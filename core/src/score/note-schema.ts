@@ -1,8 +1,10 @@
 import { z } from 'zod';
-import { studyLimits } from './limits.ts';
+import { commentSchema, id } from './comment-schema.ts';
+import { scoreLimits } from './limits.ts';
+import { line } from './text-schema.ts';
 
 export const tick = z.int().min(0).max(61440);
-export const fret = z.int().min(0).max(studyLimits.fret);
+export const fret = z.int().min(0).max(scoreLimits.fret);
 export const string = z.literal([1, 2, 3, 4, 5, 6]);
 
 /** How a note ends: left sounding, damped by a finger, under the palm, by lifting the grip. */
@@ -37,6 +39,8 @@ const bottleneckSchema = z.strictObject({
 });
 
 export const noteSchema = z.strictObject({
+  /** Given when something outside the bar first points at the note; it stays with the note, and a copy has none. */
+  id: id.optional(),
   /** From the start of the bar. */
   tick,
   durationTicks: z.int().min(1).max(61440),
@@ -82,7 +86,7 @@ export const noteSchema = z.strictObject({
   /** How far it is known that the player played this: a guess, or the teacher's own. Absent: it is heard for sure. */
   certainty: z.enum(['guess', 'mine']).optional(),
   /** Sung on this note; a syllable whose word goes on ends in a hyphen. */
-  lyric: z.string().trim().min(1).max(60).optional(),
+  lyric: line(60).min(1).optional(),
   /** Fretting finger the teacher chose, T the thumb over the edge. The others are worked out around it. */
   finger: z.literal([1, 2, 3, 4, 'T']).optional(),
   /** Picking digit the teacher chose. */
@@ -90,7 +94,9 @@ export const noteSchema = z.strictObject({
   /** Stays on its string when easier places are looked for. */
   keepString: z.literal(true).optional(),
   /** Fret, counted from the capo, that the index finger lies over when this note is played. */
-  position: z.int().min(1).max(studyLimits.fret).optional(),
+  position: z.int().min(1).max(scoreLimits.fret).optional(),
+  /** What the teacher says about the note. */
+  comment: commentSchema.optional(),
   /** A thumb stroke changed by hand: it stays when its pattern is laid anew. */
   byHand: z.literal(true).optional(),
 });

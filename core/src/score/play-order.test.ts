@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { blankStudy, playOrder, type Bar } from './index.ts';
+import { blankScore, playOrder, type Bar } from './index.ts';
 
 const order = (...marks: Partial<Bar>[]) => {
-  const bar = blankStudy({ title: 'Order' }).bars[0]!;
+  const bar = blankScore({ title: 'Order' }).bars[0]!;
   return playOrder({ bars: marks.map((mark) => ({ ...bar, ...mark })) })
     .map(({ bar: index }) => index + 1)
     .join(' ');

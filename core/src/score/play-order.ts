@@ -1,4 +1,4 @@
-import type { Bar, Study } from './schema.ts';
+import type { Bar, Score } from './schema.ts';
 
 /** One time that a bar is played. */
 export interface PlayedBar {
@@ -20,7 +20,7 @@ interface Passage {
  * without one to the bar after the repeat before it, or to the first bar that is not a pickup. Endings that follow the
  * repeat sign belong to its passage.
  */
-export function playOrder({ bars }: Pick<Study, 'bars'>): PlayedBar[] {
+export function playOrder({ bars }: Pick<Score, 'bars'>): PlayedBar[] {
   const order: PlayedBar[] = [];
   let next = 0;
   while (next < bars.length) {
@@ -61,20 +61,20 @@ function passageFrom(bars: readonly Bar[], from: number): Passage | undefined {
   return { first, last, times: Math.max(times, ...named) };
 }
 
-/** A study as it is played, without signs of repetition, and which bar of the written study each of its bars is. */
+/** A score as it is played, without signs of repetition, and which bar of the written score each of its bars is. */
 export interface Unfolded {
-  readonly study: Study;
+  readonly score: Score;
   readonly order: readonly PlayedBar[];
 }
 
 /** Writes repeats out. Every note is an object of its own, also where its bar comes twice. */
-export function unfold(study: Study): Unfolded {
-  const order = playOrder(study);
+export function unfold(score: Score): Unfolded {
+  const order = playOrder(score);
   const bars = order.flatMap(({ bar, time }) => {
-    const source = study.bars[bar];
+    const source = score.bars[bar];
     if (!source) return [];
     const { repeatStart: _, repeatTimes: __, endings: ___, ...rest } = source;
     return [time === 1 ? rest : { ...rest, notes: rest.notes.map((note) => ({ ...note })) }];
   });
-  return { study: { ...study, bars }, order };
+  return { score: { ...score, bars }, order };
 }

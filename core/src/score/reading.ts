@@ -1,25 +1,25 @@
 import type { StringNumber } from '../instrument/index.ts';
-import type { Bar, GripFrets, Note, NoteStroke, PlacedGrip, Study, Voice } from './schema.ts';
+import type { Bar, GripFrets, Note, NoteStroke, PlacedGrip, Score, Voice } from './schema.ts';
 import { barTicks, countAt, type Ticks } from './ticks.ts';
 
-/** A note with its place in the whole study. `bar` counts from 0; `atTicks` from the start of the study. */
+/** A note with its place in the whole score. `bar` counts from 0; `atTicks` from the start of the score. */
 export interface PlacedNote {
   readonly bar: number;
   readonly atTicks: Ticks;
   readonly note: Note;
 }
 
-/** Start of every bar from the start of the study, and after the last one the study's length. */
-export function barStarts(study: Pick<Study, 'bars'>): Ticks[] {
+/** Start of every bar from the start of the score, and after the last one the score's length. */
+export function barStarts(score: Pick<Score, 'bars'>): Ticks[] {
   const starts = [0];
-  for (const bar of study.bars) starts.push((starts.at(-1) ?? 0) + barTicks(bar.metre));
+  for (const bar of score.bars) starts.push((starts.at(-1) ?? 0) + barTicks(bar.metre));
   return starts;
 }
 
 /** All notes in playing order; at one moment from the thickest string to the thinnest. */
-export function placedNotes(study: Pick<Study, 'bars'>, voice?: Voice): PlacedNote[] {
-  const starts = barStarts(study);
-  return study.bars.flatMap((bar, index) =>
+export function placedNotes(score: Pick<Score, 'bars'>, voice?: Voice): PlacedNote[] {
+  const starts = barStarts(score);
+  return score.bars.flatMap((bar, index) =>
     [...bar.notes]
       .filter((note) => !voice || note.voice === voice)
       .sort(inPlayingOrder)
@@ -42,9 +42,9 @@ export function previousOnString(notes: readonly PlacedNote[]): Map<Note, Placed
 }
 
 /** The grip held at a moment: the latest laid at or before it, carried over from earlier bars. */
-export function gripAt(study: Pick<Study, 'bars'>, barIndex: number, tick: Ticks): PlacedGrip | undefined {
+export function gripAt(score: Pick<Score, 'bars'>, barIndex: number, tick: Ticks): PlacedGrip | undefined {
   for (let index = barIndex; index >= 0; index -= 1) {
-    const grips = study.bars[index]?.grips ?? [];
+    const grips = score.bars[index]?.grips ?? [];
     const held = grips.filter((grip) => index < barIndex || grip.tick <= tick);
     if (held.length > 0) return held.reduce((latest, grip) => (grip.tick >= latest.tick ? grip : latest));
   }

@@ -8,11 +8,11 @@ import {
   type NoteChange,
   type NotePlace,
 } from './edits.ts';
-import type { PickingSchool, Study } from './schema.ts';
+import type { PickingSchool, Score } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 
 /** One change that mends something, as data: it can be handed from a worker to the page. */
-export type StudyEdit =
+export type ScoreEdit =
   | { readonly kind: 'mark'; readonly place: NotePlace; readonly change: NoteChange }
   | { readonly kind: 'move'; readonly place: NotePlace; readonly string: StringNumber; readonly fret: number }
   | { readonly kind: 'length'; readonly place: NotePlace; readonly durationTicks: Ticks }
@@ -29,27 +29,27 @@ export type StudyEdit =
 /** A way to mend a finding, in a few words, and what it changes. */
 export interface Remedy {
   readonly words: string;
-  readonly edits: readonly StudyEdit[];
+  readonly edits: readonly ScoreEdit[];
 }
 
-/** The study with a remedy applied. */
-export const applyRemedy = (study: Study, { edits }: Remedy): Study => edits.reduce(applyEdit, study);
+/** The score with a remedy applied. */
+export const applyRemedy = (score: Score, { edits }: Remedy): Score => edits.reduce(applyEdit, score);
 
-function applyEdit(study: Study, edit: StudyEdit): Study {
+function applyEdit(score: Score, edit: ScoreEdit): Score {
   switch (edit.kind) {
     case 'mark':
-      return changeNote(study, edit.place, () => edit.change);
+      return changeNote(score, edit.place, () => edit.change);
     case 'move':
-      return moveNote(study, edit.place, edit.string, edit.fret);
+      return moveNote(score, edit.place, edit.string, edit.fret);
     case 'length':
-      return setDuration(study, edit.place, edit.durationTicks);
+      return setDuration(score, edit.place, edit.durationTicks);
     case 'remove':
-      return removeNote(study, edit.place);
+      return removeNote(score, edit.place);
     case 'write':
-      return writeNote(study, edit.place, edit.fret, edit.durationTicks);
+      return writeNote(score, edit.place, edit.fret, edit.durationTicks);
     case 'school':
-      return { ...study, pickingSchool: edit.school };
+      return { ...score, pickingSchool: edit.school };
     case 'tempo':
-      return { ...study, tempoBpm: edit.tempoBpm };
+      return { ...score, tempoBpm: edit.tempoBpm };
   }
 }

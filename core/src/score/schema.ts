@@ -1,10 +1,12 @@
 import { z } from 'zod';
-import { studyLimits } from './limits.ts';
+import { commentSchema, id } from './comment-schema.ts';
+import { scoreLimits } from './limits.ts';
 import { fret, noteEnding, noteSchema, string, strokeKind, tick } from './note-schema.ts';
+import { line } from './text-schema.ts';
 
-/** The study as files, HTTP and the database carry it. Types everywhere are inferred from the schemas below. */
+/** The score as files, HTTP and the database carry it. Types everywhere are inferred from the schemas below. */
 
-const text = z.string().trim().max(studyLimits.textLength);
+const text = line(scoreLimits.textLength);
 /** Quarter notes a minute. */
 const tempo = z.number().min(20).max(320);
 
@@ -12,6 +14,8 @@ const tempo = z.number().min(20).max(320);
 const swing = z.number().min(50).max(80);
 
 const dynamicLevel = z.enum(['pp', 'p', 'mp', 'mf', 'f', 'ff']);
+
+export { line } from './text-schema.ts';
 
 export const gripFretsSchema = z.array(fret.nullable()).length(6);
 
@@ -27,7 +31,7 @@ export const placedGripSchema = z.strictObject({
   /** Strings that a finger holds though they need not sound. */
   silent: z.array(string).max(6).optional(),
   /** The teacher's own name for what the grip does here; the literal name is always computed. */
-  functionName: z.string().trim().min(1).max(24).optional(),
+  functionName: line(24).min(1).optional(),
 });
 
 export const metreSchema = z.strictObject({
@@ -35,23 +39,35 @@ export const metreSchema = z.strictObject({
   unit: z.literal([1, 2, 4, 8, 16]),
 });
 
-const patternName = z.string().min(1).max(40);
+const patternName = line(40).min(1);
 
 export const barSchema = z.strictObject({
+  /** Names the bar for as long as it lives, wherever it is moved to. Absent only until the score is kept. */
+  id: id.optional(),
   metre: metreSchema,
   /** A section of the form begins here and lasts until the next; its bars follow its thumb pattern, if it has one. */
-  section: z.strictObject({ name: text.min(1), thumbPattern: patternName.optional() }).optional(),
-  grips: z.array(placedGripSchema).max(studyLimits.gripsPerBar),
+  section: z
+    .strictObject({
+      /** Absent only until the score is kept. */
+      id: id.optional(),
+      name: text.min(1),
+      thumbPattern: patternName.optional(),
+      comment: commentSchema.optional(),
+    })
+    .optional(),
+  /** What the teacher says about the bar. */
+  comment: commentSchema.optional(),
+  grips: z.array(placedGripSchema).max(scoreLimits.gripsPerBar),
   /** A thumb pattern for this bar, or "by-hand". Absent: the piece's. */
-  thumbPattern: z.string().max(40).optional(),
+  thumbPattern: line(40).optional(),
   /** Thumb patterns that begin inside this bar and last to its end or to the next of them. */
   beatPatterns: z
     .array(z.strictObject({ tick, pattern: patternName }))
-    .max(studyLimits.gripsPerBar)
+    .max(scoreLimits.gripsPerBar)
     .optional(),
   /** Ticks at which the pattern's stroke was left out by hand. */
-  leftOut: z.array(tick).max(studyLimits.notesPerBar).optional(),
-  notes: z.array(noteSchema).max(studyLimits.notesPerBar),
+  leftOut: z.array(tick).max(scoreLimits.notesPerBar).optional(),
+  notes: z.array(noteSchema).max(scoreLimits.notesPerBar),
   /** Comes before the first beat of the piece: its metre is what is played of a bar, counted to that bar's end. */
   pickup: z.literal(true).optional(),
   /** A passage to be repeated begins here. */
@@ -67,13 +83,13 @@ export const barSchema = z.strictObject({
   /** How loud a voice is from a tick on. */
   dynamics: z
     .array(z.strictObject({ tick, voice: z.enum(['thumb', 'melody']), level: dynamicLevel }))
-    .max(studyLimits.gripsPerBar)
+    .max(scoreLimits.gripsPerBar)
     .optional(),
 });
 
 export const tuningSchema = z.strictObject({
   name: text.min(1),
-  pitches: z.array(z.string().max(6)).length(6),
+  pitches: z.array(line(6)).length(6),
   /** Semitones the whole guitar is tuned away from `pitches`; −1 is a half step down. Absent: none. */
   wholeSemitones: z.int().min(-7).max(5).optional(),
   /** Concert pitch in Hz. Absent: 440. */
@@ -126,7 +142,7 @@ export const thumbPatternSchema = z.strictObject({
   strokes: z.array(thumbStrokeSchema).min(1).max(96),
 });
 
-export const studySchema = z.strictObject({
+export const scoreSchema = z.strictObject({
   title: text.min(1),
   /** Whose style the piece takes after, as the teacher says it. */
   player: text,
@@ -135,44 +151,48 @@ export const studySchema = z.strictObject({
   /** Fret of the bare neck; 0 is no capo. */
   capo: z.int().min(0).max(12),
   scaleMm: z.number().min(400).max(800),
-  fretCount: z.int().min(12).max(studyLimits.fret),
+  fretCount: z.int().min(12).max(scoreLimits.fret),
   tempoBpm: tempo,
   swingPercent: swing,
   /** The piece's thumb pattern. */
-  thumbPattern: z.string().min(1).max(40),
+  thumbPattern: patternName,
   /** Gauges of the strings, a known set or six numbers. Absent: a light set. */
-  gauges: z.string().trim().min(1).max(60).optional(),
+  gauges: line(60).min(1).optional(),
   /** Recordings and versions of the tune, and the key each sounds in. */
   sources: z
     .array(z.strictObject({ name: text.min(1), key: keySchema }))
-    .max(studyLimits.sources)
+    .max(scoreLimits.sources)
     .optional(),
   /** How this player's bass notes end; absent: as the pattern says. */
   bassEnding: noteEnding.optional(),
   /** Which picking fingers take which strings; absent: index, middle and ring. */
   pickingSchool: z.enum(['i', 'im', 'ima']).optional(),
   /** Own thumb patterns this piece uses, so that the file stands alone. */
-  patterns: z.array(thumbPatternSchema).max(studyLimits.patterns).optional(),
+  patterns: z.array(thumbPatternSchema).max(scoreLimits.patterns).optional(),
   /** Queries the teacher lets stand: what they say, where. */
   letStand: z
     .array(
       z.strictObject({
-        code: z.string().min(1).max(60),
-        bar: z.int().min(1),
+        code: line(60).min(1),
+        /** The bar's id. */
+        bar: id,
         beat: z.number().min(1),
         string: string.optional(),
       }),
     )
-    .max(studyLimits.letStand)
+    .max(scoreLimits.letStand)
     .optional(),
-  bars: z.array(barSchema).min(1).max(studyLimits.bars),
+  /** What the teacher says about the whole piece. */
+  comment: commentSchema.optional(),
+  bars: z.array(barSchema).min(1).max(scoreLimits.bars),
 });
 
+export type Comment = z.infer<typeof commentSchema>;
 export type BassRole = (typeof bassRoles)[number];
 export type ThumbStroke = z.infer<typeof thumbStrokeSchema>;
 export type GridPattern = z.infer<typeof thumbPatternSchema>;
 export type PickingDigit = NonNullable<Note['picking']>;
-export type PickingSchool = NonNullable<Study['pickingSchool']>;
+export type PickingSchool = NonNullable<Score['pickingSchool']>;
 export type Note = z.infer<typeof noteSchema>;
 export type Voice = Note['voice'];
 export type Arrival = NonNullable<Note['arrival']>;
@@ -184,4 +204,4 @@ export type GripFrets = z.infer<typeof gripFretsSchema>;
 export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;
 export type Bar = z.infer<typeof barSchema>;
-export type Study = z.infer<typeof studySchema>;
+export type Score = z.infer<typeof scoreSchema>;

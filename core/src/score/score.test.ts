@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { note } from '../testing/invented.ts';
-import { studySchema } from './schema.ts';
+import { scoreSchema } from './schema.ts';
 import {
   barStarts,
   barTicks,
   beatAt,
   beatStarts,
-  blankStudy,
+  blankScore,
   changeNote,
   countAt,
   gripAt,
@@ -21,27 +21,27 @@ import {
   setBarPattern,
   setDuration,
   setMetre,
-  validateStudy,
+  validateScore,
   writeNote,
   type Note,
   type NotePlace,
-  type Study,
+  type Score,
   resetThumb,
   setBeatPattern,
   setSection,
 } from './index.ts';
 
-const blank = blankStudy({ title: 'A blank sheet', barCount: 4 });
+const blank = blankScore({ title: 'A blank sheet', barCount: 4 });
 const melody = (bar: number, tick: number, string: 1 | 2 | 3 | 4 | 5 | 6): NotePlace => ({
   bar,
   tick,
   string,
   voice: 'melody',
 });
-const write = (study: Study, bar: number, tick: number, string: 1 | 2 | 3, fret: number, length = 480) =>
-  writeNote(study, melody(bar, tick, string), fret, length);
-const withNotes = (notes: Note[]): Study => ({ ...blank, bars: [{ ...blank.bars[0]!, notes }] });
-const codes = (study: Study) => validateStudy(study).map(({ code }) => code);
+const write = (score: Score, bar: number, tick: number, string: 1 | 2 | 3, fret: number, length = 480) =>
+  writeNote(score, melody(bar, tick, string), fret, length);
+const withNotes = (notes: Note[]): Score => ({ ...blank, bars: [{ ...blank.bars[0]!, notes }] });
+const codes = (score: Score) => validateScore(score).map(({ code }) => code);
 
 describe('time', () => {
   test('bar and beat lengths', () => {
@@ -75,23 +75,23 @@ describe('time', () => {
     ]);
   });
   test('bars of different lengths add up', () => {
-    const study = setMetre(blank, 1, { beats: 6, unit: 4 });
-    expect(study.ok && barStarts(study.value)).toEqual([0, 3840, 9600, 13440, 17280]);
+    const score = setMetre(blank, 1, { beats: 6, unit: 4 });
+    expect(score.ok && barStarts(score.value)).toEqual([0, 3840, 9600, 13440, 17280]);
   });
 });
 
 describe('edits', () => {
   test('a note written inside a longer one ends it there, and the new one ends at the next or the bar line', () => {
-    const study = write(write(write(blank, 0, 0, 1, 3, 1920), 0, 2880, 1, 5, 1920), 0, 960, 2, 1, 3840);
-    expect(study.bars[0]!.notes.map(({ tick, durationTicks, fret }) => [tick, durationTicks, fret])).toEqual([
+    const score = write(write(write(blank, 0, 0, 1, 3, 1920), 0, 2880, 1, 5, 1920), 0, 960, 2, 1, 3840);
+    expect(score.bars[0]!.notes.map(({ tick, durationTicks, fret }) => [tick, durationTicks, fret])).toEqual([
       [0, 960, 3],
       [960, 1920, 1],
       [2880, 960, 5],
     ]);
   });
   test('a double stop takes the length of the note it joins', () => {
-    const study = write(write(blank, 0, 0, 1, 3, 960), 0, 0, 2, 3, 480);
-    expect(study.bars[0]!.notes.map((note) => note.durationTicks)).toEqual([960, 960]);
+    const score = write(write(blank, 0, 0, 1, 3, 960), 0, 0, 2, 3, 480);
+    expect(score.bars[0]!.notes.map((note) => note.durationTicks)).toEqual([960, 960]);
   });
   test('writing over a note keeps its marks and length', () => {
     const marked = changeNote(write(blank, 0, 0, 1, 3, 960), melody(0, 0, 1), () => ({ ending: 'let-ring' }));
@@ -105,15 +105,15 @@ describe('edits', () => {
     expect(changeNote(marked, place, () => ({ dead: undefined }))).toEqual(write(blank, 0, 0, 1, 3));
   });
   test('the length stops at the next note', () => {
-    const study = write(write(blank, 0, 0, 1, 3), 0, 960, 1, 5);
-    expect(noteAt(setDuration(study, melody(0, 0, 1), 3840).bars[0], 0, 1)?.durationTicks).toBe(960);
+    const score = write(write(blank, 0, 0, 1, 3), 0, 960, 1, 5);
+    expect(noteAt(setDuration(score, melody(0, 0, 1), 3840).bars[0], 0, 1)?.durationTicks).toBe(960);
   });
   test('a thumb stroke written by hand is marked so, with all strings of its moment; a reset takes it out', () => {
     const place = { bar: 0, tick: 0, string: 6, voice: 'thumb' } as const;
-    const study = writeNote(writeNote(blank, place, 0, 960), { ...place, string: 5 }, 2, 960);
-    expect(study.bars[0]!.notes.map(({ byHand }) => byHand)).toEqual([true, true]);
-    expect(study.bars[0]).not.toHaveProperty('thumbPattern');
-    expect(resetThumb(study, 0).bars[0]!.notes).toEqual([]);
+    const score = writeNote(writeNote(blank, place, 0, 960), { ...place, string: 5 }, 2, 960);
+    expect(score.bars[0]!.notes.map(({ byHand }) => byHand)).toEqual([true, true]);
+    expect(score.bars[0]).not.toHaveProperty('thumbPattern');
+    expect(resetThumb(score, 0).bars[0]!.notes).toEqual([]);
   });
   test('a thumb stroke taken out is remembered as left out, until it is written again', () => {
     const place = { bar: 0, tick: 960, string: 6, voice: 'thumb' } as const;
@@ -139,21 +139,21 @@ describe('edits', () => {
   });
   test('bars are copied, inserted and removed; one always stays', () => {
     const first = write(blank, 0, 0, 1, 3);
-    const study = layBar(first, first.bars[0]!, 2);
-    expect(study.bars[2]).toEqual(study.bars[0]);
-    expect(study.bars[2]!.notes[0]).not.toBe(study.bars[0]!.notes[0]);
-    const longer = insertBarAfter(study, 0);
+    const score = layBar(first, first.bars[0]!, 2);
+    expect(score.bars[2]).toEqual({ ...score.bars[0], id: 'bar-3' });
+    expect(score.bars[2]!.notes[0]).not.toBe(score.bars[0]!.notes[0]);
+    const longer = insertBarAfter(score, 0);
     expect(longer.ok && longer.value.bars.length).toBe(5);
-    expect([0, 0, 0, 0, 0].reduce((each, index) => removeBar(each, index), study).bars.length).toBe(1);
+    expect([0, 0, 0, 0, 0].reduce((each, index) => removeBar(each, index), score).bars.length).toBe(1);
   });
   test('the grip in force is the latest one laid, across bar lines', () => {
-    const study = layGrip(layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] }), 1, {
+    const score = layGrip(layGrip(blank, 0, { tick: 0, frets: [null, 3, 2, 0, 1, 0] }), 1, {
       tick: 1920,
       frets: [3, 2, 0, 0, 0, 3],
     });
-    expect(gripAt(study, 1, 960)?.frets[5]).toBe(0);
-    expect(gripAt(study, 1, 1920)?.frets[5]).toBe(3);
-    expect(gripAt(study, 3, 0)?.frets[5]).toBe(3);
+    expect(gripAt(score, 1, 960)?.frets[5]).toBe(0);
+    expect(gripAt(score, 1, 1920)?.frets[5]).toBe(3);
+    expect(gripAt(score, 3, 0)?.frets[5]).toBe(3);
     expect(gripAt(blank, 0, 0)).toBeUndefined();
   });
 
@@ -176,22 +176,22 @@ describe('edits', () => {
     );
     fc.assert(
       fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
-        const study = steps.reduce((each, { do: what, tick, string, fret, length }) => {
+        const score = steps.reduce((each, { do: what, tick, string, fret, length }) => {
           const place = melody(0, tick * 240, string);
           if (what === 'write') return writeNote(each, place, fret, length * 240);
           return what === 'remove' ? removeNote(each, place) : setDuration(each, place, length * 240);
         }, blank);
-        expect(codes(study)).toEqual([]);
-        expect(studySchema.safeParse(study).success).toBe(true);
+        expect(codes(score)).toEqual([]);
+        expect(scoreSchema.safeParse(score).success).toBe(true);
       }),
     );
   });
 });
 
 describe('validation names bar, beat and string', () => {
-  test('an empty study is sound', () => expect(validateStudy(blank)).toEqual([]));
+  test('an empty score is sound', () => expect(validateScore(blank)).toEqual([]));
   test('a bar too full', () =>
-    expect(validateStudy(withNotes([note({ tick: 3360, durationTicks: 960 })]))).toMatchObject([
+    expect(validateScore(withNotes([note({ tick: 3360, durationTicks: 960 })]))).toMatchObject([
       { severity: 'error', code: 'bar-too-full', bar: 1, beat: 4.5, string: 1 },
     ]));
   test.each([
@@ -219,19 +219,19 @@ describe('validation names bar, beat and string', () => {
         ],
       },
     ];
-    expect(validateStudy({ ...blank, bars })).toEqual([]);
+    expect(validateScore({ ...blank, bars })).toEqual([]);
   });
   test('a grip past the neck once the capo is on', () => {
-    const study = { ...layGrip(blank, 0, { tick: 0, frets: [null, null, 17, 17, 17, null] }), capo: 4 };
-    expect(validateStudy(study)).toMatchObject([{ code: 'grip-off-neck', bar: 1, string: 4 }]);
+    const score = { ...layGrip(blank, 0, { tick: 0, frets: [null, null, 17, 17, 17, null] }), capo: 4 };
+    expect(validateScore(score)).toMatchObject([{ code: 'grip-off-neck', bar: 1, string: 4 }]);
   });
   test('pinches are where both hands’ voices strike', () => {
-    const study = withNotes([
+    const score = withNotes([
       note({ string: 6, voice: 'thumb' }),
       note({}),
       note({ tick: 960, string: 4, voice: 'thumb' }),
       note({ tick: 960, string: 1, tied: true }),
     ]);
-    expect(pinchTicks(study.bars[0]!)).toEqual([0]);
+    expect(pinchTicks(score.bars[0]!)).toEqual([0]);
   });
 });

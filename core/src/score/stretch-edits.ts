@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import { highestFret, openMidi, stringNumbers, type StringNumber } from '../instrument/index.ts';
-import { changeNote, insertBarAfter, placeOfNote, type NoteChange } from './edits.ts';
+import { changeNote, insertBarAfter, placeOfNote, unnamed, type NoteChange } from './edits.ts';
 import { barStarts, inPlayingOrder, noteAt, type PlacedNote } from './reading.ts';
-import type { Bar, Note, Study, Voice } from './schema.ts';
+import type { Bar, Note, Score, Voice } from './schema.ts';
 import { momentOf, notesInStretch, stretchTicks, ticksOf, type Moment, type Stretch } from './stretch.ts';
 import { barTicks, beatAt, type Ticks } from './ticks.ts';
 
@@ -19,35 +19,35 @@ interface ClippedNote {
 }
 
 /** Lifts what a stretch plays; a note that sounds on past its end keeps its length. */
-export const copyStretch = (study: Study, stretch: Stretch): Clip => ({
+export const copyStretch = (score: Score, stretch: Stretch): Clip => ({
   voice: stretch.voice,
-  lengthTicks: stretchTicks(study, stretch),
-  notes: clipped(study, stretch),
+  lengthTicks: stretchTicks(score, stretch),
+  notes: clipped(score, stretch),
 });
 
-const clipped = (study: Study, stretch: Stretch): ClippedNote[] => {
-  const start = ticksOf(study, stretch.from);
-  return notesInStretch(study, stretch).map(({ atTicks, note }) => ({ atTicks: atTicks - start, note }));
+const clipped = (score: Score, stretch: Stretch): ClippedNote[] => {
+  const start = ticksOf(score, stretch.from);
+  return notesInStretch(score, stretch).map(({ atTicks, note }) => ({ atTicks: atTicks - start, note }));
 };
 
 /** Takes the notes of a stretch out. */
-export const clearStretch = (study: Study, stretch: Stretch): Study =>
-  withoutNotes(study, stretch.voice, notesInStretch(study, stretch));
+export const clearStretch = (score: Score, stretch: Stretch): Score =>
+  withoutNotes(score, stretch.voice, notesInStretch(score, stretch));
 
 /** Marks every note of a stretch. */
-export const changeStretch = (study: Study, stretch: Stretch, change: (note: Note) => NoteChange): Study =>
-  notesInStretch(study, stretch).reduce(
+export const changeStretch = (score: Score, stretch: Stretch, change: (note: Note) => NoteChange): Score =>
+  notesInStretch(score, stretch).reduce(
     (changed, { bar, note }) => changeNote(changed, placeOfNote(bar, note), change),
-    study,
+    score,
   );
 
 /**
  * Lays a clip down from a moment on, in place of what its voice had there. Bars are added after the last where the clip needs
  * them; a note that crosses a bar line is tied over it.
  */
-export function layClip(study: Study, clip: Clip, at: Moment): Result<Study> {
-  const start = ticksOf(study, at);
-  const lengthened = lengthenTo(study, start + clip.lengthTicks);
+export function layClip(score: Score, clip: Clip, at: Moment): Result<Score> {
+  const start = ticksOf(score, at);
+  const lengthened = lengthenTo(score, start + clip.lengthTicks);
   if (!lengthened.ok) return lengthened;
   const to = momentOf(lengthened.value, start + clip.lengthTicks);
   const cleared = clearStretch(lengthened.value, { voice: clip.voice, from: at, to });
@@ -55,28 +55,28 @@ export function layClip(study: Study, clip: Clip, at: Moment): Result<Study> {
     putNotes(
       cleared,
       clip.voice,
-      clip.notes.map(({ atTicks, note }) => ({ atTicks: start + atTicks, note })),
+      clip.notes.map(({ atTicks, note }) => ({ atTicks: start + atTicks, note: unnamed(note) })),
     ),
   );
 }
 
 /** Plays a stretch once more, straight after it. */
-export const repeatStretch = (study: Study, stretch: Stretch): Result<Study> =>
-  layClip(study, copyStretch(study, stretch), stretch.to);
+export const repeatStretch = (score: Score, stretch: Stretch): Result<Score> =>
+  layClip(score, copyStretch(score, stretch), stretch.to);
 
 /** Moves a stretch in time. Refused where it would leave the piece or cover other notes of its voice. */
-export function shiftStretch(study: Study, stretch: Stretch, byTicks: Ticks): Result<Study> {
-  const moving = notesInStretch(study, stretch);
-  const starts = barStarts(study);
+export function shiftStretch(score: Score, stretch: Stretch, byTicks: Ticks): Result<Score> {
+  const moving = notesInStretch(score, stretch);
+  const starts = barStarts(score);
   const [first, last] = [moving[0], moving.at(-1)];
-  if (!first || !last) return ok(study);
+  if (!first || !last) return ok(score);
   if (first.atTicks + byTicks < 0)
     return fail('The notes would begin before the piece', 'Put a bar in front first', { bar: 1 });
   if (last.atTicks + byTicks >= (starts.at(-1) ?? 0))
     return fail('The notes would begin after the last bar', 'Add a bar with Ctrl Enter first', {
-      bar: study.bars.length,
+      bar: score.bars.length,
     });
-  const cleared = clearStretch(study, stretch);
+  const cleared = clearStretch(score, stretch);
   const moved = moving.map(({ atTicks, note }) => ({ atTicks: atTicks + byTicks, note }));
   const [from, to] = [first.atTicks + byTicks, last.atTicks + byTicks + 1];
   const covered = notesInStretch(cleared, {
@@ -86,7 +86,7 @@ export function shiftStretch(study: Study, stretch: Stretch, byTicks: Ticks): Re
   }).find(({ note, atTicks }) =>
     stretch.string ? note.string === stretch.string && moved.some((each) => each.atTicks === atTicks) : true,
   );
-  if (covered) return inTheWay(study, covered);
+  if (covered) return inTheWay(score, covered);
   return ok(putNotes(cleared, stretch.voice, moved));
 }
 
@@ -94,32 +94,32 @@ export function shiftStretch(study: Study, stretch: Stretch, byTicks: Ticks): Re
  * Moves a stretch up or down in semitones, each note on its own string where the neck allows, else on the nearest free string
  * that holds it. Refused where no string does.
  */
-export const transposeStretch = (study: Study, stretch: Stretch, semitones: number): Result<Study> =>
-  replaceNotes(study, stretch, (note, taken) => {
-    const midi = openMidi(study.tuning, note.string) + note.fret + semitones;
+export const transposeStretch = (score: Score, stretch: Stretch, semitones: number): Result<Score> =>
+  replaceNotes(score, stretch, (note, taken) => {
+    const midi = openMidi(score.tuning, note.string) + note.fret + semitones;
     const places = stringNumbers
-      .map((string) => ({ string, fret: midi - openMidi(study.tuning, string) }))
-      .filter(({ string, fret }) => isOnNeck(study, fret) && !taken.has(string))
+      .map((string) => ({ string, fret: midi - openMidi(score.tuning, string) }))
+      .filter(({ string, fret }) => isOnNeck(score, fret) && !taken.has(string))
       .sort((a, b) => Math.abs(a.string - note.string) - Math.abs(b.string - note.string));
     return places[0];
   });
 
 /** Moves a stretch one string toward the thinnest (−1) or thickest (1), keeping what sounds or keeping the frets. */
 export const restringStretch = (
-  study: Study,
+  score: Score,
   stretch: Stretch,
   direction: 1 | -1,
   keeps: 'pitch' | 'fret',
-): Result<Study> =>
-  replaceNotes(study, stretch, (note) => {
+): Result<Score> =>
+  replaceNotes(score, stretch, (note) => {
     const string = stringNumbers.find((each) => each === note.string + direction);
     if (!string) return undefined;
-    const shift = openMidi(study.tuning, note.string) - openMidi(study.tuning, string);
+    const shift = openMidi(score.tuning, note.string) - openMidi(score.tuning, string);
     const fret = note.fret + (keeps === 'pitch' ? shift : 0);
-    return isOnNeck(study, fret) ? { string, fret } : undefined;
+    return isOnNeck(score, fret) ? { string, fret } : undefined;
   });
 
-const isOnNeck = (study: Study, fret: number): boolean => fret >= 0 && fret <= highestFret(study);
+const isOnNeck = (score: Score, fret: number): boolean => fret >= 0 && fret <= highestFret(score);
 
 interface NeckPlace {
   readonly string: StringNumber;
@@ -128,13 +128,13 @@ interface NeckPlace {
 
 /** Gives every note of a stretch another place of the neck; fingers and positions chosen for the old one are let go. */
 function replaceNotes(
-  study: Study,
+  score: Score,
   stretch: Stretch,
   place: (note: Note, taken: ReadonlySet<StringNumber>) => NeckPlace | undefined,
-): Result<Study> {
-  const moving = notesInStretch(study, stretch);
+): Result<Score> {
+  const moving = notesInStretch(score, stretch);
   const moved: ClippedNote[] = [];
-  const cleared = clearStretch(study, stretch);
+  const cleared = clearStretch(score, stretch);
   for (const placed of moving) {
     const { finger: _, position: __, ...note } = placed.note;
     const taken = new Set([
@@ -144,34 +144,34 @@ function replaceNotes(
       ),
     ]);
     const found = place(placed.note, taken);
-    if (!found || taken.has(found.string)) return noPlace(study, placed);
+    if (!found || taken.has(found.string)) return noPlace(score, placed);
     moved.push({ atTicks: placed.atTicks, note: { ...note, ...found } });
   }
-  return ok(moving.length === 0 ? study : putNotes(cleared, stretch.voice, moved));
+  return ok(moving.length === 0 ? score : putNotes(cleared, stretch.voice, moved));
 }
 
-const noPlace = (study: Study, placed: PlacedNote) =>
+const noPlace = (score: Score, placed: PlacedNote) =>
   fail(
     'A note would have no place on the neck',
     'Choose fewer notes, or move it by hand first',
-    placeOf(study, placed),
+    placeOf(score, placed),
   );
 
-const inTheWay = (study: Study, placed: PlacedNote) =>
+const inTheWay = (score: Score, placed: PlacedNote) =>
   fail(
     `Another ${placed.note.voice} note is in the way`,
     'Move it or take it out first',
-    placeOf(study, placed),
+    placeOf(score, placed),
   );
 
-const placeOf = (study: Study, { bar, note }: PlacedNote) => ({
+const placeOf = (score: Score, { bar, note }: PlacedNote) => ({
   bar: bar + 1,
-  beat: beatAt(study.bars[bar]?.metre ?? { beats: 4, unit: 4 }, note.tick),
+  beat: beatAt(score.bars[bar]?.metre ?? { beats: 4, unit: 4 }, note.tick),
   string: note.string,
 });
 
-function lengthenTo(study: Study, ticks: Ticks): Result<Study> {
-  let longer = study;
+function lengthenTo(score: Score, ticks: Ticks): Result<Score> {
+  let longer = score;
   while ((barStarts(longer).at(-1) ?? 0) < ticks) {
     const next = insertBarAfter(longer, longer.bars.length - 1);
     if (!next.ok) return next;
@@ -180,18 +180,18 @@ function lengthenTo(study: Study, ticks: Ticks): Result<Study> {
   return ok(longer);
 }
 
-function withoutNotes(study: Study, voice: Voice, notes: readonly PlacedNote[]): Study {
+function withoutNotes(score: Score, voice: Voice, notes: readonly PlacedNote[]): Score {
   const gone = new Set(notes.map(({ note }) => note));
   const touched = touchedTicks(notes.map(({ bar, note }) => ({ bar, tick: note.tick })));
-  return changeBars(study, touched, (bar, ticks) =>
+  return changeBars(score, touched, (bar, ticks) =>
     handsOn({ ...bar, notes: bar.notes.filter((note) => !gone.has(note)) }, voice, ticks),
   );
 }
 
-/** Writes notes, given in ticks from the start of the study; a note of the voice still written there ends where one begins. */
-function putNotes(study: Study, voice: Voice, notes: readonly ClippedNote[]): Study {
-  const pieces = notes.flatMap((each) => overBarLines(study, each));
-  return changeBars(study, touchedTicks(pieces), (bar, ticks, index) => {
+/** Writes notes, given in ticks from the start of the score; a note of the voice still written there ends where one begins. */
+function putNotes(score: Score, voice: Voice, notes: readonly ClippedNote[]): Score {
+  const pieces = notes.flatMap((each) => overBarLines(score, each));
+  return changeBars(score, touchedTicks(pieces), (bar, ticks, index) => {
     const written = pieces
       .filter((piece) => piece.bar === index)
       .map(({ note }) => note)
@@ -215,14 +215,14 @@ interface Piece extends Moment {
 }
 
 /** A note cut at the bar lines it crosses, its parts tied. How it ends is said of the last. */
-function overBarLines(study: Study, { atTicks, note }: ClippedNote): Piece[] {
+function overBarLines(score: Score, { atTicks, note }: ClippedNote): Piece[] {
   const pieces: Piece[] = [];
-  const starts = barStarts(study);
+  const starts = barStarts(score);
   let at = atTicks;
   const end = Math.min(atTicks + note.durationTicks, starts.at(-1) ?? 0);
   const { ending, ...begun } = note;
   while (at < end) {
-    const { bar, tick } = momentOf(study, at);
+    const { bar, tick } = momentOf(score, at);
     const until = Math.min(end, starts[bar + 1] ?? end);
     const isFirst = at === atTicks;
     pieces.push({
@@ -249,15 +249,15 @@ function touchedTicks(moments: readonly Moment[]): ReadonlyMap<number, readonly 
 }
 
 const changeBars = (
-  study: Study,
+  score: Score,
   touched: ReadonlyMap<number, readonly Ticks[]>,
   change: (bar: Bar, ticks: readonly Ticks[], index: number) => Bar,
-): Study =>
+): Score =>
   touched.size === 0
-    ? study
+    ? score
     : {
-        ...study,
-        bars: study.bars.map((bar, index) => {
+        ...score,
+        bars: score.bars.map((bar, index) => {
           const ticks = touched.get(index);
           return ticks ? change(bar, ticks, index) : bar;
         }),

@@ -1,6 +1,6 @@
 import type { StringNumber } from '../instrument/index.ts';
 import { barStarts, placedNotes, type PlacedNote } from './reading.ts';
-import type { Study, Voice } from './schema.ts';
+import type { Score, Voice } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 
 /** A point in time: the bar from 0, and the tick within it. */
@@ -17,17 +17,17 @@ export interface Stretch {
   readonly string?: StringNumber;
 }
 
-/** The moment in ticks from the start of the study; bars past the last count as its end. */
-export function ticksOf(study: Pick<Study, 'bars'>, { bar, tick }: Moment): Ticks {
-  const starts = barStarts(study);
-  return (starts[Math.min(bar, study.bars.length)] ?? 0) + tick;
+/** The moment in ticks from the start of the score; bars past the last count as its end. */
+export function ticksOf(score: Pick<Score, 'bars'>, { bar, tick }: Moment): Ticks {
+  const starts = barStarts(score);
+  return (starts[Math.min(bar, score.bars.length)] ?? 0) + tick;
 }
 
-/** The moment that many ticks into the study; the end of the study is the end of its last bar. */
-export function momentOf(study: Pick<Study, 'bars'>, atTicks: Ticks): Moment {
-  const starts = barStarts(study);
+/** The moment that many ticks into the score; the end of the score is the end of its last bar. */
+export function momentOf(score: Pick<Score, 'bars'>, atTicks: Ticks): Moment {
+  const starts = barStarts(score);
   const bar = Math.min(
-    study.bars.length - 1,
+    score.bars.length - 1,
     Math.max(
       0,
       starts.findLastIndex((start) => start <= atTicks),
@@ -37,13 +37,13 @@ export function momentOf(study: Pick<Study, 'bars'>, atTicks: Ticks): Moment {
 }
 
 /** Length of a stretch in ticks; never below 0. */
-export const stretchTicks = (study: Pick<Study, 'bars'>, { from, to }: Stretch): Ticks =>
-  Math.max(0, ticksOf(study, to) - ticksOf(study, from));
+export const stretchTicks = (score: Pick<Score, 'bars'>, { from, to }: Stretch): Ticks =>
+  Math.max(0, ticksOf(score, to) - ticksOf(score, from));
 
 /** The notes struck within a stretch, in playing order. */
-export function notesInStretch(study: Pick<Study, 'bars'>, stretch: Stretch): PlacedNote[] {
-  const [from, to] = [ticksOf(study, stretch.from), ticksOf(study, stretch.to)];
-  return placedNotes(study, stretch.voice).filter(
+export function notesInStretch(score: Pick<Score, 'bars'>, stretch: Stretch): PlacedNote[] {
+  const [from, to] = [ticksOf(score, stretch.from), ticksOf(score, stretch.to)];
+  return placedNotes(score, stretch.voice).filter(
     ({ atTicks, note }) =>
       atTicks >= from && atTicks < to && (!stretch.string || note.string === stretch.string),
   );

@@ -9,7 +9,7 @@ import {
   techniquesOf,
   techniqueWords,
   toggleTechnique,
-  validateStudy,
+  validateScore,
   withTechnique,
   type Note,
   type Technique,
@@ -97,10 +97,10 @@ describe('what is heard', () => {
 
 describe('marks that do not add up are found', () => {
   const codes = (change: Partial<Note>, bar: object = {}) => {
-    const study = written(['m1:6@1']);
-    const [first] = study.bars;
-    return validateStudy({
-      ...study,
+    const score = written(['m1:6@1']);
+    const [first] = score.bars;
+    return validateScore({
+      ...score,
       bars: [{ ...first!, ...bar, notes: first!.notes.map((each) => ({ ...each, ...change })) }],
     }).map(({ code }) => code);
   };

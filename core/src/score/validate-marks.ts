@@ -3,17 +3,17 @@ import { placeOfNote } from './edits.ts';
 import type { Finding } from './finding.ts';
 import { partialAt } from './heard.ts';
 import { placedNotes } from './reading.ts';
-import type { Note, Study } from './schema.ts';
+import type { Note, Score } from './schema.ts';
 import { usualOrnamentFrets } from './technique-words.ts';
 import { beatAt } from './ticks.ts';
 
 type Complaint = Pick<Finding, 'code' | 'message' | 'remedy' | 'remedies'>;
 
 /** Marks of notes and bars that contradict where they stand: harmonics, slides from nowhere, turns, endings. */
-export function markFindings(study: Study): Finding[] {
-  const ofNotes = placedNotes(study).flatMap(({ bar, note }) => {
-    const complaint = complaintOf(study, bar, note);
-    const metre = study.bars[bar]?.metre;
+export function markFindings(score: Score): Finding[] {
+  const ofNotes = placedNotes(score).flatMap(({ bar, note }) => {
+    const complaint = complaintOf(score, bar, note);
+    const metre = score.bars[bar]?.metre;
     if (!complaint || !metre) return [];
     return [
       {
@@ -25,10 +25,10 @@ export function markFindings(study: Study): Finding[] {
       },
     ];
   });
-  return [...ofNotes, ...endingsWithoutRepeat(study)];
+  return [...ofNotes, ...endingsWithoutRepeat(score)];
 }
 
-function complaintOf(study: Study, bar: number, note: Note): Complaint | undefined {
+function complaintOf(score: Score, bar: number, note: Note): Complaint | undefined {
   const place = placeOfNote(bar, note);
   if (note.harmonic && partialAt(note.fret) === undefined) {
     return {
@@ -54,7 +54,7 @@ function complaintOf(study: Study, bar: number, note: Note): Complaint | undefin
       remedies: [{ words: 'Begin it two frets away', edits: [{ kind: 'mark', place, change: { slide } }] }],
     };
   }
-  if (note.ornament && note.fret + (note.ornamentFrets ?? usualOrnamentFrets) > highestFret(study)) {
+  if (note.ornament && note.fret + (note.ornamentFrets ?? usualOrnamentFrets) > highestFret(score)) {
     return {
       code: 'turn-off-neck',
       message: 'The upper note of the turn is past the last fret',
@@ -71,7 +71,7 @@ function complaintOf(study: Study, bar: number, note: Note): Complaint | undefin
 }
 
 /** An ending belongs to a repeat sign at or after it, or just before it. */
-const endingsWithoutRepeat = ({ bars }: Study): Finding[] =>
+const endingsWithoutRepeat = ({ bars }: Score): Finding[] =>
   bars.flatMap((bar, index) => {
     if (!bar.endings || bars[index - 1]?.endings) return [];
     let last = index;

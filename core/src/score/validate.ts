@@ -2,30 +2,30 @@ import { highestFret } from '../instrument/index.ts';
 import { placeOfNote } from './edits.ts';
 import type { Finding } from './finding.ts';
 import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
-import type { Bar, Note, Study } from './schema.ts';
+import type { Bar, Note, Score } from './schema.ts';
 import { barTicks, beatAt } from './ticks.ts';
 import { markFindings } from './validate-marks.ts';
 
 /**
- * Everything in a study that cannot be played or does not add up, in score order, each with bar, beat and string.
+ * Everything in a score that cannot be played or does not add up, in score order, each with bar, beat and string.
  * An empty answer means the score itself is sound; whether a hand can play it is another room's question.
  */
-export function validateStudy(study: Study): Finding[] {
-  const notes = placedNotes(study);
+export function validateScore(score: Score): Finding[] {
+  const notes = placedNotes(score);
   const previous = previousOnString(notes);
   const findings = [
-    ...study.bars.flatMap((bar, index) => [
+    ...score.bars.flatMap((bar, index) => [
       ...notesPastTheBar(bar, index),
       ...overlapsInVoice(bar, index),
       ...stringClashes(bar, index),
-      ...gripsOffTheNeck(study, bar, index),
+      ...gripsOffTheNeck(score, bar, index),
     ]),
     ...notes.flatMap((placed) => [
-      ...offTheNeck(study, placed),
-      ...arrivalWithoutSource(study, placed, previous.get(placed.note)),
-      ...tieWithoutSource(study, placed, previous.get(placed.note)),
+      ...offTheNeck(score, placed),
+      ...arrivalWithoutSource(score, placed, previous.get(placed.note)),
+      ...tieWithoutSource(score, placed, previous.get(placed.note)),
     ]),
-    ...markFindings(study),
+    ...markFindings(score),
   ];
   return findings.sort((a, b) => a.bar - b.bar || a.beat - b.beat);
 }
@@ -123,22 +123,22 @@ function stringClashes(bar: Bar, index: number): Finding[] {
   );
 }
 
-function offTheNeck(study: Study, { bar, note }: PlacedNote): Finding[] {
-  const owner = study.bars[bar];
-  if (!owner || note.fret <= highestFret(study)) return [];
+function offTheNeck(score: Score, { bar, note }: PlacedNote): Finding[] {
+  const owner = score.bars[bar];
+  if (!owner || note.fret <= highestFret(score)) return [];
   return [
     finding(owner, bar, note, {
       severity: 'error',
       code: 'fret-off-neck',
-      message: `Fret ${note.fret} is past the last fret, ${highestFret(study)} counted from the capo`,
+      message: `Fret ${note.fret} is past the last fret, ${highestFret(score)} counted from the capo`,
       remedy: 'Find the note on a thinner string, or move the capo',
     }),
   ];
 }
 
-function gripsOffTheNeck(study: Study, bar: Bar, index: number): Finding[] {
+function gripsOffTheNeck(score: Score, bar: Bar, index: number): Finding[] {
   return bar.grips.flatMap((grip) => {
-    const past = grip.frets.findIndex((fret) => fret !== null && fret > highestFret(study));
+    const past = grip.frets.findIndex((fret) => fret !== null && fret > highestFret(score));
     if (past < 0 && grip.tick < barTicks(bar.metre)) return [];
     return [
       finding(bar, index, past < 0 ? grip : { tick: grip.tick, string: 6 - past }, {
@@ -170,11 +170,11 @@ const arrivalRules = {
 };
 
 function arrivalWithoutSource(
-  study: Study,
+  score: Score,
   { bar, atTicks, note }: PlacedNote,
   before: PlacedNote | undefined,
 ): Finding[] {
-  const owner = study.bars[bar];
+  const owner = score.bars[bar];
   if (!owner || !note.arrival) return [];
   const rule = arrivalRules[note.arrival];
   const sounding = before && !before.note.dead && stillSounds(before, atTicks);
@@ -199,11 +199,11 @@ const stillSounds = ({ atTicks, note }: PlacedNote, until: number): boolean =>
   note.ending === 'let-ring' || atTicks + note.durationTicks >= until;
 
 function tieWithoutSource(
-  study: Study,
+  score: Score,
   { bar, atTicks, note }: PlacedNote,
   before: PlacedNote | undefined,
 ): Finding[] {
-  const owner = study.bars[bar];
+  const owner = score.bars[bar];
   if (!owner || !note.tied) return [];
   if (before?.note.fret === note.fret && before.atTicks + before.note.durationTicks === atTicks) return [];
   return [

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { judgeFingers, mediumHand } from '../hands/index.ts';
-import { blankStudy, type PlacedGrip, type Study } from '../score/index.ts';
+import { blankScore, type PlacedGrip, type Score } from '../score/index.ts';
 import { frets } from '../testing/parsed.ts';
 import { fretsText, pieceGrips } from './index.ts';
 
@@ -9,8 +9,8 @@ const grip = (text: string, over: Partial<PlacedGrip> = {}): PlacedGrip => ({
   frets: frets(text),
   ...over,
 });
-const piece = (...grips: PlacedGrip[]): Study => {
-  const blank = blankStudy({ title: 'Grips', barCount: grips.length });
+const piece = (...grips: PlacedGrip[]): Score => {
+  const blank = blankScore({ title: 'Grips', barCount: grips.length });
   return {
     ...blank,
     bars: blank.bars.map((bar, index) => ({ ...bar, grips: grips[index] ? [grips[index]] : [] })),
@@ -18,8 +18,8 @@ const piece = (...grips: PlacedGrip[]): Study => {
 };
 
 describe('the grips of a piece', () => {
-  const study = piece(grip('x32010'), grip('133211'), grip('x32010'), grip('320001'), grip('x32010'));
-  const { grips, changes } = pieceGrips(study, mediumHand);
+  const score = piece(grip('x32010'), grip('133211'), grip('x32010'), grip('320001'), grip('x32010'));
+  const { grips, changes } = pieceGrips(score, mediumHand);
   test('each once, most used first, with the bar of its first use, its name and function', () => {
     expect(
       grips.map((each) => [
@@ -37,7 +37,7 @@ describe('the grips of a piece', () => {
   });
   test('fingers are legal', () => {
     for (const { grip: each, fingered } of grips)
-      expect(judgeFingers(each.frets, fingered!.fingers, study, mediumHand).illegal).toEqual([]);
+      expect(judgeFingers(each.frets, fingered!.fingers, score, mediumHand).illegal).toEqual([]);
   });
   test('changes come hardest first: a barre costs more than an open grip', () => {
     expect(changes.map(({ change }) => change.costMm)).toEqual(

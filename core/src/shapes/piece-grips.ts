@@ -1,5 +1,5 @@
 import { fingerSequence, gripChange, type FingeredGrip, type GripChange, type Hand } from '../hands/index.ts';
-import { soundingFrets, type GripFrets, type PlacedGrip, type Study } from '../score/index.ts';
+import { soundingFrets, type GripFrets, type PlacedGrip, type Score } from '../score/index.ts';
 import { fretsText } from './grip.ts';
 import { nameGrip } from './naming.ts';
 
@@ -34,19 +34,19 @@ export interface PieceChange {
  * that each grip is held as its neighbours make easiest; a grip whose fingers the teacher set keeps them.
  */
 export function pieceGrips(
-  study: Study,
+  score: Score,
   hand: Hand,
 ): { readonly grips: PieceGrip[]; readonly changes: PieceChange[] } {
-  const laid = study.bars.flatMap((bar, index) => bar.grips.map((grip) => ({ grip, bar: index + 1 })));
+  const laid = score.bars.flatMap((bar, index) => bar.grips.map((grip) => ({ grip, bar: index + 1 })));
   const fingered = fingerSequence(
     laid.map(({ grip }) => ({ frets: grip.frets, pinned: grip.fingers })),
-    study,
+    score,
     { ...hand, thumbOver: hand.thumbOver || laid.some(({ grip }) => grip.fingers?.includes('T')) },
   );
   const names = new Map<string, Pick<PieceGrip, 'name' | 'functionName'>>();
   const named = laid.map(({ grip }) => {
     const frets = soundingFrets(grip);
-    const name = names.get(frets.join()) ?? nameOf(study, frets);
+    const name = names.get(frets.join()) ?? nameOf(score, frets);
     names.set(frets.join(), name);
     return name;
   });
@@ -84,7 +84,7 @@ export function pieceGrips(
             to,
             fromName: before.grip.functionName ?? named[index - 1]?.name ?? null,
             toName: grip.functionName ?? named[index]?.name ?? null,
-            change: gripChange(from, to, study),
+            change: gripChange(from, to, score),
             times: 1,
           },
     );
@@ -95,5 +95,5 @@ export function pieceGrips(
   };
 }
 
-const nameOf = ({ tuning, key }: Study, frets: GripFrets): Pick<PieceGrip, 'name' | 'functionName'> =>
+const nameOf = ({ tuning, key }: Score, frets: GripFrets): Pick<PieceGrip, 'name' | 'functionName'> =>
   frets.some((fret) => fret !== null) ? nameGrip(tuning, frets, { key }) : { name: null, functionName: null };

@@ -1,4 +1,4 @@
-import { barTicks, type Study } from '../score/index.ts';
+import { barTicks, type Score } from '../score/index.ts';
 import { excerptOf } from './loop.ts';
 import { renderClick } from './render.ts';
 import { spanOfBars, type Seconds, type Timeline } from './timeline.ts';
@@ -8,7 +8,7 @@ import { spanOfBars, type Seconds, type Timeline } from './timeline.ts';
  * another.
  */
 export function renderCountIn(
-  { bars }: Pick<Study, 'bars'>,
+  { bars }: Pick<Score, 'bars'>,
   timeline: Timeline,
   bar: number,
   sampleRate: number,

@@ -3,7 +3,7 @@ import {
   type Bar,
   type DynamicLevel,
   type Note,
-  type Study,
+  type Score,
   type Voice,
 } from '../score/index.ts';
 
@@ -14,8 +14,8 @@ const accentStep = 18;
 /** What the fretting hand sounds is softer than what is picked. */
 const frettingStep = -18;
 
-/** Answers the MIDI velocity, 1 to 127, of each note of a study, by the levels of its voice, accents and how it arrives. */
-export function velocitiesOf({ bars }: Pick<Study, 'bars'>): (bar: number, note: Note) => number {
+/** Answers the MIDI velocity, 1 to 127, of each note of a score, by the levels of its voice, accents and how it arrives. */
+export function velocitiesOf({ bars }: Pick<Score, 'bars'>): (bar: number, note: Note) => number {
   const atStart = levelsAtStart(bars);
   return (bar, note) => {
     const marks = (bars[bar]?.dynamics ?? []).filter(

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { blankStudy, type Bar, type Study } from '../score/index.ts';
+import { blankScore, type Bar, type Score } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
 import { PitchDetector } from 'pitchy';
 import { centsBetween, frequencyHz } from '../pitch/index.ts';
@@ -14,8 +14,8 @@ import {
   velocitiesOf,
 } from './index.ts';
 
-const study = (...marks: Partial<Bar>[]): Study => {
-  const blank = { ...blankStudy({ title: 'Played' }), tempoBpm: 60 };
+const score = (...marks: Partial<Bar>[]): Score => {
+  const blank = { ...blankScore({ title: 'Played' }), tempoBpm: 60 };
   return {
     ...blank,
     bars: marks.map((mark, index) => ({
@@ -26,18 +26,18 @@ const study = (...marks: Partial<Bar>[]): Study => {
   };
 };
 const rate = 44_100;
-const melodyOf = (each: Study): Float32Array => finished(renderVoice(layTimeline(each), 'melody', rate));
+const melodyOf = (each: Score): Float32Array => finished(renderVoice(layTimeline(each), 'melody', rate));
 function finished<T>(steps: Generator<unknown, T>): T {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
   }
 }
-const starts = (each: Study) => layTimeline(each).events.map(({ midi, startS }) => [midi - 64, startS]);
+const starts = (each: Score) => layTimeline(each).events.map(({ midi, startS }) => [midi - 64, startS]);
 
-describe('a study as it is played', () => {
+describe('a score as it is played', () => {
   test('repeats and endings', () => {
-    expect(starts(study({}, { endings: [1], repeatTimes: 2 }, { endings: [2] }))).toEqual([
+    expect(starts(score({}, { endings: [1], repeatTimes: 2 }, { endings: [2] }))).toEqual([
       [0, 0],
       [1, 4],
       [0, 8],
@@ -45,7 +45,7 @@ describe('a study as it is played', () => {
     ]);
   });
   test('the playhead follows the written bars', () => {
-    const { moments, bars } = layTimeline(study({ repeatTimes: 2 }, {}));
+    const { moments, bars } = layTimeline(score({ repeatTimes: 2 }, {}));
     expect(bars.map(({ bar }) => bar)).toEqual([0, 0, 1]);
     expect(moments.filter(({ tick }) => tick === 0).map(({ bar, atS }) => [bar, atS])).toEqual([
       [0, 0],
@@ -54,7 +54,7 @@ describe('a study as it is played', () => {
     ]);
   });
   test('changes of tempo and swing hold from their bar on, and slow practice slows them all', () => {
-    const changing = study({}, { tempoBpm: 120, swingPercent: 75, notes: [note({ tick: 480 })] }, {});
+    const changing = score({}, { tempoBpm: 120, swingPercent: 75, notes: [note({ tick: 480 })] }, {});
     expect(starts(changing)).toEqual([
       [0, 0],
       [0, 4 + 0.375],
@@ -63,7 +63,7 @@ describe('a study as it is played', () => {
     expect(layTimeline(changing, { tempoBpm: 30 }).durationS).toBe(8 + 4 + 4);
   });
   test('a loop of bars goes from where they first sound to where the last of them ends', () => {
-    const timeline = layTimeline(study({}, { repeatTimes: 2 }, {}));
+    const timeline = layTimeline(score({}, { repeatTimes: 2 }, {}));
     expect(spanOfBars(timeline, 0, 1)).toEqual({ from: 0, to: 8 });
     expect(spanOfBars(timeline, 1, 2)).toEqual({ from: 4, to: 20 });
   });
@@ -71,7 +71,7 @@ describe('a study as it is played', () => {
 
 describe('loudness', () => {
   test('levels hold for their own voice until the next, accents above them, hammers below', () => {
-    const marked = study({ dynamics: [{ tick: 1920, voice: 'melody', level: 'p' }] }, {});
+    const marked = score({ dynamics: [{ tick: 1920, voice: 'melody', level: 'p' }] }, {});
     const velocity = velocitiesOf(marked);
     expect(velocity(0, note({}))).toBe(80);
     expect(velocity(0, note({ tick: 1920 }))).toBe(50);
@@ -85,7 +85,7 @@ describe('loudness', () => {
 describe('pitch on its way, judged by pitchy (McLeod pitch method)', () => {
   /** Cents above open string 1 at some moments, in seconds, of notes at 60 quarters a minute. */
   const heard = (notes: Partial<Note>[], moments: readonly number[]): number[] => {
-    const samples = melodyOf(study({ notes: notes.map((over) => note(over)) }));
+    const samples = melodyOf(score({ notes: notes.map((over) => note(over)) }));
     const detector = PitchDetector.forFloat32Array(2048);
     return moments.map((atS) => {
       const from = Math.round(atS * rate) - 1024;
@@ -132,7 +132,7 @@ describe('pitch on its way, judged by pitchy (McLeod pitch method)', () => {
 
 describe('strokes of their own', () => {
   const samples = (over: Partial<Note>) =>
-    melodyOf(study({ notes: [note({ durationTicks: 1920, ...over })] }));
+    melodyOf(score({ notes: [note({ durationTicks: 1920, ...over })] }));
   const level = (part: Float32Array) =>
     Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
   /** Share of the sound that lies in the steps between samples: more for brighter sounds. */
@@ -151,11 +151,11 @@ describe('strokes of their own', () => {
     expect(brightness(held({ fret: 12, harmonic: true }))).toBeLessThan(brightness(held({ fret: 12 })));
   });
   test('what the fretting hand sounds is softer', () =>
-    expect(velocitiesOf(study({}))(0, note({ arrival: 'pull-off' }))).toBeLessThan(80));
+    expect(velocitiesOf(score({}))(0, note({ arrival: 'pull-off' }))).toBeLessThan(80));
 });
 
 describe('a loop', () => {
-  const ringing = study({ notes: [note({ tick: 2880, ending: 'let-ring' })] }, {}, {});
+  const ringing = score({ notes: [note({ tick: 2880, ending: 'let-ring' })] }, {}, {});
   const timeline = layTimeline(ringing);
   test('holds what begins in it, from its own start', () => {
     const loop = excerptOf(timeline, { from: 0, to: 8 });
@@ -177,13 +177,13 @@ describe('a loop', () => {
 });
 
 describe('counting in (common practice)', () => {
-  const lengthOf = (each: Study, bar: number) => renderCountIn(each, layTimeline(each), bar, rate);
+  const lengthOf = (each: Score, bar: number) => renderCountIn(each, layTimeline(each), bar, rate);
   test('one bar as the first is counted, in its tempo', () => {
-    const { samples, seconds } = lengthOf(study({}, { tempoBpm: 120 }), 1);
+    const { samples, seconds } = lengthOf(score({}, { tempoBpm: 120 }), 1);
     expect(seconds).toBe(2);
     expect(samples[Math.round(0.5 * rate) + 20]).not.toBe(0);
     expect(samples[Math.round(0.4 * rate)]).toBe(0);
   });
   test('before a pickup a bar and what the pickup leaves of one', () =>
-    expect(lengthOf(study({ pickup: true, metre: { beats: 1, unit: 4 } }, {}), 0).seconds).toBe(7));
+    expect(lengthOf(score({ pickup: true, metre: { beats: 1, unit: 4 } }, {}), 0).seconds).toBe(7));
 });

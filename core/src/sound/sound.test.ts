@@ -1,7 +1,7 @@
 import { PitchDetector } from 'pitchy';
 import { describe, expect, test } from 'vitest';
 import { centsBetween, frequencyHz } from '../pitch/index.ts';
-import { blankStudy, type Note, type Study } from '../score/index.ts';
+import { blankScore, type Note, type Score } from '../score/index.ts';
 import { layTimeline, renderClick, renderVoice, swungTick } from './index.ts';
 
 const rate = 44100;
@@ -13,12 +13,12 @@ const note = (over: Partial<Note>): Note => ({
   voice: 'melody',
   ...over,
 });
-const studyOf = (notes: Note[], over: Partial<Study> = {}): Study => {
-  const blank = blankStudy({ title: 'A test', barCount: 1 });
+const scoreOf = (notes: Note[], over: Partial<Score> = {}): Score => {
+  const blank = blankScore({ title: 'A test', barCount: 1 });
   return { ...blank, tempoBpm: 60, ...over, bars: [{ ...blank.bars[0]!, notes }] };
 };
-function render(study: Study, voice: Note['voice'] = 'melody'): Float32Array {
-  const steps = renderVoice(layTimeline(study), voice, rate);
+function render(score: Score, voice: Note['voice'] = 'melody'): Float32Array {
+  const steps = renderVoice(layTimeline(score), voice, rate);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -42,8 +42,8 @@ describe('pitch, judged by pitchy (McLeod pitch method)', () => {
     [1, 12],
     [1, 19],
   ] as const)('string %i fret %i is within 3 cents', (string, fret) => {
-    const study = studyOf([note({ string, fret, durationTicks: 3840 })], { capo: 0 });
-    const samples = render(study);
+    const score = scoreOf([note({ string, fret, durationTicks: 3840 })], { capo: 0 });
+    const samples = render(score);
     const midi = [64, 59, 55, 50, 45, 40][string - 1]! + fret;
     const detector = PitchDetector.forFloat32Array(16384);
     const [hz, clarity] = detector.findPitch(samples.slice(0.25 * rate, 0.25 * rate + 16384), rate);
@@ -52,7 +52,7 @@ describe('pitch, judged by pitchy (McLeod pitch method)', () => {
   });
   test('the lowest string of a guitar dropped to C, and the capo raises what is heard', () => {
     const low = { name: 'Open C', pitches: ['C2', 'G2', 'C3', 'G3', 'C4', 'E4'] };
-    const samples = render(studyOf([note({ string: 6, durationTicks: 3840 })], { tuning: low, capo: 3 }));
+    const samples = render(scoreOf([note({ string: 6, durationTicks: 3840 })], { tuning: low, capo: 3 }));
     const [hz] = PitchDetector.forFloat32Array(16384).findPitch(
       samples.slice(0.25 * rate, 0.25 * rate + 16384),
       rate,
@@ -63,59 +63,59 @@ describe('pitch, judged by pitchy (McLeod pitch method)', () => {
 
 describe('damping can be heard', () => {
   const after = (ending: Note['ending']) =>
-    level(render(studyOf([note({ string: 5, ...(ending ? { ending } : {}) })])), 1.2, 1.5);
+    level(render(scoreOf([note({ string: 5, ...(ending ? { ending } : {}) })])), 1.2, 1.5);
   test('palm and stopped notes die early, ringing notes outlast their written end', () => {
     expect(after('palm-damped')).toBeLessThan(after(undefined) / 10);
     expect(after('stopped')).toBeLessThan(after(undefined) / 10);
-    const ringing = render(studyOf([note({ string: 5, ending: 'let-ring' })]));
-    const written = render(studyOf([note({ string: 5 })]));
+    const ringing = render(scoreOf([note({ string: 5, ending: 'let-ring' })]));
+    const written = render(scoreOf([note({ string: 5 })]));
     expect(level(ringing, 2.4, 2.8)).toBeGreaterThan(10 * level(written, 2.4, 2.8));
   });
   test('a dead note is a thud', () => {
-    expect(level(render(studyOf([note({ dead: true })])), 0.3, 0.6)).toBeLessThan(0.001);
+    expect(level(render(scoreOf([note({ dead: true })])), 0.3, 0.6)).toBeLessThan(0.001);
   });
   test('a ringing string is silenced when it is played again', () => {
-    const { events } = layTimeline(studyOf([note({ ending: 'let-ring' }), note({ tick: 1920, fret: 3 })]));
+    const { events } = layTimeline(scoreOf([note({ ending: 'let-ring' }), note({ tick: 1920, fret: 3 })]));
     expect(events[0]!.endS).toBe(2);
   });
 });
 
 test('the two voices render separately and silence is silence', () => {
-  const study = studyOf([note({ string: 6, voice: 'thumb' })]);
-  expect(level(render(study, 'thumb'), 0, 1)).toBeGreaterThan(0.01);
-  expect(level(render(study, 'melody'), 0, 1)).toBe(0);
+  const score = scoreOf([note({ string: 6, voice: 'thumb' })]);
+  expect(level(render(score, 'thumb'), 0, 1)).toBeGreaterThan(0.01);
+  expect(level(render(score, 'melody'), 0, 1)).toBe(0);
 });
 
 test('samples stay within ±1 however many strings sound, and come out the same twice', () => {
   const chord = ([1, 2, 3, 4, 5, 6] as const).map((string) => note({ string, accent: true }));
-  const once = render(studyOf(chord));
+  const once = render(scoreOf(chord));
   expect(once.every((sample) => Math.abs(sample) <= 1)).toBe(true);
-  expect(render(studyOf(chord))).toEqual(once);
+  expect(render(scoreOf(chord))).toEqual(once);
 });
 
 describe('feel (common practice)', () => {
   const eighths = [0, 480, 960, 1440].map((tick) => note({ tick, durationTicks: 480 }));
-  const onsets = (study: Study) =>
-    layTimeline(study).events.map(({ startS }) => Math.round(startS * 1000) / 1000);
+  const onsets = (score: Score) =>
+    layTimeline(score).events.map(({ startS }) => Math.round(startS * 1000) / 1000);
   test('straight, and swung 2:1, at 60', () => {
-    expect(onsets(studyOf(eighths))).toEqual([0, 0.5, 1, 1.5]);
-    expect(onsets(studyOf(eighths, { swingPercent: 200 / 3 }))).toEqual([0, 0.667, 1, 1.667]);
+    expect(onsets(scoreOf(eighths))).toEqual([0, 0.5, 1, 1.5]);
+    expect(onsets(scoreOf(eighths, { swingPercent: 200 / 3 }))).toEqual([0, 0.667, 1, 1.667]);
   });
   test('triplets are not swung', () => {
     const triplets = [0, 320, 640].map((tick) => note({ tick, durationTicks: 320 }));
-    expect(onsets(studyOf(triplets, { swingPercent: 62 }))).toEqual([0, 0.333, 0.667]);
+    expect(onsets(scoreOf(triplets, { swingPercent: 62 }))).toEqual([0, 0.333, 0.667]);
   });
   test('6/8 is not swung and beats in dotted quarters', () => {
     expect(swungTick(480, 66, true)).toBe(480);
-    const blank = studyOf([]);
-    const study = { ...blank, bars: [{ ...blank.bars[0]!, metre: { beats: 6, unit: 8 as const } }] };
-    expect(layTimeline(study).clicks.map(({ atS }) => atS)).toEqual([0, 1.5]);
+    const blank = scoreOf([]);
+    const score = { ...blank, bars: [{ ...blank.bars[0]!, metre: { beats: 6, unit: 8 as const } }] };
+    expect(layTimeline(score).clicks.map(({ atS }) => atS)).toEqual([0, 1.5]);
   });
-  test('the tempo asked for overrides the study’s own', () => {
-    expect(layTimeline(studyOf(eighths), { tempoBpm: 120 }).durationS).toBe(2);
+  test('the tempo asked for overrides the score’s own', () => {
+    expect(layTimeline(scoreOf(eighths), { tempoBpm: 120 }).durationS).toBe(2);
   });
   test('moments are beats and onsets, in order, where swing puts them', () => {
-    const { moments } = layTimeline(studyOf([note({ tick: 480 })], { swingPercent: 60 }));
+    const { moments } = layTimeline(scoreOf([note({ tick: 480 })], { swingPercent: 60 }));
     expect(moments.map(({ tick, atS }) => [tick, atS])).toEqual([
       [0, 0],
       [480, 0.6],
@@ -126,26 +126,26 @@ describe('feel (common practice)', () => {
   });
   test('tied notes are one sound', () => {
     const { events } = layTimeline(
-      studyOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]),
+      scoreOf([note({ durationTicks: 960 }), note({ tick: 960, durationTicks: 960, tied: true })]),
     );
     expect(events).toHaveLength(1);
     expect(events[0]!.endS).toBe(2);
   });
   test('the click marks each beat', () => {
-    const click = renderClick(layTimeline(studyOf([])), rate);
+    const click = renderClick(layTimeline(scoreOf([])), rate);
     expect(level(click, 1, 1.03)).toBeGreaterThan(0.01);
     expect(level(click, 1.5, 1.9)).toBe(0);
   });
 });
 
 describe('a guitar tuned to a record', () => {
-  const record = (over: Partial<Study['tuning']>): Study['tuning'] => ({
+  const record = (over: Partial<Score['tuning']>): Score['tuning'] => ({
     name: 'Standard',
     pitches: ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'],
     ...over,
   });
-  const heard = (over: Partial<Study['tuning']>, capo = 0) =>
-    layTimeline(studyOf([note({ string: 5 })], { tuning: record(over), capo })).events[0]!.midi;
+  const heard = (over: Partial<Score['tuning']>, capo = 0) =>
+    layTimeline(scoreOf([note({ string: 5 })], { tuning: record(over), capo })).events[0]!.midi;
   test('a half step down sounds a semitone lower, a capo brings it back', () => {
     expect(heard({ wholeSemitones: -1 })).toBe(44);
     expect(heard({ wholeSemitones: -1 }, 1)).toBe(45);
@@ -157,7 +157,7 @@ describe('a guitar tuned to a record', () => {
   });
   test('the samples follow, judged by pitchy', () => {
     const samples = render(
-      studyOf([note({ string: 5, durationTicks: 3840 })], { tuning: record({ a4Hz: 432.2 }) }),
+      scoreOf([note({ string: 5, durationTicks: 3840 })], { tuning: record({ a4Hz: 432.2 }) }),
     );
     const [hz] = PitchDetector.forFloat32Array(16384).findPitch(
       samples.slice(0.25 * rate, 0.25 * rate + 16384),
@@ -169,7 +169,7 @@ describe('a guitar tuned to a record', () => {
 
 describe('strokes of several strings', () => {
   const starts = (notes: Note[]) =>
-    layTimeline(studyOf(notes)).events.map(({ string, startS }) => [string, startS]);
+    layTimeline(scoreOf(notes)).events.map(({ string, startS }) => [string, startS]);
   test('a brush goes string by string, from thick to thin or back', () => {
     const brush = (stroke: 'brush' | 'brush-back') =>
       starts([3, 2, 1].map((string) => note({ tick: 960, string: string as 1, stroke, voice: 'thumb' })));

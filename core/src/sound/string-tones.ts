@@ -1,7 +1,7 @@
 import { centsBetween, concertA4Hz, type Hertz } from '../pitch/index.ts';
 import { addPluck } from './plucked-string.ts';
 
-/** One string plucked by itself, outside of any study. */
+/** One string plucked by itself, outside of any score. */
 export interface StringTone {
   readonly hz: Hertz;
   /** Seconds from the start. */

@@ -13,7 +13,7 @@ import {
   type NoteEnding,
   type NoteStroke,
   type PlacedNote,
-  type Study,
+  type Score,
   type Ticks,
   type Voice,
 } from '../score/index.ts';
@@ -21,7 +21,7 @@ import { velocitiesOf } from './loudness.ts';
 import { pitchCurve, slideTime, type PitchPoint } from './pitch-curve.ts';
 import { swungTick } from './swing.ts';
 
-/** Seconds from the start of the study. */
+/** Seconds from the start of the score. */
 export type Seconds = number;
 
 /** One sound of a string, ties already joined. */
@@ -64,13 +64,13 @@ export interface Moment {
   readonly tick: Ticks;
 }
 
-/** A study in seconds: the only place where tempo and swing are applied. */
+/** A score in seconds: the only place where tempo and swing are applied. */
 export interface Timeline {
   readonly events: readonly SoundEvent[];
   readonly clicks: readonly ClickEvent[];
   /** In order of time. */
   readonly moments: readonly Moment[];
-  /** The bars in the order they are played; `bar` counts from 0 in the written study. */
+  /** The bars in the order they are played; `bar` counts from 0 in the written score. */
   readonly bars: readonly { readonly bar: number; readonly startS: Seconds; readonly endS: Seconds }[];
   readonly durationS: Seconds;
 }
@@ -91,10 +91,10 @@ interface TimedBar {
 }
 
 /** Tempo and swing bar by bar; a slower practice tempo slows every change of tempo with it. */
-function timeBars(study: Study, feel: Partial<Feel>): { readonly bars: TimedBar[]; readonly endS: Seconds } {
-  const pace = (feel.tempoBpm ?? study.tempoBpm) / study.tempoBpm;
-  let [tempoBpm, swingPercent, startS] = [study.tempoBpm, study.swingPercent, 0];
-  const bars = study.bars.map((bar): TimedBar => {
+function timeBars(score: Score, feel: Partial<Feel>): { readonly bars: TimedBar[]; readonly endS: Seconds } {
+  const pace = (feel.tempoBpm ?? score.tempoBpm) / score.tempoBpm;
+  let [tempoBpm, swingPercent, startS] = [score.tempoBpm, score.swingPercent, 0];
+  const bars = score.bars.map((bar): TimedBar => {
     tempoBpm = bar.tempoBpm ?? tempoBpm;
     swingPercent = bar.swingPercent ?? swingPercent;
     const secondsPerTick = 60 / (tempoBpm * pace) / ticksPerQuarter;
@@ -111,12 +111,12 @@ function timeBars(study: Study, feel: Partial<Feel>): { readonly bars: TimedBar[
 }
 
 /**
- * Lays a study out in seconds, repeats played. `feel` overrides the study's own tempo and swing (slow practice). Bars of the answer
- * are those of the written study.
+ * Lays a score out in seconds, repeats played. `feel` overrides the score's own tempo and swing (slow practice). Bars of the answer
+ * are those of the written score.
  */
-export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline {
-  const { study, order } = unfold(written);
-  const { bars: timed, endS } = timeBars(study, feel);
+export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline {
+  const { score, order } = unfold(written);
+  const { bars: timed, endS } = timeBars(score, feel);
   const writtenBar = (played: number) => order[played]?.bar ?? played;
   const secondsAt = (played: number, tick: Ticks): Seconds => {
     const bar = timed[played];
@@ -125,19 +125,19 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
   };
   const endOf = ({ bar, note }: PlacedNote) => secondsAt(bar, note.tick + note.durationTicks);
 
-  const notes = placedNotes(study);
+  const notes = placedNotes(score);
   const ties = tieEnds(notes, endOf);
   const struck = notes.filter(({ note }) => !note.tied || !ties.has(note));
   const struckAs = new Map(struck.map((placed) => [placed.note, placed]));
   const previous = previousOnString(struck);
   const replayed = new Map([...previous].map(([note, before]) => [before.note, struckAs.get(note)]));
-  const velocity = velocitiesOf(study);
+  const velocity = velocitiesOf(score);
   return {
     events: struck.map((placed) => {
       const startS = Math.max(
         0,
         secondsAt(placed.bar, placed.note.tick) +
-          strikeOffsetS(placed.note, study.bars[placed.bar]?.notes ?? []),
+          strikeOffsetS(placed.note, score.bars[placed.bar]?.notes ?? []),
       );
       const writtenEnd = ties.get(placed.note) ?? endOf(placed);
       const next = replayed.get(placed.note);
@@ -148,7 +148,7 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
       const from = placed.note.arrival === 'slide' ? previous.get(placed.note) : undefined;
       const fromS = from ? startS - secondsAt(from.bar, from.note.tick) : 0;
       return {
-        ...soundOf(study, placed.note),
+        ...soundOf(score, placed.note),
         startS,
         endS,
         velocity: velocity(placed.bar, placed.note),
@@ -156,14 +156,14 @@ export function layTimeline(written: Study, feel: Partial<Feel> = {}): Timeline 
         glideS: from ? slideTime(placed.note, fromS, unit) : 0,
       };
     }),
-    clicks: study.bars.flatMap(({ metre }, played) =>
+    clicks: score.bars.flatMap(({ metre }, played) =>
       beatStarts(metre).map((tick, index) => ({
         atS: secondsAt(played, tick),
         bar: writtenBar(played),
         beat: index + 1,
       })),
     ),
-    moments: study.bars.flatMap((bar, played) => {
+    moments: score.bars.flatMap((bar, played) => {
       const ticks = new Set([...beatStarts(bar.metre), ...bar.notes.map(({ tick }) => tick)]);
       return [...ticks]
         .sort((a, b) => a - b)
@@ -232,21 +232,21 @@ function attackOf({ arrival, slide }: Note): SoundEvent['attack'] {
 }
 
 const soundOf = (
-  study: Study,
+  score: Score,
   note: Note,
 ): Omit<SoundEvent, 'startS' | 'endS' | 'velocity' | 'curve' | 'glideS'> => ({
   voice: note.voice,
   string: note.string,
-  midi: heardMidi(study, note) + centsBetween(concertA4Hz, concertPitchHz(study.tuning)) / 100,
+  midi: heardMidi(score, note) + centsBetween(concertA4Hz, concertPitchHz(score.tuning)) / 100,
   attack: attackOf(note),
   ending: note.ending,
   dead: note.dead ?? false,
-  stringShare: 2 ** (-(note.fret + study.capo) / 12),
+  stringShare: 2 ** (-(note.fret + score.capo) / 12),
   stroke: note.stroke,
   harmonic: note.harmonic ?? false,
 });
 
-/** Where some bars of the written study (both included, from 0) sound first: repeats between them are played. */
+/** Where some bars of the written score (both included, from 0) sound first: repeats between them are played. */
 export function spanOfBars(
   { bars, durationS }: Pick<Timeline, 'bars' | 'durationS'>,
   fromBar: number,

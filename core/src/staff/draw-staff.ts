@@ -25,7 +25,7 @@ import {
   type StaffDrawer,
 } from '../engraving/index.ts';
 import { pitchText } from '../pitch/index.ts';
-import { barTicks, type Note, type Study, type Ticks, type Voice } from '../score/index.ts';
+import { barTicks, type Note, type Score, type Ticks, type Voice } from '../score/index.ts';
 import { measureFromOutlines } from './measuring.ts';
 import { ShapeContext } from './shape-context.ts';
 import { createAccidentals, spelled, staffStep } from './spelled.ts';
@@ -66,7 +66,7 @@ interface Engraved {
  * Draws a system in standard notation, both voices on one staff over the same moments as the tab: melody stems up, thumb stems
  * down. Notes, rests, beams, triplets and ties are engraved by vexflow; where they stand is the sheet's affair.
  */
-export const drawStaff: StaffDrawer = (study, frames) => {
+export const drawStaff: StaffDrawer = (score, frames) => {
   const [first, last] = [frames[0], frames.at(-1)];
   if (!first || !last) return [];
   const top = first.rows.staffTop;
@@ -76,7 +76,7 @@ export const drawStaff: StaffDrawer = (study, frames) => {
     rightBar: false,
   });
   stave.setContext(context);
-  const bars = frames.map((frame) => engraveBar(study, frame, stave));
+  const bars = frames.map((frame) => engraveBar(score, frame, stave));
   for (const { items, beams, tuplets } of bars) {
     for (const { staveNote } of items) staveNote.setContext(context).draw();
     for (const beam of beams) beam.setContext(context).drawWithStyle();
@@ -85,9 +85,9 @@ export const drawStaff: StaffDrawer = (study, frames) => {
   for (const tie of tiesOf(bars.map(({ items }) => items))) tie.setContext(context).drawWithStyle();
   return [
     ...drawLines(top, last.right),
-    ...drawClefAndKey(study, top),
+    ...drawClefAndKey(score, top),
     ...frames.flatMap((frame) => {
-      const metre = frame.layout.showsMetre ? metreShown(study.bars, frame.index) : undefined;
+      const metre = frame.layout.showsMetre ? metreShown(score.bars, frame.index) : undefined;
       return [
         line(frame.right, top, frame.right, top + 4 * space, 'ink1', 1),
         ...(metre ? drawStaffMetre(metre, frame.left, top, frame.index === 0) : []),
@@ -97,16 +97,16 @@ export const drawStaff: StaffDrawer = (study, frames) => {
   ];
 };
 
-function engraveBar(study: Study, frame: BarFrame, stave: Stave) {
-  const accidentals = createAccidentals(study.key);
+function engraveBar(score: Score, frame: BarFrame, stave: Stave) {
+  const accidentals = createAccidentals(score.key);
   const items = (['melody', 'thumb'] as const)
-    .flatMap((voice) => itemsOf(study, frame, voice))
+    .flatMap((voice) => itemsOf(score, frame, voice))
     .sort((a, b) => a.tick - b.tick || (a.voice === 'thumb' ? 1 : -1));
   for (const tick of new Set(items.map((item) => item.tick))) {
     const together = items.filter((item) => item.tick === tick);
     for (const item of [...together].reverse())
       item.notes.forEach((note, index) => {
-        const accidental = accidentals(spelled(study, note));
+        const accidental = accidentals(spelled(score, note));
         if (accidental && !note.tied) item.staveNote.addModifier(new Accidental(accidental), index);
       });
     place(together, frame.x(tick) / scale, stave);
@@ -132,7 +132,7 @@ function place(together: readonly Engraved[], x: number, stave: Stave): void {
   moment.setX(x - half - first.staveNote.getAbsoluteX());
 }
 
-function itemsOf(study: Study, { bar }: BarFrame, voice: Voice): Engraved[] {
+function itemsOf(score: Score, { bar }: BarFrame, voice: Voice): Engraved[] {
   const stems = stemsOf(bar, voice).flatMap((stem): Engraved[] => {
     const graces = stem.notes.filter(({ grace }) => grace);
     const plain = stem.notes.filter(({ grace }) => !grace);
@@ -140,10 +140,10 @@ function itemsOf(study: Study, { bar }: BarFrame, voice: Voice): Engraved[] {
     const { values } = splitDuration(Math.max(1, sounding[0]?.durationTicks ?? 1));
     let { tick } = stem;
     return values.map((value, index) => {
-      const notes = [...sounding].sort((a, b) => staffStep(spelled(study, a)) - staffStep(spelled(study, b)));
-      const item = engraveNotes(study, voice, tick, value, notes, index === 0 ? stem : undefined);
+      const notes = [...sounding].sort((a, b) => staffStep(spelled(score, a)) - staffStep(spelled(score, b)));
+      const item = engraveNotes(score, voice, tick, value, notes, index === 0 ? stem : undefined);
       if (index === 0 && plain.length > 0 && graces.length > 0)
-        item.staveNote.addModifier(new GraceNoteGroup([graceOf(study, graces)], false));
+        item.staveNote.addModifier(new GraceNoteGroup([graceOf(score, graces)], false));
       tick += value.ticks;
       return item;
     });
@@ -154,7 +154,7 @@ function itemsOf(study: Study, { bar }: BarFrame, voice: Voice): Engraved[] {
 }
 
 function engraveNotes(
-  study: Study,
+  score: Score,
   voice: Voice,
   tick: Ticks,
   value: NoteValue,
@@ -162,7 +162,7 @@ function engraveNotes(
   stem: Stem | undefined,
 ): Engraved {
   const staveNote = new StaveNote({
-    keys: notes.map((note) => keyOf(study, note)),
+    keys: notes.map((note) => keyOf(score, note)),
     duration: lengths[value.name],
     dots: value.dots,
     stemDirection: directions[voice],
@@ -172,16 +172,16 @@ function engraveNotes(
 }
 
 /** "f#/5", and an x for a head without pitch. */
-function keyOf(study: Study, note: Note): string {
-  const pitch = spelled(study, note);
+function keyOf(score: Score, note: Note): string {
+  const pitch = spelled(score, note);
   const name = pitchText({ ...pitch, octave: 0 })
     .slice(0, -1)
     .toLowerCase();
   return `${name}/${pitch.octave}${note.dead ? '/x2' : note.harmonic ? '/d2' : ''}`;
 }
 
-const graceOf = (study: Study, graces: readonly Note[]): GraceNote =>
-  new GraceNote({ keys: graces.map((note) => keyOf(study, note)), duration: '8', slash: true });
+const graceOf = (score: Score, graces: readonly Note[]): GraceNote =>
+  new GraceNote({ keys: graces.map((note) => keyOf(score, note)), duration: '8', slash: true });
 
 /** Rests of the voices keep out of each other's way: the melody's above the middle line, the thumb's below. */
 const restKeys: Readonly<Record<Voice, string>> = { melody: 'd/5', thumb: 'g/4' };

@@ -1,6 +1,6 @@
 import { line, type Ink, type Shape } from '../engraving/index.ts';
 import { keyFifths } from '../pitch/index.ts';
-import type { Metre, Study } from '../score/index.ts';
+import type { Metre, Score } from '../score/index.ts';
 import { musicGlyphs } from './music-glyphs.ts';
 import { placeSign } from './shape-context.ts';
 
@@ -32,7 +32,7 @@ export const drawLines = (top: number, right: number): Shape[] =>
   );
 
 /** The octave clef of the guitar and the key signature, left of the first bar line. */
-export function drawClefAndKey({ key }: Pick<Study, 'key'>, top: number, ink: Ink = 'ink1'): Shape[] {
+export function drawClefAndKey({ key }: Pick<Score, 'key'>, top: number, ink: Ink = 'ink1'): Shape[] {
   const fifths = keyFifths(key);
   const steps = (fifths >= 0 ? sharpSteps : flatSteps).slice(0, Math.abs(fifths));
   const step = Math.min(usualKeyStep, keyRoom / Math.max(1, steps.length));

@@ -9,7 +9,7 @@ import {
   type SystemPicture,
 } from '../engraving/index.ts';
 import { withSigns } from '../pitch/index.ts';
-import type { Study } from '../score/index.ts';
+import type { Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
 import { drawStaff } from './index.ts';
 import { createAccidentals, keyAlter, spelled, staffStep } from './spelled.ts';
@@ -20,12 +20,12 @@ const options = {
   signs: { picking: false, fretting: false },
   staff: drawStaff,
 };
-const system = (study: Study): SystemPicture => drawSheet(study, sheetMeasures, options).systems[0]!;
+const system = (score: Score): SystemPicture => drawSheet(score, sheetMeasures, options).systems[0]!;
 
 /** How many shapes the staff alone takes. */
-const staffShapes = (study: Study): number =>
-  system(study).shapes.length -
-  drawSheet(study, sheetMeasures, { ...options, staff: undefined }).systems[0]!.shapes.length;
+const staffShapes = (score: Score): number =>
+  system(score).shapes.length -
+  drawSheet(score, sheetMeasures, { ...options, staff: undefined }).systems[0]!.shapes.length;
 
 interface Box {
   readonly left: number;
@@ -63,10 +63,10 @@ const headsOf = ({ shapes, rows }: SystemPicture): Box[] =>
 const middle = ({ top, bottom }: Box) => (top + bottom) / 2;
 
 describe('where notes are written (common practice: the guitar an octave up in the treble clef)', () => {
-  const study = written(['m1:0@1/1 m2:0@2/1 m3:0@3/1 t6:0@4/1']);
+  const score = written(['m1:0@1/1 m2:0@2/1 m3:0@3/1 t6:0@4/1']);
   test('open strings: E in the top space, B on the middle line, G on the second, low E under three ledger lines', () => {
-    const { staffTop } = system(study).rows;
-    const steps = headsOf(system(study)).map((head) => Math.round((staffTop + 30 - middle(head)) / 3.75));
+    const { staffTop } = system(score).rows;
+    const steps = headsOf(system(score)).map((head) => Math.round((staffTop + 30 - middle(head)) / 3.75));
     expect(steps.sort((a, b) => b - a)).toEqual([7, 4, 2, -7]);
   });
   test('a step is half a space, counted from E4', () => {
@@ -75,8 +75,8 @@ describe('where notes are written (common practice: the guitar an octave up in t
     expect(staffStep({ letter: 'E', octave: 3 })).toBe(-7);
   });
   test('with a capo on, the shapes are written, not what sounds', () => {
-    const [note] = study.bars[0]!.notes;
-    expect(spelled({ ...study }, note!)).toEqual(spelled({ ...study, ...{ capo: 3 } }, note!));
+    const [note] = score.bars[0]!.notes;
+    expect(spelled({ ...score }, note!)).toEqual(spelled({ ...score, ...{ capo: 3 } }, note!));
   });
 });
 
@@ -106,10 +106,10 @@ describe('accidentals (common practice)', () => {
 
 describe('the staff over the tab', () => {
   test('stands in its own rows: nothing of it reaches the strings, and the tab is as without it, only lower', () => {
-    const study = written(['m1:12@1/1 t6:0@2/1', 'm1:5@1/0.5']);
+    const score = written(['m1:12@1/1 t6:0@2/1', 'm1:5@1/0.5']);
     const [both, alone] = [
-      drawSheet(study, sheetMeasures, options).systems[0]!,
-      drawSheet(study, sheetMeasures, { ...options, staff: undefined }).systems[0]!,
+      drawSheet(score, sheetMeasures, options).systems[0]!,
+      drawSheet(score, sheetMeasures, { ...options, staff: undefined }).systems[0]!,
     ];
     expect(both.height - alone.height).toBe(148);
     expect(both.layout).toEqual(alone.layout);
@@ -129,12 +129,12 @@ describe('the staff over the tab', () => {
   test('a changed bar leaves other systems the same objects', () => {
     const bars = Array.from({ length: 12 }, () => 'm1:0@1/1 t5:0@2/1');
     const before = drawSheet(written(bars), sheetMeasures, options);
-    const study = written(bars);
-    const same = drawSheet({ ...study, tuning: study.tuning, bars: study.bars }, sheetMeasures, options);
+    const score = written(bars);
+    const same = drawSheet({ ...score, tuning: score.tuning, bars: score.bars }, sheetMeasures, options);
     expect(same.systems).toHaveLength(before.systems.length);
     const changed = {
-      ...study,
-      bars: study.bars.with(0, { ...study.bars[0]!, notes: study.bars[0]!.notes.slice(1) }),
+      ...score,
+      bars: score.bars.with(0, { ...score.bars[0]!, notes: score.bars[0]!.notes.slice(1) }),
     };
     const after = drawSheet(changed, sheetMeasures, options, same);
     expect(after.systems[0]).not.toBe(same.systems[0]);
@@ -162,13 +162,13 @@ const anyBar = fc
 test('whatever is written, every head stands over its moment of the tab, within a unit', () =>
   fc.assert(
     fc.property(anyBar, anyBar, (one, two) => {
-      const study = written([one, two]);
-      const picture = system(study);
+      const score = written([one, two]);
+      const picture = system(score);
       const heads = headsOf(picture);
       for (const layout of picture.layout.bars)
-        for (const note of study.bars[layout.bar]!.notes) {
+        for (const note of score.bars[layout.bar]!.notes) {
           const x = gutter + xOfTick(layout, note.tick);
-          const y = picture.rows.staffTop + 30 - staffStep(spelled(study, note)) * 3.75;
+          const y = picture.rows.staffTop + 30 - staffStep(spelled(score, note)) * 3.75;
           expect(
             heads.some(
               (head) => Math.abs((head.left + head.right) / 2 - x) < 1 && Math.abs(middle(head) - y) < 1,
@@ -180,13 +180,13 @@ test('whatever is written, every head stands over its moment of the tab, within 
   ));
 
 test('what cannot be written with one value, triplets, graces, dead notes and harmonics are drawn without a fault', () => {
-  const study = written([
+  const score = written([
     'm1:0@1/1.25 m1:2@3/0.3333 m1:3@3.3333/0.3333 m1:2@3.6667/0.3333 m2:3@4/1x',
     't6:0@1/3 m1:12@1/4',
   ]);
-  const odd: Study = {
-    ...study,
-    bars: study.bars.map((bar, index) => ({
+  const odd: Score = {
+    ...score,
+    bars: score.bars.map((bar, index) => ({
       ...bar,
       notes: [
         ...bar.notes.map((note) =>

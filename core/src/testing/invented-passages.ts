@@ -1,4 +1,4 @@
-import { blankStudy, type Note, type Study } from '../score/index.ts';
+import { blankScore, type Note, type Score } from '../score/index.ts';
 import { key, tuning } from './parsed.ts';
 import type { StringNumber } from '../instrument/index.ts';
 
@@ -151,9 +151,9 @@ const placed = (text: string) => {
   return { string: (string ?? 1) as StringNumber, fret: fret ?? 0 };
 };
 
-/** The passage as a study in its own tuning. */
-export function studyOf({ name, tuning: tuningName, key: keyName, bars }: InventedPassage): Study {
-  const blank = blankStudy({ title: name, tuning: tuning(tuningName), barCount: bars.length });
+/** The passage as a score in its own tuning. */
+export function scoreOf({ name, tuning: tuningName, key: keyName, bars }: InventedPassage): Score {
+  const blank = blankScore({ title: name, tuning: tuning(tuningName), barCount: bars.length });
   return {
     ...blank,
     key: key(keyName),

@@ -1,6 +1,6 @@
 import { writeMusicXml } from '../formats/musicxml/index.ts';
 import { applyThumb } from '../thumb/index.ts';
-import { blankStudy, type Bar, type Note, type Study } from '../score/index.ts';
+import { blankScore, type Bar, type Note, type Score } from '../score/index.ts';
 
 /** A melody note for tests: an eighth on open string 1 at the bar's start unless told otherwise. */
 export const note = (over: Partial<Note>): Note => ({
@@ -12,9 +12,9 @@ export const note = (over: Partial<Note>): Note => ({
   ...over,
 });
 
-/** An invented two-bar study in standard tuning over E and A with a two-string bass; every rung of a ladder differs. */
-export function inventedStudy(over: Partial<Study> = {}): Study {
-  const blank = blankStudy({ title: 'Invented', barCount: 2 });
+/** An invented two-bar score in standard tuning over E and A with a two-string bass; every rung of a ladder differs. */
+export function inventedScore(over: Partial<Score> = {}): Score {
+  const blank = blankScore({ title: 'Invented', barCount: 2 });
   const bars: Bar[] = [
     {
       metre: { beats: 4, unit: 4 },
@@ -39,9 +39,9 @@ export function inventedStudy(over: Partial<Study> = {}): Study {
   return applyThumb({ ...blank, bars, ...over });
 }
 
-/** The MusicXML of a study that can be written. */
-export function xmlOf(study: Study): string {
-  const xml = writeMusicXml(study);
+/** The MusicXML of a score that can be written. */
+export function xmlOf(score: Score): string {
+  const xml = writeMusicXml(score);
   if (!xml.ok) throw new Error(xml.fault.reason);
   return xml.value;
 }

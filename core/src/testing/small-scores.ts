@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { StringNumber } from '../instrument/index.ts';
-import { blankStudy, inPlayingOrder, type Note, type Study } from '../score/index.ts';
+import { blankScore, inPlayingOrder, type Note, type Score } from '../score/index.ts';
 import { tuning } from './parsed.ts';
 
 export interface SmallScore {
@@ -13,7 +13,7 @@ export interface SmallScore {
 const arrivals = [undefined, undefined, undefined, 'hammer-on', 'pull-off', 'slide'] as const;
 
 /** Small scores of one bar with every kind of note the fretting hand meets, playable or not. */
-export function smallScores({ moments, mostFret, mostNotes }: SmallScore): fc.Arbitrary<Study> {
+export function smallScores({ moments, mostFret, mostNotes }: SmallScore): fc.Arbitrary<Score> {
   const note = fc.record({
     slot: fc.integer({ min: 0, max: moments - 1 }),
     string: fc.integer({ min: 1, max: 6 }),
@@ -37,7 +37,7 @@ export function smallScores({ moments, mostFret, mostNotes }: SmallScore): fc.Ar
       capo: fc.integer({ min: 0, max: 4 }),
     })
     .map(({ notes, tuned, tempoBpm, capo }) => ({
-      ...blankStudy({ title: 'Small score', barCount: 1, tuning: tuning(tuned) }),
+      ...blankScore({ title: 'Small score', barCount: 1, tuning: tuning(tuned) }),
       tempoBpm,
       capo,
       bars: [

@@ -1,13 +1,13 @@
 import type { StringNumber } from '../instrument/index.ts';
 import {
   beatTicks,
-  blankStudy,
+  blankScore,
   inPlayingOrder,
   type Bar,
   type Metre,
   type Note,
   type PlacedGrip,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 import { frets } from './parsed.ts';
 
@@ -51,10 +51,10 @@ export function notes(text: string, metre: Metre = fourFour): Note[] {
     .sort(inPlayingOrder);
 }
 
-/** A study of bars in short writing; a bar may begin with its grip in brackets, as in `[x32010] t5:3@1`. */
-export function written(bars: readonly string[], over: Partial<Study> = {}): Study {
+/** A score of bars in short writing; a bar may begin with its grip in brackets, as in `[x32010] t5:3@1`. */
+export function written(bars: readonly string[], over: Partial<Score> = {}): Score {
   return {
-    ...blankStudy({ title: 'Written' }),
+    ...blankScore({ title: 'Written' }),
     ...over,
     bars: bars.map((text): Bar => {
       const match = /^\[([^\]]+)\]\s*(.*)$/.exec(text);

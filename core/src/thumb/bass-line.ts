@@ -9,7 +9,7 @@ import {
   ticksPerQuarter,
   type Note,
   type NoteEnding,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 
 /** One stroke of the bass line, as it is read and said. Bars and beats from 1. */
@@ -25,12 +25,12 @@ export interface BassNote {
 }
 
 /** The thumb voice alone, as notes and as words. */
-export const bassLine = (study: Study): BassNote[] =>
-  study.bars.flatMap((bar, index) =>
+export const bassLine = (score: Score): BassNote[] =>
+  score.bars.flatMap((bar, index) =>
     bar.notes
       .filter((note) => note.voice === 'thumb')
       .map((note) => {
-        const pitch = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
+        const pitch = pitchText(spellMidi(writtenMidi(score.tuning, note), score.key));
         return {
           bar: index + 1,
           beat: beatAt(bar.metre, note.tick),
@@ -63,14 +63,14 @@ export interface BassDensity {
   readonly busiestPerSecond: number;
 }
 
-export function bassDensity(study: Study): BassDensity {
-  const bars = study.bars.map((bar) => {
+export function bassDensity(score: Score): BassDensity {
+  const bars = score.bars.map((bar) => {
     const count = new Set(
       bar.notes
         .filter(({ voice, tied, grace }) => voice === 'thumb' && !tied && !grace)
         .map(({ tick }) => tick),
     ).size;
-    const seconds = (barTicks(bar.metre) / ticksPerQuarter) * (60 / study.tempoBpm);
+    const seconds = (barTicks(bar.metre) / ticksPerQuarter) * (60 / score.tempoBpm);
     return { count, beats: Math.max(1, beatStarts(bar.metre).length), seconds };
   });
   const beats = bars.reduce((sum, bar) => sum + bar.beats, 0);
@@ -81,10 +81,10 @@ export function bassDensity(study: Study): BassDensity {
   };
 }
 
-/** The study with every bass note ending one way, to hear two ways side by side; undefined leaves each at its written length. */
-export const withBassEnding = (study: Study, ending: NoteEnding | undefined): Study => ({
-  ...study,
-  bars: study.bars.map((bar) => ({
+/** The score with every bass note ending one way, to hear two ways side by side; undefined leaves each at its written length. */
+export const withBassEnding = (score: Score, ending: NoteEnding | undefined): Score => ({
+  ...score,
+  bars: score.bars.map((bar) => ({
     ...bar,
     notes: bar.notes.map((note) => {
       if (note.voice !== 'thumb' || note.dead) return note;

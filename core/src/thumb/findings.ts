@@ -1,18 +1,18 @@
-import { beatAt, beatStarts, gripAt, soundingFrets, type Finding, type Study } from '../score/index.ts';
+import { beatAt, beatStarts, gripAt, soundingFrets, type Finding, type Score } from '../score/index.ts';
 import { fretOf } from '../shapes/index.ts';
 import { patternStretches } from './pattern-at.ts';
 import { byHand, thumbPatternTable } from './pattern-table.ts';
 
 /** What keeps the thumb from playing: a pattern nobody knows, beats with no grip under them, a bass beside its grip. */
-export const thumbFindings = (study: Study): Finding[] => [
-  ...unknownPatterns(study),
-  ...beatsWithoutGrip(study),
-  ...bassBesideGrip(study),
+export const thumbFindings = (score: Score): Finding[] => [
+  ...unknownPatterns(score),
+  ...beatsWithoutGrip(score),
+  ...bassBesideGrip(score),
 ];
 
-function unknownPatterns(study: Study): Finding[] {
-  return study.bars.flatMap((bar, index) =>
-    patternStretches(study, index)
+function unknownPatterns(score: Score): Finding[] {
+  return score.bars.flatMap((bar, index) =>
+    patternStretches(score, index)
       .filter(({ name, pattern }) => !pattern && name !== byHand)
       .map(({ name, from }): Finding => ({
         severity: 'error',
@@ -26,10 +26,10 @@ function unknownPatterns(study: Study): Finding[] {
 }
 
 /** A grip holds until the next, so only the beats before the first grip can be bare: said once, where they begin. */
-function beatsWithoutGrip(study: Study): Finding[] {
-  for (const [index, bar] of study.bars.entries()) {
-    const isPatterned = patternStretches(study, index).some(({ pattern }) => pattern);
-    const bare = beatStarts(bar.metre).findIndex((tick) => !gripAt(study, index, tick));
+function beatsWithoutGrip(score: Score): Finding[] {
+  for (const [index, bar] of score.bars.entries()) {
+    const isPatterned = patternStretches(score, index).some(({ pattern }) => pattern);
+    const bare = beatStarts(bar.metre).findIndex((tick) => !gripAt(score, index, tick));
     if (bare < 0) return [];
     if (!isPatterned) continue;
     return [
@@ -47,12 +47,12 @@ function beatsWithoutGrip(study: Study): Finding[] {
 }
 
 /** A stroke written by hand on a string the grip holds elsewhere or leaves out: a slip, unless it is meant. */
-function bassBesideGrip(study: Study): Finding[] {
-  return study.bars.flatMap((bar, index) =>
+function bassBesideGrip(score: Score): Finding[] {
+  return score.bars.flatMap((bar, index) =>
     bar.notes
       .filter((note) => note.voice === 'thumb' && note.byHand && !note.dead && !note.arrival && !note.tied)
       .flatMap((note): Finding[] => {
-        const grip = gripAt(study, index, note.tick);
+        const grip = gripAt(score, index, note.tick);
         const held = grip && fretOf(soundingFrets(grip), note.string);
         if (!grip || held === note.fret) return [];
         const place = { bar: index, tick: note.tick, string: note.string, voice: note.voice };

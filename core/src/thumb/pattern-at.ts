@@ -1,4 +1,4 @@
-import { barTicks, type Study, type Ticks } from '../score/index.ts';
+import { barTicks, type Score, type Ticks } from '../score/index.ts';
 import { byHand, findPattern, type ThumbPattern } from './pattern-table.ts';
 
 /** Part of a bar that follows one pattern. */
@@ -11,25 +11,25 @@ export interface PatternStretch {
 }
 
 /** The pattern a bar follows as a whole: its own, its section's, or the piece's. */
-export function barPattern(study: Study, barIndex: number): string {
-  const own = study.bars[barIndex]?.thumbPattern;
+export function barPattern(score: Score, barIndex: number): string {
+  const own = score.bars[barIndex]?.thumbPattern;
   if (own) return own;
-  const section = study.bars.slice(0, barIndex + 1).findLast((bar) => bar.section)?.section;
-  return section?.thumbPattern ?? study.thumbPattern;
+  const section = score.bars.slice(0, barIndex + 1).findLast((bar) => bar.section)?.section;
+  return section?.thumbPattern ?? score.thumbPattern;
 }
 
 /** The stretches of a bar from its start to its end: a pattern chosen at a beat holds from there. */
-export function patternStretches(study: Study, barIndex: number): PatternStretch[] {
-  const bar = study.bars[barIndex];
+export function patternStretches(score: Score, barIndex: number): PatternStretch[] {
+  const bar = score.bars[barIndex];
   if (!bar) return [];
   const end = barTicks(bar.metre);
-  const whole = barPattern(study, barIndex);
+  const whole = barPattern(score, barIndex);
   const chosen = (bar.beatPatterns ?? []).filter(({ tick }) => tick < end);
   const starts = chosen[0]?.tick === 0 ? chosen : [{ tick: 0, pattern: whole }, ...chosen];
   return starts.map(({ tick, pattern }, index) => ({
     from: tick,
     until: starts[index + 1]?.tick ?? end,
     name: pattern,
-    pattern: pattern === byHand ? undefined : findPattern(pattern, study.patterns),
+    pattern: pattern === byHand ? undefined : findPattern(pattern, score.patterns),
   }));
 }

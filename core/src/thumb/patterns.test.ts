@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { writtenMidi } from '../instrument/index.ts';
 import { pitchText, spellMidi } from '../pitch/index.ts';
 import {
-  blankStudy,
+  blankScore,
   changeNote,
   layGrip,
   removeNote,
@@ -12,7 +12,7 @@ import {
   setSection,
   type GridPattern,
   type Note,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 import { frets, tuning } from '../testing/parsed.ts';
 import { notes as written } from '../testing/written.ts';
@@ -26,25 +26,25 @@ import {
   withBassEnding,
 } from './index.ts';
 
-/** A study of grips, one a bar, with a pattern laid under them. */
-function laid(pattern: string, grips: readonly string[], over: Partial<Study> = {}): Study {
-  const blank = { ...blankStudy({ title: 'Laid', barCount: grips.length, thumbPattern: pattern }), ...over };
+/** A score of grips, one a bar, with a pattern laid under them. */
+function laid(pattern: string, grips: readonly string[], over: Partial<Score> = {}): Score {
+  const blank = { ...blankScore({ title: 'Laid', barCount: grips.length, thumbPattern: pattern }), ...over };
   return applyThumb(
-    grips.reduce((study, text, bar) => layGrip(study, bar, { tick: 0, frets: frets(text) }), blank),
+    grips.reduce((score, text, bar) => layGrip(score, bar, { tick: 0, frets: frets(text) }), blank),
   );
 }
 /** Strings and frets of a bar's thumb: "6.0 4.2"; strings struck together are joined by a plus. */
-function bass(study: Study, bar = 0): string {
+function bass(score: Score, bar = 0): string {
   const byTick = new Map<number, string[]>();
-  for (const { tick, string, fret, voice } of study.bars[bar]!.notes)
+  for (const { tick, string, fret, voice } of score.bars[bar]!.notes)
     if (voice === 'thumb') byTick.set(tick, [...(byTick.get(tick) ?? []), `${string}.${fret}`]);
   return [...byTick.values()].map((together) => together.join('+')).join(' ');
 }
-const thumbNotes = (study: Study, bar = 0): Note[] =>
-  study.bars[bar]!.notes.filter(({ voice }) => voice === 'thumb');
-const pitches = (study: Study, bar = 0) =>
-  thumbNotes(study, bar).map((note) =>
-    pitchText(spellMidi(writtenMidi(study.tuning, note), study.key)).slice(0, -1),
+const thumbNotes = (score: Score, bar = 0): Note[] =>
+  score.bars[bar]!.notes.filter(({ voice }) => voice === 'thumb');
+const pitches = (score: Score, bar = 0) =>
+  thumbNotes(score, bar).map((note) =>
+    pitchText(spellMidi(writtenMidi(score.tuning, note), score.key)).slice(0, -1),
   );
 
 describe('patterns of the trade (common practice)', () => {
@@ -108,10 +108,10 @@ describe('patterns of the trade (common practice)', () => {
     ));
   test('the answering bass plays where the melody strikes nothing', () => {
     const melody = written('m1:0@1/1 m1:3@3/1');
-    const study = laid('answering', ['022100']);
+    const score = laid('answering', ['022100']);
     const answered = applyThumb({
-      ...study,
-      bars: study.bars.map((bar) => ({ ...bar, notes: [...bar.notes, ...melody] })),
+      ...score,
+      bars: score.bars.map((bar) => ({ ...bar, notes: [...bar.notes, ...melody] })),
     });
     expect(thumbNotes(answered).map(({ tick }) => tick)).toEqual([960, 2880]);
   });
@@ -119,22 +119,22 @@ describe('patterns of the trade (common practice)', () => {
 
 describe('walks arrive on the change (common practice)', () => {
   test('by half steps from A to B on string 5: A A# B', () => {
-    const study = laid('walk-chromatic', ['x02220', 'x21202'], {
-      bars: blankStudy({ title: 'W', barCount: 2 }).bars,
+    const score = laid('walk-chromatic', ['x02220', 'x21202'], {
+      bars: blankScore({ title: 'W', barCount: 2 }).bars,
     });
-    expect(bass(study).split(' ').slice(-2)).toEqual(['5.0', '5.1']);
-    expect(bass(study, 1).split(' ')[0]).toBe('5.2');
+    expect(bass(score).split(' ').slice(-2)).toEqual(['5.0', '5.1']);
+    expect(bass(score, 1).split(' ')[0]).toBe('5.2');
   });
   test('by the scale of E from E to A: F# G# then A', () => {
-    const study = laid('walk', ['022100', 'x02220'], { key: { tonic: 'E', mode: 'major' } });
-    expect(bass(study)).toBe('6.0 4.2 6.2 6.4');
-    expect(bass(study, 1).split(' ')[0]).toBe('5.0');
+    const score = laid('walk', ['022100', 'x02220'], { key: { tonic: 'E', mode: 'major' } });
+    expect(bass(score)).toBe('6.0 4.2 6.2 6.4');
+    expect(bass(score, 1).split(' ')[0]).toBe('5.0');
   });
   test('downward where the next bass is lower: C to A by B', () =>
     expect(pitches(laid('walk', ['x32010', 'x02210'])).at(-1)).toBe('B'));
   test('tenths lie on strings 6 and 3: F# with A, G# with B in E', () => {
-    const study = laid('walk-tenths', ['022100', 'x02220'], { key: { tonic: 'E', mode: 'major' } });
-    expect(bass(study).split(' ').slice(-2)).toEqual(['6.2+3.2', '6.4+3.4']);
+    const score = laid('walk-tenths', ['022100', 'x02220'], { key: { tonic: 'E', mode: 'major' } });
+    expect(bass(score).split(' ').slice(-2)).toEqual(['6.2+3.2', '6.4+3.4']);
   });
   test('where the steps do not lie on bass strings the alternation goes on', () =>
     expect(bass(laid('walk', ['x-x-12-12-12-x', 'x-x-12-12-12-x']))).toBe('4.12 3.12 4.12 3.12'));
@@ -142,7 +142,7 @@ describe('walks arrive on the change (common practice)', () => {
 
 describe('metres', () => {
   const inMetre = (pattern: string, beats: number, unit: 4 | 8) => {
-    const blank = blankStudy({ title: 'M', barCount: 1, thumbPattern: pattern });
+    const blank = blankScore({ title: 'M', barCount: 1, thumbPattern: pattern });
     const bar = { metre: { beats, unit }, grips: [{ tick: 0, frets: frets('022100') }], notes: [] };
     return applyThumb({ ...blank, bars: [bar] });
   };
@@ -154,10 +154,10 @@ describe('metres', () => {
     ['bass-slap', 5, 4],
     ['ragtime', 3, 4],
   ] as const)('%s fits %i/%i', (pattern, beats, unit) => {
-    const study = inMetre(pattern, beats, unit);
+    const score = inMetre(pattern, beats, unit);
     const length = (beats * 3840) / unit;
-    expect(thumbNotes(study).length).toBeGreaterThan(1);
-    for (const { tick, durationTicks } of thumbNotes(study))
+    expect(thumbNotes(score).length).toBeGreaterThan(1);
+    for (const { tick, durationTicks } of thumbNotes(score))
       expect(tick + durationTicks).toBeLessThanOrEqual(length);
   });
   test('in 6/8 the second of two slots falls on the third eighth', () =>
@@ -167,20 +167,20 @@ describe('metres', () => {
 describe('piece, section, bar and beat', () => {
   const grips = ['022100', '022100', '022100', '022100'];
   test('the nearest choice holds: beat before bar before section before piece', () => {
-    let study = laid('two-string', grips);
-    study = setSection(study, 1, { name: 'B', thumbPattern: 'half-time' });
-    study = setBarPattern(study, 2, 'one-string');
-    study = applyThumb(setBeatPattern(study, 2, 1920, 'muted-alternate'));
-    expect(bass(study, 0)).toBe('6.0 4.2 6.0 4.2');
-    expect(bass(study, 1)).toBe('6.0 4.2');
-    expect(thumbNotes(study, 2).map(({ ending, dead }) => ending ?? dead)).toEqual([
+    let score = laid('two-string', grips);
+    score = setSection(score, 1, { name: 'B', thumbPattern: 'half-time' });
+    score = setBarPattern(score, 2, 'one-string');
+    score = applyThumb(setBeatPattern(score, 2, 1920, 'muted-alternate'));
+    expect(bass(score, 0)).toBe('6.0 4.2 6.0 4.2');
+    expect(bass(score, 1)).toBe('6.0 4.2');
+    expect(thumbNotes(score, 2).map(({ ending, dead }) => ending ?? dead)).toEqual([
       'palm-damped',
       'palm-damped',
       undefined,
       true,
     ]);
-    expect(bass(study, 3)).toBe('6.0 4.2');
-    expect(patternStretches(study, 2).map(({ name, from, until }) => [name, from, until])).toEqual([
+    expect(bass(score, 3)).toBe('6.0 4.2');
+    expect(patternStretches(score, 2).map(({ name, from, until }) => [name, from, until])).toEqual([
       ['one-string', 0, 1920],
       ['muted-alternate', 1920, 3840],
     ]);
@@ -198,19 +198,19 @@ describe('piece, section, bar and beat', () => {
         { slot: 3, role: 'alternate', accent: true },
       ],
     };
-    const study = laid('mine-1', ['x02220'], { patterns: [own] });
-    expect(bass(study)).toBe('6.0 4.2 6.0 4.2');
-    expect(thumbNotes(study)[1]).toMatchObject({ tick: 1440, accent: true });
-    expect(thumbFindings(study)).toEqual([]);
-    expect(thumbFindings({ ...study, patterns: [] })[0]).toMatchObject({ code: 'unknown-pattern' });
+    const score = laid('mine-1', ['x02220'], { patterns: [own] });
+    expect(bass(score)).toBe('6.0 4.2 6.0 4.2');
+    expect(thumbNotes(score)[1]).toMatchObject({ tick: 1440, accent: true });
+    expect(thumbFindings(score)).toEqual([]);
+    expect(thumbFindings({ ...score, patterns: [] })[0]).toMatchObject({ code: 'unknown-pattern' });
   });
 });
 
 describe('strokes by hand', () => {
   const at = (tick: number, string: 6 | 5 | 4) => ({ bar: 0, tick, string, voice: 'thumb' as const });
   test('a change of grip moves the laid strokes and leaves the changed one', () => {
-    const study = laid('two-string', ['022100']);
-    const accented = applyThumb(changeNote(study, at(960, 4), () => ({ accent: true })));
+    const score = laid('two-string', ['022100']);
+    const accented = applyThumb(changeNote(score, at(960, 4), () => ({ accent: true })));
     const regripped = applyThumb(layGrip(accented, 0, { tick: 0, frets: frets('x32010') }));
     expect(bass(regripped)).toBe('5.3 4.2 5.3 4.2');
     expect(thumbNotes(regripped).map(({ accent }) => accent ?? false)).toEqual([false, true, false, false]);
@@ -220,20 +220,20 @@ describe('strokes by hand', () => {
     expect(bass(applyThumb(resetThumb(toF, 0)))).toBe('6.1 4.3 6.1 4.3');
   });
   test('a stroke taken out stays out until reset', () => {
-    const study = applyThumb(removeNote(laid('two-string', ['022100']), at(1920, 6)));
-    expect(bass(study)).toBe('6.0 4.2 4.2');
-    expect(bass(applyThumb(study))).toBe('6.0 4.2 4.2');
-    expect(bass(applyThumb(resetThumb(study, 0)))).toBe('6.0 4.2 6.0 4.2');
+    const score = applyThumb(removeNote(laid('two-string', ['022100']), at(1920, 6)));
+    expect(bass(score)).toBe('6.0 4.2 4.2');
+    expect(bass(applyThumb(score))).toBe('6.0 4.2 4.2');
+    expect(bass(applyThumb(resetThumb(score, 0)))).toBe('6.0 4.2 6.0 4.2');
   });
 });
 
 describe('what could not be played as wanted is solved in a stated order, and said', () => {
   test('the melody has the string: alternate, low, other low', () => {
-    const study = laid('two-string', ['022100']);
+    const score = laid('two-string', ['022100']);
     const melody = written('m4:2@2/1');
     const taken = applyThumb({
-      ...study,
-      bars: study.bars.map((bar) => ({ ...bar, notes: [...bar.notes, ...melody] })),
+      ...score,
+      bars: score.bars.map((bar) => ({ ...bar, notes: [...bar.notes, ...melody] })),
     });
     expect(bass(taken)).toBe('6.0 6.0 6.0 4.2');
     expect(solvedStrokes(taken)).toEqual([
@@ -259,20 +259,20 @@ describe('the bass line to read, hear and weigh', () => {
     expect(bassLine(laid('bass-slap', ['022100']))[1]!.words).toBe('string 6, slap, accented');
   });
   test('density: strokes a beat, and strokes a second in the busiest bar', () => {
-    const study = setBarPattern(laid('two-string', ['022100', '022100']), 1, 'half-time');
-    const density = bassDensity(applyThumb({ ...study, tempoBpm: 120 }));
+    const score = setBarPattern(laid('two-string', ['022100', '022100']), 1, 'half-time');
+    const density = bassDensity(applyThumb({ ...score, tempoBpm: 120 }));
     expect(density).toEqual({ perBeat: [1, 0.5], mean: 0.75, busiestPerSecond: 2 });
     expect(bassDensity(laid('boom-brush', ['320003'])).mean).toBe(1);
   });
   test('damped and undamped are two versions of one bass', () => {
-    const study = laid('ragtime', ['022100']);
+    const score = laid('ragtime', ['022100']);
     expect(
-      thumbNotes(withBassEnding(study, 'palm-damped')).every(({ ending }) => ending === 'palm-damped'),
+      thumbNotes(withBassEnding(score, 'palm-damped')).every(({ ending }) => ending === 'palm-damped'),
     ).toBe(true);
-    expect(thumbNotes(withBassEnding(study, undefined)).some(({ ending }) => ending)).toBe(false);
+    expect(thumbNotes(withBassEnding(score, undefined)).some(({ ending }) => ending)).toBe(false);
   });
   test('no bars, no strokes: the meter stands at nought', () =>
-    expect(bassDensity(blankStudy({ title: 'Empty', barCount: 1 }))).toEqual({
+    expect(bassDensity(blankScore({ title: 'Empty', barCount: 1 }))).toEqual({
       perBeat: [0],
       mean: 0,
       busiestPerSecond: 0,

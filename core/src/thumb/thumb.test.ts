@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { frets, tuning } from '../testing/parsed.ts';
-import { blankStudy, layGrip, validateStudy, type Study } from '../score/index.ts';
+import { blankScore, layGrip, validateScore, type Score } from '../score/index.ts';
 import { gripTones } from '../shapes/index.ts';
 import { applyThumb, bassStrings, findPattern, thumbFindings, thumbPatternTable } from './index.ts';
 
-function study(pattern: string, grips: [number, number, string][], over: Partial<Study> = {}): Study {
-  const blank = { ...blankStudy({ title: 'A test', barCount: 2, thumbPattern: pattern }), ...over };
+function score(pattern: string, grips: [number, number, string][], over: Partial<Score> = {}): Score {
+  const blank = { ...blankScore({ title: 'A test', barCount: 2, thumbPattern: pattern }), ...over };
   return applyThumb(
     grips.reduce((each, [bar, tick, text]) => layGrip(each, bar, { tick, frets: frets(text) }), blank),
   );
 }
-const strokes = (each: Study, bar = 0) =>
+const strokes = (each: Score, bar = 0) =>
   each.bars[bar]!.notes.filter(({ voice }) => voice === 'thumb').map(({ string }) => string);
 
 describe('alternating bass on usual grips (common practice)', () => {
@@ -27,11 +27,11 @@ describe('alternating bass on usual grips (common practice)', () => {
     ['half-time', '022100', [6, 4]],
     ['off-beat', '022100', [6, 6]],
   ])('%s on %s is %j', (pattern, grip, strings) =>
-    expect(strokes(study(pattern, [[0, 0, grip]]))).toEqual(strings),
+    expect(strokes(score(pattern, [[0, 0, grip]]))).toEqual(strings),
   );
 
   test('a string held silently is not the thumb’s', () => {
-    const blank = blankStudy({ title: 'Silent', barCount: 1, thumbPattern: 'two-string' });
+    const blank = blankScore({ title: 'Silent', barCount: 1, thumbPattern: 'two-string' });
     const silent = (strings: (5 | 6)[]) =>
       strokes(applyThumb(layGrip(blank, 0, { tick: 0, frets: frets('332010'), silent: strings })));
     expect(silent([])).toEqual([5, 4, 5, 4]);
@@ -39,11 +39,11 @@ describe('alternating bass on usual grips (common practice)', () => {
     expect(silent([6])).toEqual([5, 4, 5, 4]);
   });
   test('a slash grip keeps its bass', () => {
-    expect(strokes(study('two-string', [[0, 0, '2x0212']]))).toEqual([6, 4, 6, 4]);
-    expect(strokes(study('two-string', [[0, 0, 'x20030']]))).toEqual([5, 4, 5, 4]);
+    expect(strokes(score('two-string', [[0, 0, '2x0212']]))).toEqual([6, 4, 6, 4]);
+    expect(strokes(score('two-string', [[0, 0, 'x20030']]))).toEqual([5, 4, 5, 4]);
   });
   test('open tunings: the pattern plays what the grip holds there', () => {
-    const openD = study(
+    const openD = score(
       'two-string',
       [
         [0, 0, '000000'],
@@ -70,14 +70,14 @@ describe('metre and changes', () => {
     [6, 8, [6, 4]],
     [12, 8, [6, 4, 6, 4]],
   ] as const)('%i/%i', (beats, unit, strings) =>
-    expect(strokes(applyThumb({ ...blankStudy({ title: 'A test' }), ...metre(beats, unit) }))).toEqual(
+    expect(strokes(applyThumb({ ...blankScore({ title: 'A test' }), ...metre(beats, unit) }))).toEqual(
       strings,
     ),
   );
   test('a grip laid inside the bar starts the pattern on its own low bass', () => {
     expect(
       strokes(
-        study('two-string', [
+        score('two-string', [
           [0, 0, '022100'],
           [0, 1920, 'x02220'],
         ]),
@@ -85,7 +85,7 @@ describe('metre and changes', () => {
     ).toEqual([6, 4, 5, 4]);
     expect(
       strokes(
-        study('two-string', [
+        score('two-string', [
           [0, 0, '022100'],
           [0, 960, 'x02220'],
         ]),
@@ -93,34 +93,34 @@ describe('metre and changes', () => {
     ).toEqual([6, 5, 4, 5]);
   });
   test('a grip carries on into the next bar; strokes last up to the next', () => {
-    const half = study('half-time', [[0, 0, '022100']]);
+    const half = score('half-time', [[0, 0, '022100']]);
     expect(strokes(half, 1)).toEqual([6, 4]);
     expect(half.bars[1]!.notes.map(({ durationTicks }) => durationTicks)).toEqual([1920, 1920]);
   });
   test('2 and 4 only: short, stopped and accented', () => {
-    expect(study('off-beat', [[0, 0, '022100']]).bars[0]!.notes).toMatchObject([
+    expect(score('off-beat', [[0, 0, '022100']]).bars[0]!.notes).toMatchObject([
       { tick: 960, durationTicks: 960, ending: 'stopped', accent: true },
       { tick: 2880, durationTicks: 960, ending: 'stopped', accent: true },
     ]);
   });
   test('the player’s bass ending overrides the pattern’s', () => {
     expect(
-      study('one-string', [[0, 0, '022100']], { bassEnding: 'let-ring' }).bars[0]!.notes[0]!.ending,
+      score('one-string', [[0, 0, '022100']], { bassEnding: 'let-ring' }).bars[0]!.notes[0]!.ending,
     ).toBe('let-ring');
   });
 });
 
 describe('the thumb and the rest of the bar', () => {
   test('a string the melody strikes at that moment is left to it', () => {
-    const blank = study('two-string', [[0, 0, '022100']]);
+    const blank = score('two-string', [[0, 0, '022100']]);
     const melody = { tick: 960, durationTicks: 480, string: 4 as const, fret: 2, voice: 'melody' as const };
     const bars = blank.bars.with(0, { ...blank.bars[0]!, notes: [...blank.bars[0]!.notes, melody] });
     const again = applyThumb({ ...blank, bars });
     expect(strokes(again)).toEqual([6, 6, 6, 4]);
-    expect(validateStudy(again)).toEqual([]);
+    expect(validateScore(again)).toEqual([]);
   });
-  test('a bar by hand is left as it is, and an unchanged study is the same object', () => {
-    const byHand = study('two-string', [[0, 0, '022100']]);
+  test('a bar by hand is left as it is, and an unchanged score is the same object', () => {
+    const byHand = score('two-string', [[0, 0, '022100']]);
     const kept = {
       ...byHand,
       bars: byHand.bars.map((bar) => ({ ...bar, thumbPattern: 'by-hand', notes: [] })),
@@ -129,13 +129,13 @@ describe('the thumb and the rest of the bar', () => {
     expect(applyThumb(byHand)).toBe(byHand);
   });
   test('no grip is said, an unknown pattern is named', () => {
-    expect(thumbFindings(study('two-string', []))).toMatchObject([
+    expect(thumbFindings(score('two-string', []))).toMatchObject([
       { code: 'thumb-without-grip', bar: 1, beat: 1 },
     ]);
     expect(
-      thumbFindings({ ...study('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0],
+      thumbFindings({ ...score('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0],
     ).toMatchObject({ code: 'unknown-pattern', severity: 'error' });
-    expect(thumbFindings(study('two-string', [[0, 1920, '022100']]))).toMatchObject([{ bar: 1, beat: 1 }]);
+    expect(thumbFindings(score('two-string', [[0, 1920, '022100']]))).toMatchObject([{ bar: 1, beat: 1 }]);
   });
   test('patterns are found by name or alias', () => {
     expect(findPattern('Thump')?.id).toBe('one-string');
@@ -156,7 +156,7 @@ test('on any grip in any tuning each stroke is a string and fret of the grip, an
       names,
       (grip, name, pattern) => {
         fc.pre(grip.some((fret) => fret !== null));
-        const blank = blankStudy({
+        const blank = blankScore({
           title: 'A test',
           barCount: 1,
           tuning: tuning(name),
@@ -167,7 +167,7 @@ test('on any grip in any tuning each stroke is a string and fret of the grip, an
         expect(made.bars[0]!.notes.length).toBeGreaterThan(0);
         for (const { string, fret } of made.bars[0]!.notes)
           expect(besideTheGrip.has(pattern) || held.has(`${string}:${fret}`)).toBe(true);
-        expect(validateStudy(made)).toEqual([]);
+        expect(validateScore(made)).toEqual([]);
         expect(
           Object.values(bassStrings(tuning(name), grip)!).every((string) => held.size > 0 && string >= 1),
         ).toBe(true);

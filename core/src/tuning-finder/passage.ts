@@ -4,7 +4,7 @@ import {
   heardWholeMidi,
   placedNotes,
   type Note,
-  type Study,
+  type Score,
   type Ticks,
   type Voice,
 } from '../score/index.ts';
@@ -15,7 +15,7 @@ export interface PassageNote {
   readonly endTicks: Ticks;
   readonly midi: Midi;
   readonly voice: Voice;
-  /** The note of the study it was taken from. */
+  /** The note of the score it was taken from. */
   readonly source: Note;
 }
 
@@ -33,15 +33,15 @@ export interface Passage {
   readonly key: Key;
 }
 
-/** Takes the strings and frets off a study: pitches as heard, moments in order. Tied continuations are not struck again. */
-export function passageOf(study: Study): Passage {
+/** Takes the strings and frets off a score: pitches as heard, moments in order. Tied continuations are not struck again. */
+export function passageOf(score: Score): Passage {
   const moments = new Map<Ticks, PassageNote[]>();
-  for (const { atTicks, note } of placedNotes(study)) {
+  for (const { atTicks, note } of placedNotes(score)) {
     if (note.tied) continue;
     const heard: PassageNote = {
       atTicks,
       endTicks: atTicks + note.durationTicks,
-      midi: heardWholeMidi(study, note),
+      midi: heardWholeMidi(score, note),
       voice: note.voice,
       source: note,
     };
@@ -54,7 +54,7 @@ export function passageOf(study: Study): Passage {
       notes: notes.sort((a, b) => a.midi - b.midi),
     })),
     noteCount: ordered.reduce((sum, [, notes]) => sum + notes.length, 0),
-    barCount: study.bars.length,
-    key: transposeKey(study.key, soundingShift(study)),
+    barCount: score.bars.length,
+    key: transposeKey(score.key, soundingShift(score)),
   };
 }

@@ -22,7 +22,7 @@ export interface Placement {
 export const fretMillimetres = ({ scaleMm, capo, fretCount }: Instrument): number[] =>
   Array.from({ length: fretCount - capo + 1 }, (_, fret) => fretPositionMm(scaleMm, fret + capo));
 
-/** Highest fret that a passage is laid on; above, a study would be for another lesson. */
+/** Highest fret that a passage is laid on; above, a score would be for another lesson. */
 const highestLaidFret = 14;
 /** No moment keeps more ways than this: the cheapest by themselves. */
 const mostPlacements = 24;

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
-import { placedNotes, validateStudy, type Study } from '../score/index.ts';
-import { studySchema } from '../score/schema.ts';
-import { inventedStudy, note } from '../testing/invented.ts';
+import { placedNotes, validateScore, type Score } from '../score/index.ts';
+import { scoreSchema } from '../score/schema.ts';
+import { inventedScore, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
-import { findTunings, keyWords, layStudy, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
-import { inventedPassages, studyOf } from '../testing/invented-passages.ts';
+import { findTunings, keyWords, layScore, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
+import { inventedPassages, scoreOf } from '../testing/invented-passages.ts';
 
 const search = (over: Partial<TuningSearch> = {}): TuningSearch => ({
   tunings: tuningTable,
@@ -17,8 +17,8 @@ const search = (over: Partial<TuningSearch> = {}): TuningSearch => ({
   ...over,
 });
 
-function found(study: Study, over: Partial<TuningSearch> = {}): { ranked: FoundTuning[]; shares: number[] } {
-  const steps = findTunings(passageOf(study), search(over));
+function found(score: Score, over: Partial<TuningSearch> = {}): { ranked: FoundTuning[]; shares: number[] } {
+  const steps = findTunings(passageOf(score), search(over));
   const shares: number[] = [];
   for (;;) {
     const step = steps.next();
@@ -36,7 +36,7 @@ describe('a passage written for a tuning finds it again', () => {
       expect(inventedPassages.filter(({ tuning: each }) => each === id)).toHaveLength(3);
   });
   test.each(inventedPassages.map((passage) => [passage.name, passage] as const))('%s', (_, passage) => {
-    const { ranked } = found(studyOf(passage));
+    const { ranked } = found(scoreOf(passage));
     const [own, standard] = [placeOf(ranked, tuning(passage.tuning)), placeOf(ranked, tuning('std'))];
     expect(own).toBeGreaterThanOrEqual(0);
     expect(own).toBeLessThan(standard);
@@ -45,7 +45,7 @@ describe('a passage written for a tuning finds it again', () => {
   });
   test('eight of the twelve rank their own tuning first of all twenty', () => {
     const first = inventedPassages.filter((passage) => {
-      const { ranked } = found(studyOf(passage));
+      const { ranked } = found(scoreOf(passage));
       return placeOf(ranked, tuning(passage.tuning)) === 0;
     });
     expect(first.length).toBeGreaterThanOrEqual(8);
@@ -53,8 +53,8 @@ describe('a passage written for a tuning finds it again', () => {
 });
 
 describe('every entry is what it says', () => {
-  const study = studyOf(inventedPassages[0]!);
-  const { ranked, shares } = found(study, { maxCapo: 4, maxTranspose: 2 });
+  const score = scoreOf(inventedPassages[0]!);
+  const { ranked, shares } = found(score, { maxCapo: 4, maxTranspose: 2 });
   test('costs add up and come in order; one entry a tuning', () => {
     for (const { costMm, terms } of ranked)
       expect(terms.reduce((sum, { mm }) => sum + mm, 0)).toBeCloseTo(costMm, 9);
@@ -68,20 +68,20 @@ describe('every entry is what it says', () => {
   });
   test('the passage laid out sounds as it did, moved by the transposition, and can be read', () => {
     for (const each of ranked.slice(0, 10)) {
-      const laid = layStudy(study, each);
-      const heard = (of: Study) => placedNotes(of).map(({ note: one }) => soundingMidi(of, one));
-      const moved = heard(study).map((midi) => midi + each.transpose);
+      const laid = layScore(score, each);
+      const heard = (of: Score) => placedNotes(of).map(({ note: one }) => soundingMidi(of, one));
+      const moved = heard(score).map((midi) => midi + each.transpose);
       if (each.unplayable === 0)
         expect([...heard(laid)].sort((a, b) => a - b)).toEqual([...moved].sort((a, b) => a - b));
-      expect(studySchema.safeParse(laid).success).toBe(true);
-      expect(validateStudy(laid).filter(({ severity }) => severity === 'error')).toEqual([]);
+      expect(scoreSchema.safeParse(laid).success).toBe(true);
+      expect(validateScore(laid).filter(({ severity }) => severity === 'error')).toEqual([]);
       const thumb = placedNotes(laid, 'thumb');
       const open = thumb.filter(({ note: one }) => one.fret === 0).length;
       expect(open / thumb.length).toBeCloseTo(each.openBassShare, 9);
     }
   });
   test('with one tuning, several capos and keys of it are given', () => {
-    const { ranked: ways } = found(study, {
+    const { ranked: ways } = found(score, {
       tunings: [tuning('std')],
       maxCapo: 5,
       maxTranspose: 3,
@@ -91,7 +91,7 @@ describe('every entry is what it says', () => {
     expect(new Set(ways.map(({ capo, transpose }) => `${capo} ${transpose}`)).size).toBe(10);
   });
   test('a capo and a guitar tuned down are counted in the key', () => {
-    const { ranked: ways } = found(study, {
+    const { ranked: ways } = found(score, {
       tunings: [{ ...tuning('open-d'), wholeSemitones: -1 }],
       maxCapo: 1,
       limit: 2,
@@ -102,7 +102,7 @@ describe('every entry is what it says', () => {
   });
   test('retuning effort is from the guitar’s tuning of today', () => {
     const openD = (today: string) =>
-      found(study, { today: tuning(today) }).ranked.find(({ tuning: each }) => each.name === 'Open D')!;
+      found(score, { today: tuning(today) }).ranked.find(({ tuning: each }) => each.name === 'Open D')!;
     expect(openD('open-d').reasons).toContain('nothing to retune');
     expect(openD('std').reasons).toContain('4 strings to retune');
     expect(openD('open-d').costMm).toBeLessThan(openD('std').costMm);
@@ -111,8 +111,8 @@ describe('every entry is what it says', () => {
 
 describe('what no hand can play', () => {
   test('is left out, counted and said', () => {
-    const blank = inventedStudy();
-    const tooWide: Study = {
+    const blank = inventedScore();
+    const tooWide: Score = {
       ...blank,
       bars: [
         {
@@ -134,7 +134,7 @@ describe('what no hand can play', () => {
     expect(only!.reasons[0]).toMatch(/cannot be played/);
   });
   test('an empty passage costs nothing to hold and finds today’s tuning first', () => {
-    const empty = { ...inventedStudy(), bars: inventedStudy().bars.map((bar) => ({ ...bar, notes: [] })) };
+    const empty = { ...inventedScore(), bars: inventedScore().bars.map((bar) => ({ ...bar, notes: [] })) };
     const { ranked } = found(empty);
     expect(ranked[0]!.tuning.name).toBe('Standard');
   });

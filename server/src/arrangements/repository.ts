@@ -1,23 +1,32 @@
-import type { Arrangement, RevisionSummary } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
-import { studySchema } from '@jocund/core/score/schema';
+import type { RevisionSummary } from '@jocund/contract';
+import type { Score } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
+
+/** An arrangement as its row holds it: a document of whatever version, perhaps one that cannot be read. */
+export interface StoredArrangement {
+  readonly id: string;
+  readonly pieceId: string;
+  readonly version: number;
+  readonly document: unknown;
+  readonly savedAt: string;
+  readonly savedBy: string;
+}
 
 interface ArrangementRow {
   id: string;
   piece_id: string;
   version: number;
-  study: unknown;
+  document: unknown;
   saved_at: Date;
   saved_by: string;
 }
 
-/** Storage is a border too: what comes out is parsed like what goes in. */
-export const toArrangement = (row: ArrangementRow): Arrangement => ({
+export const toArrangement = (row: ArrangementRow): StoredArrangement => ({
   id: row.id,
   pieceId: row.piece_id,
   version: row.version,
-  study: studySchema.parse(row.study),
+  document: row.document,
   savedAt: row.saved_at.toISOString(),
   savedBy: row.saved_by,
 });
@@ -26,7 +35,7 @@ export async function findArrangement(
   database: Database,
   studioId: string,
   id: string,
-): Promise<Arrangement | undefined> {
+): Promise<StoredArrangement | undefined> {
   const row = await database<ArrangementRow & { studio_id: string }>('arrangements')
     .where({ studio_id: studioId, id })
     .first();
@@ -38,7 +47,7 @@ export async function lockArrangement(
   transaction: Database,
   studioId: string,
   id: string,
-): Promise<Arrangement | undefined> {
+): Promise<StoredArrangement | undefined> {
   const row = await transaction<ArrangementRow & { studio_id: string }>('arrangements')
     .where({ studio_id: studioId, id })
     .forUpdate()
@@ -50,21 +59,26 @@ export interface NewVersion {
   readonly studioId: string;
   readonly id: string;
   readonly version: number;
-  readonly study: Study;
+  readonly score: Score;
   readonly savedBy: string;
 }
 
 /** Writes a version over the arrangement and keeps it as a revision. Answers when it was saved. */
 export async function writeVersion(
   transaction: Database,
-  { studioId, id, version, study, savedBy }: NewVersion,
+  { studioId, id, version, score, savedBy }: NewVersion,
 ): Promise<Date> {
   const [saved] = await transaction('arrangements')
     .where({ studio_id: studioId, id })
-    .update({ version, study: JSON.stringify(study), saved_by: savedBy, saved_at: transaction.fn.now() })
+    .update({
+      version,
+      document: JSON.stringify(asDocument(score)),
+      saved_by: savedBy,
+      saved_at: transaction.fn.now(),
+    })
     .returning<{ saved_at: Date }[]>('saved_at');
   const savedAt = saved?.saved_at ?? new Date(NaN);
-  await insertRevision(transaction, { studioId, id, version, study, savedBy }, savedAt);
+  await insertRevision(transaction, { studioId, id, version, score, savedBy }, savedAt);
   return savedAt;
 }
 
@@ -73,31 +87,31 @@ export async function insertArrangement(
   pieceId: string,
   first: Omit<NewVersion, 'id' | 'version'>,
 ): Promise<string> {
-  const { studioId, study, savedBy } = first;
+  const { studioId, score, savedBy } = first;
   const [row] = await transaction('arrangements')
     .insert({
       studio_id: studioId,
       piece_id: pieceId,
       version: 1,
-      study: JSON.stringify(study),
+      document: JSON.stringify(asDocument(score)),
       saved_by: savedBy,
     })
     .returning<{ id: string; saved_at: Date }[]>(['id', 'saved_at']);
   if (!row) throw new Error('the new arrangement was not stored');
-  await insertRevision(transaction, { studioId, id: row.id, version: 1, study, savedBy }, row.saved_at);
+  await insertRevision(transaction, { studioId, id: row.id, version: 1, score, savedBy }, row.saved_at);
   return row.id;
 }
 
 const insertRevision = async (
   transaction: Database,
-  { studioId, id, version, study, savedBy }: NewVersion,
+  { studioId, id, version, score, savedBy }: NewVersion,
   savedAt: Date,
 ): Promise<void> => {
   await transaction('revisions').insert({
     studio_id: studioId,
     arrangement_id: id,
     version,
-    study: JSON.stringify(study),
+    document: JSON.stringify(asDocument(score)),
     saved_at: savedAt,
     saved_by: savedBy,
   });
@@ -119,8 +133,10 @@ export async function listRevisions(
       'version',
       'saved_at',
       'saved_by',
-      database.raw(`jsonb_array_length(study -> 'bars') as bar_count`),
-      database.raw(`study ->> 'title' as title`),
+      database.raw(
+        `jsonb_array_length(coalesce(document -> 'score', document -> 'study') -> 'bars') as bar_count`,
+      ),
+      database.raw(`coalesce(document -> 'score', document -> 'study') ->> 'title' as title`),
     );
   return rows.map((row) => ({
     version: row.version,
@@ -136,7 +152,7 @@ export async function findRevision(
   studioId: string,
   id: string,
   version: number,
-): Promise<Arrangement | undefined> {
+): Promise<StoredArrangement | undefined> {
   const row = await database('revisions')
     .join('arrangements', {
       'arrangements.studio_id': 'revisions.studio_id',
@@ -147,7 +163,7 @@ export async function findRevision(
       'arrangements.id',
       'arrangements.piece_id',
       'revisions.version',
-      'revisions.study',
+      'revisions.document',
       'revisions.saved_at',
       'revisions.saved_by',
     );

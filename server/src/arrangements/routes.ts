@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, teacherRoute } from '../http/route.ts';
+import { readable } from './readable.ts';
 import { findRevision, listRevisions } from './repository.ts';
 import { readArrangement, saveArrangement } from './service.ts';
 
@@ -27,7 +28,7 @@ export function arrangementRoutes(database: Database): Router {
     const revision =
       version.success && (await findRevision(database, who.studioId, idOf(request, 'piece'), version.data));
     if (!revision) throw notFound('revision');
-    return revision;
+    return readable(revision);
   });
 
   return router;

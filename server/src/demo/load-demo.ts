@@ -1,8 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describeFault } from '@jocund/core/fault';
-import { readStudy } from '@jocund/core/formats/jocund-json';
-import type { Study } from '@jocund/core/score';
+import { readScore } from '@jocund/core/formats/jocund-json';
+import type { Score } from '@jocund/core/score';
 import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { createPiece } from '../pieces/service.ts';
@@ -28,7 +28,7 @@ export async function loadDemo(database: Database, folder: string, password: str
   const found = await database('studios').first<{ id: string } | undefined>('id');
   if (found) return;
   const demo = studioFileSchema.parse(JSON.parse(await readFile(join(folder, 'studio.json'), 'utf8')));
-  const studies = await Promise.all(demo.pieces.map((name) => readDemoStudy(folder, name)));
+  const studies = await Promise.all(demo.pieces.map((name) => readDemoScore(folder, name)));
   const passwordHash = await hashPassword(password);
 
   const studioId = await database.transaction(async (transaction) => {
@@ -55,11 +55,11 @@ export async function loadDemo(database: Database, folder: string, password: str
     await transaction('students').insert(demo.students.map((student) => ({ studio_id, ...student })));
     return studio_id;
   });
-  for (const study of studies) await createPiece(database, { studioId, name: demo.teacher.name }, study);
+  for (const score of studies) await createPiece(database, { studioId, name: demo.teacher.name }, score);
 }
 
-async function readDemoStudy(folder: string, name: string): Promise<Study> {
-  const study = readStudy(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
-  if (!study.ok) throw new Error(`demo piece ${name}: ${describeFault(study.fault)}`);
-  return study.value;
+async function readDemoScore(folder: string, name: string): Promise<Score> {
+  const score = readScore(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
+  if (!score.ok) throw new Error(`demo piece ${name}: ${describeFault(score.fault)}`);
+  return score.value;
 }

@@ -20,6 +20,9 @@ export const unknownRoute: RequestHandler = (request) => {
   );
 };
 
+const codeOf = (error: unknown): string =>
+  typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
+
 function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   const { type, status } =
@@ -33,14 +36,21 @@ function refusalOf(error: unknown): Refusal {
   if (type === 'entity.too.large')
     return new Refusal(
       'too-large',
-      'What was sent is larger than the 2 MB a study may have',
+      'What was sent is larger than the 2 MB a piece may have',
       'Split it into two pieces',
     );
   if (type === 'entity.parse.failed')
     return new Refusal('bad-request', 'What was sent is not JSON', 'Reload the page and try again');
+  // PostgreSQL's class 53, insufficient resources, and what a full disk says of itself.
+  if (['53100', 'ENOSPC'].includes(codeOf(error)))
+    return new Refusal(
+      'no-room',
+      'The server’s disk is full',
+      'Your work is kept in this browser; make room on the server, then try again',
+    );
   return new Refusal(
     'server-fault',
-    'Something went wrong on the server',
-    'Your work is kept in the browser; try again in a moment',
+    'The server is in trouble',
+    'Your work is kept in this browser; try again in a moment',
   );
 }

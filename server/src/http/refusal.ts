@@ -7,9 +7,11 @@ const statusOf: Record<ApiErrorCode, number> = {
   forbidden: 403,
   'not-found': 404,
   stale: 409,
+  unreadable: 422,
   'too-large': 413,
   'too-many': 429,
   'server-fault': 500,
+  'no-room': 507,
 };
 
 /** Thrown by services and routes for what a client got wrong; the error handler turns it into the one JSON shape. */

@@ -89,7 +89,7 @@ function parseBody(endpoint: Pick<AnyEndpoint, 'body'>, body: unknown): unknown 
   throw new Refusal(
     'bad-request',
     `The field ${['body', ...(issue?.path ?? [])].join('.')} cannot be read: ${issue?.message ?? ''}`,
-    'Correct it and try again',
+    'Correct it; if you did not type it, reload the page: the application may be newer',
   );
 }
 

@@ -66,6 +66,14 @@ export async function readHand(
   return row?.hand ?? null;
 }
 
+export async function readDraftKey(database: Database, studioId: string, userId: string): Promise<string> {
+  const row = await database<{ studio_id: string; id: string; draft_key: Buffer }>('users')
+    .where({ studio_id: studioId, id: userId })
+    .first('draft_key');
+  if (!row) throw new Error('the signed-in person is not stored');
+  return row.draft_key.toString('base64');
+}
+
 export const setHand = async (
   database: Database,
   studioId: string,

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, memberRoute, teacherRoute } from '../http/route.ts';
-import { listPlayers, listStudents, readHand, setHand, setStudentHand } from './repository.ts';
+import { listPlayers, listStudents, readDraftKey, readHand, setHand, setStudentHand } from './repository.ts';
 
 export function peopleRoutes(database: Database): Router {
   const router = Router();
@@ -15,6 +15,9 @@ export function peopleRoutes(database: Database): Router {
     return student;
   });
   memberRoute(router, endpoints.readMyHand, ({ who }) => readHand(database, who.studioId, who.userId));
+  memberRoute(router, endpoints.readDraftKey, async ({ who }) => ({
+    key: await readDraftKey(database, who.studioId, who.userId),
+  }));
   memberRoute(router, endpoints.setMyHand, async ({ body, who }) => {
     await setHand(database, who.studioId, who.userId, body);
     return body;

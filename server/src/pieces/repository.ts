@@ -1,12 +1,11 @@
-import type { Arrangement } from '@jocund/contract';
+import { toArrangement, type StoredArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
-import { toArrangement } from '../arrangements/repository.ts';
 
 /** A piece with its arrangement. */
 export interface StoredPiece {
   readonly id: string;
   readonly archivedAt: Date | null;
-  readonly arrangement: Arrangement;
+  readonly arrangement: StoredArrangement;
 }
 
 interface PieceRow {
@@ -14,7 +13,7 @@ interface PieceRow {
   archived_at: Date | null;
   arrangement_id: string;
   version: number;
-  study: unknown;
+  document: unknown;
   saved_at: Date;
   saved_by: string;
 }
@@ -33,7 +32,7 @@ const select = (database: Database, studioId: string) =>
       'pieces.archived_at',
       'arrangements.id as arrangement_id',
       'arrangements.version',
-      'arrangements.study',
+      'arrangements.document',
       'arrangements.saved_at',
       'arrangements.saved_by',
     );
@@ -47,7 +46,9 @@ const toPiece = (row: PieceRow): StoredPiece => ({
 /** Every piece of a studio by title, as a reader would sort them. */
 export async function listPieces(database: Database, studioId: string): Promise<StoredPiece[]> {
   const rows = await select(database, studioId)
-    .orderByRaw(`arrangements.study ->> 'title' collate "en-x-icu", pieces.created_at`)
+    .orderByRaw(
+      `coalesce(document -> 'score', document -> 'study') ->> 'title' collate "en-x-icu", pieces.created_at`,
+    )
     .limit(mostPiecesListed);
   return rows.map(toPiece);
 }

@@ -9,7 +9,7 @@ export function pieceRoutes(database: Database): Router {
 
   teacherRoute(router, endpoints.listPieces, ({ who }) => summarisePieces(database, who));
 
-  teacherRoute(router, endpoints.createPiece, ({ body, who }) => createPiece(database, who, body.study));
+  teacherRoute(router, endpoints.createPiece, ({ body, who }) => createPiece(database, who, body.score));
 
   teacherRoute(router, endpoints.duplicatePiece, ({ request, who }) =>
     duplicatePiece(database, who, idOf(request, 'piece')),

@@ -1,11 +1,16 @@
+import { randomBytes } from 'node:crypto';
 import type { PieceSummary } from '@jocund/contract';
-import { scoreFindings } from '@jocund/core/checking';
-import { gradeStudy } from '@jocund/core/grading';
-import { isLetStand, type Study } from '@jocund/core/score';
+import { scoreLimits, type Score } from '@jocund/core/score';
+import { withIds } from '@jocund/core/score/document';
+import { withEnding } from '@jocund/core/text';
+import { openOrRefuse } from '../arrangements/readable.ts';
 import { insertArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
-import { findPiece, insertPiece, listPieces, setArchived, type StoredPiece } from './repository.ts';
+import { findPiece, insertPiece, listPieces, setArchived } from './repository.ts';
+import { summarise } from './summary.ts';
+
+const newId = (): string => randomBytes(6).toString('hex');
 
 /** Whose studio, and the name that stands beside what is saved. */
 export interface Author {
@@ -19,22 +24,25 @@ export const summarisePieces = async (database: Database, { studioId }: Author):
 export async function createPiece(
   database: Database,
   { studioId, name }: Author,
-  study: Study,
+  score: Score,
 ): Promise<PieceSummary> {
   const pieceId = await database.transaction(async (transaction) => {
     const id = await insertPiece(transaction, studioId);
-    await insertArrangement(transaction, id, { studioId, study, savedBy: name });
+    await insertArrangement(transaction, id, { studioId, score: withIds(score, newId), savedBy: name });
     return id;
   });
   return readSummary(database, studioId, pieceId);
 }
 
-/** A piece of its own with the same study; the title says that it is a copy. */
+/** A piece of its own with the same score; the title says that it is a copy. */
 export async function duplicatePiece(database: Database, author: Author, id: string): Promise<PieceSummary> {
   const piece = await findPiece(database, author.studioId, id);
   if (!piece) throw notFound('piece');
-  const { study } = piece.arrangement;
-  return createPiece(database, author, { ...study, title: `${study.title.slice(0, 190)} (copy)` });
+  const score = openOrRefuse(piece.arrangement);
+  return createPiece(database, author, {
+    ...score,
+    title: withEnding(score.title, ' (copy)', scoreLimits.textLength),
+  });
 }
 
 export async function archivePiece(
@@ -51,24 +59,4 @@ async function readSummary(database: Database, studioId: string, id: string): Pr
   const piece = await findPiece(database, studioId, id);
   if (!piece) throw notFound('piece');
   return summarise(piece);
-}
-
-/** Everything but the identity is computed from the study as it stands. */
-function summarise({ id, archivedAt, arrangement }: StoredPiece): PieceSummary {
-  const { study } = arrangement;
-  return {
-    id,
-    arrangementId: arrangement.id,
-    title: study.title,
-    player: study.player,
-    tuningName: study.tuning.name,
-    capo: study.capo,
-    key: study.key,
-    tempoBpm: study.tempoBpm,
-    barCount: study.bars.length,
-    score: gradeStudy(study).score,
-    findingCount: scoreFindings(study).filter((finding) => !isLetStand(study, finding)).length,
-    updatedAt: arrangement.savedAt,
-    archivedAt: archivedAt?.toISOString() ?? null,
-  };
 }

@@ -4,9 +4,9 @@ import { shownNames } from '@jocund/core/pitch';
 import { drawStaff } from '@jocund/core/staff';
 import { writePdf } from '@jocund/press';
 
-/** The pages of a study as PDF, as the handout shows them. */
+/** The pages of a score as PDF, as the handout shows them. */
 export function printSheet({
-  study,
+  score,
   paper,
   inks,
   student,
@@ -15,7 +15,7 @@ export function printSheet({
   names,
   fingers,
 }: PrintedSheet): Promise<Uint8Array> {
-  const pages = layPages(study, {
+  const pages = layPages(score, {
     shown: (text) => shownNames(text, names),
     leftHanded,
     fingers: fingersByBar(fingers.map((each) => ({ ...each, picking: each.picking }))),
@@ -24,5 +24,5 @@ export function printSheet({
     staff: staff ? drawStaff : undefined,
     signs: { picking: true, fretting: true },
   });
-  return writePdf(pages, { title: study.title, inks });
+  return writePdf(pages, { title: score.title, inks });
 }

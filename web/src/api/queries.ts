@@ -1,6 +1,11 @@
 import { endpoints, request, type PieceSummary, type User } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
+import { fromBase64 } from '../drafts/seal.ts';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+
+/** A score on its way to the server, in its envelope. */
+export const sent = (score: Score) => ({ ...asDocument(score) });
 
 const keys = {
   user: ['user'],
@@ -60,7 +65,7 @@ function useRenewPieces() {
 export function useCreatePiece() {
   const onSuccess = useRenewPieces();
   return useMutation({
-    mutationFn: (study: Study) => request(endpoints.createPiece, { body: { study } }),
+    mutationFn: (score: Score) => request(endpoints.createPiece, { body: { score: sent(score) } }),
     onSuccess,
   });
 }
@@ -104,5 +109,21 @@ export const useRevisions = (id: string, enabled: boolean) =>
 export const readRevision = (id: string, version: number) =>
   request(endpoints.readRevision, { params: { id, version } });
 
-export const saveArrangement = (id: string, baseVersion: number, study: Study) =>
-  request(endpoints.saveArrangement, { params: { id }, body: { baseVersion, study } });
+/** Long enough for a slow line, in milliseconds; after it the save is tried again. */
+const saveTimeMs = 15_000;
+
+export const saveArrangement = (id: string, baseVersion: number, score: Score, outlivesPage = false) =>
+  request(endpoints.saveArrangement, {
+    params: { id },
+    body: { baseVersion, score: sent(score) },
+    timeMs: saveTimeMs,
+    outlivesPage,
+  });
+
+/** The key with which this person's unsaved work is sealed in the browser. It is kept nowhere but in this page's memory. */
+export const useDraftKey = () =>
+  useQuery({
+    queryKey: ['draft-key'],
+    queryFn: async ({ signal }) => fromBase64((await request(endpoints.readDraftKey, { signal })).key),
+    staleTime: Infinity,
+  });

@@ -1,4 +1,4 @@
-import { NoConnection } from '@jocund/contract';
+import { NoConnection, ServerTrouble } from '@jocund/contract';
 import { QueryClient } from '@tanstack/react-query';
 
 /** A refusal will be the same next time; a lost connection may not. */
@@ -7,7 +7,8 @@ export const queryClient = new QueryClient({
     queries: {
       staleTime: 10_000,
       networkMode: 'always',
-      retry: (failures, error) => error instanceof NoConnection && failures < 2,
+      retry: (failures, error) =>
+        (error instanceof NoConnection || error instanceof ServerTrouble) && failures < 2,
       retryDelay: 500,
     },
     mutations: { networkMode: 'always' },

@@ -1,5 +1,5 @@
 import { scoreFindings } from '@jocund/core/checking';
-import type { Finding, Study } from '@jocund/core/score';
+import type { Finding, Score } from '@jocund/core/score';
 import {
   createContext,
   useContext,
@@ -11,14 +11,14 @@ import {
 } from 'react';
 import type { SheetPlace } from '../score-view/place.ts';
 import type { Player } from '../sound/player.ts';
-import type { StudyStore } from './study-store.ts';
+import type { ScoreStore } from './score-store.ts';
 import { useCheck, type Check } from './use-check.ts';
 
-/** What every stage of the bench shares: the study under edit, the cursor on it, and the player. */
+/** What every stage of the bench shares: the score under edit, the cursor on it, and the player. */
 export interface Bench {
   readonly arrangementId: string;
-  readonly study: Study;
-  readonly edit: StudyStore['edit'];
+  readonly score: Score;
+  readonly edit: ScoreStore['edit'];
   readonly undo: () => void;
   readonly redo: () => void;
   readonly steps: { readonly undo: number; readonly redo: number };
@@ -35,7 +35,7 @@ export interface Bench {
   /** Ticks the cursor moves by. */
   readonly grid: number;
   readonly setGrid: (ticks: number) => void;
-  /** Queries of the study, worked out a moment after the edit so that typing is not held up. */
+  /** Queries of the score, worked out a moment after the edit so that typing is not held up. */
   readonly findings: readonly Finding[];
   /** Both hands, as last worked out. */
   readonly check: Check;
@@ -57,26 +57,26 @@ interface Places {
 
 interface BenchProviderProps {
   readonly arrangementId: string;
-  readonly store: StudyStore;
+  readonly store: ScoreStore;
   readonly player: Player;
   readonly children: ReactNode;
 }
 
 export function BenchProvider({ arrangementId, store, player, children }: BenchProviderProps) {
-  const study = useSyncExternalStore(store.subscribe, store.getStudy);
+  const score = useSyncExternalStore(store.subscribe, store.getScore);
   const steps = useSyncExternalStore(store.subscribe, store.getSteps);
   const [{ place, anchor }, setPlaces] = useState<Places>({ place: { bar: 0, tick: 0, string: 1 } });
   const [pointingSelects, setPointingSelects] = useState(false);
   const [grid, setGrid] = useState(480);
-  const settled = useDeferredValue(study);
+  const settled = useDeferredValue(score);
   const check = useCheck(settled);
   const { checked } = check;
   const findings = useMemo(() => checked?.open ?? scoreFindings(settled), [checked, settled]);
-  const lastBar = study.bars.length - 1;
+  const lastBar = score.bars.length - 1;
   const bench = useMemo<Bench>(
     () => ({
       arrangementId,
-      study,
+      score,
       edit: store.edit,
       undo: store.undo,
       redo: store.redo,
@@ -98,7 +98,7 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
     }),
     [
       arrangementId,
-      study,
+      score,
       store,
       steps,
       place,

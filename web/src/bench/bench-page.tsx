@@ -1,17 +1,19 @@
 import { RefusedRequest, type Arrangement } from '@jocund/contract';
 import { useEffect, useState } from 'react';
 import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
-import { useArrangement } from '../api/queries.ts';
+import { useArrangement, useDraftKey } from '../api/queries.ts';
 import { rememberBench } from '../ui/last-bench.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { BenchProvider, useBench } from './bench-context.tsx';
 import { HelpPanel } from './help-panel.tsx';
 import { HistoryPanel } from './saving/history-panel.tsx';
+import { LeftDrafts } from './saving/left-drafts.tsx';
 import { StaleQuestion } from './saving/stale-question.tsx';
 import { StageRail } from './stage-rail.tsx';
 import { StageMargin, StageSheet, StageTransport } from './stage-views.tsx';
 import { isStage, type StageId } from './stages.ts';
 import { TitleBlock } from './title-block.tsx';
+import { unreadableIn, UnreadablePiece } from './unreadable-piece.tsx';
 import { useBenchSession, useSaveState, useStaleChoices, type BenchSession } from './use-bench-session.ts';
 
 /** The bench: one piece under work, at the stage the address names. */
@@ -25,6 +27,15 @@ export function BenchPage() {
   if (arrangement.isPending) return <LoadingNote title="Laying the piece on the bench" text="One moment." />;
   if (arrangement.isError) {
     const { error } = arrangement;
+    const unreadable = unreadableIn(error);
+    if (unreadable)
+      return (
+        <UnreadablePiece
+          unreadable={unreadable}
+          reason={error.message}
+          onMended={() => void arrangement.refetch()}
+        />
+      );
     return (
       <main className="m-8 max-w-xl">
         <ErrorNote
@@ -46,7 +57,20 @@ export function BenchPage() {
 }
 
 function OpenBench({ arrangement, stage }: { arrangement: Arrangement; stage: StageId }) {
-  const session = useBenchSession(arrangement);
+  const key = useDraftKey();
+  if (key.isPending) return <LoadingNote title="Laying the piece on the bench" text="One moment." />;
+  return <KeyedBench arrangement={arrangement} stage={stage} draftKey={key.data} />;
+}
+
+interface KeyedBenchProps {
+  readonly arrangement: Arrangement;
+  readonly stage: StageId;
+  /** Undefined when the server gave none: then this browser keeps nothing. */
+  readonly draftKey: Uint8Array | undefined;
+}
+
+function KeyedBench({ arrangement, stage, draftKey }: KeyedBenchProps) {
+  const session = useBenchSession(arrangement, draftKey);
   if (!session)
     return (
       <LoadingNote title="Laying the piece on the bench" text="Looking for unsaved work in this browser." />
@@ -59,17 +83,17 @@ function OpenBench({ arrangement, stage }: { arrangement: Arrangement; stage: St
 }
 
 function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }) {
-  const { arrangementId, study, edit } = useBench();
+  const { arrangementId, score, edit } = useBench();
   const save = useSaveState(session.autosave);
   const stale = useStaleChoices(session, save);
   const [panel, setPanel] = useState<'help' | 'history' | undefined>();
 
   useEffect(() => {
-    document.title = `${study.title} · Jocund`;
+    document.title = `${score.title} · Jocund`;
     return () => {
       document.title = 'Jocund';
     };
-  }, [study.title]);
+  }, [score.title]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -90,6 +114,7 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
             onHistory={() => setPanel('history')}
             onHelp={() => setPanel('help')}
           />
+          <LeftDrafts arrangementId={arrangementId} drafts={session.left} />
           <StageSheet stage={stage} />
         </main>
         <StageMargin stage={stage} />
@@ -105,7 +130,7 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
       )}
       {save.kind === 'stale' && (
         <StaleQuestion
-          mine={study}
+          mine={score}
           current={save.current}
           onKeepMine={stale.keepMine}
           onTakeTheirs={stale.takeTheirs}

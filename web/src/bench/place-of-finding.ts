@@ -1,10 +1,10 @@
 import type { StringNumber } from '@jocund/core/instrument';
-import { beatTicks, type Finding, type Study } from '@jocund/core/score';
+import { beatTicks, type Finding, type Score } from '@jocund/core/score';
 import type { SheetPlace } from '../score-view/place.ts';
 
 /** Where a finding lies on the sheet. */
-export function placeUnderFinding(study: Study, { bar, beat, string }: Finding): SheetPlace {
-  const metre = study.bars[bar - 1]?.metre ?? { beats: 4, unit: 4 };
+export function placeUnderFinding(score: Score, { bar, beat, string }: Finding): SheetPlace {
+  const metre = score.bars[bar - 1]?.metre ?? { beats: 4, unit: 4 };
   return {
     bar: bar - 1,
     tick: Math.round((beat - 1) * beatTicks(metre)),

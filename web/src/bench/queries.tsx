@@ -48,7 +48,7 @@ export function Queries() {
 }
 
 function Query({ finding, letter }: { finding: Finding; letter: string }) {
-  const { setCursor, study, edit, undo } = useBench();
+  const { setCursor, score, edit, undo } = useBench();
   const say = useSay();
   const remedies = finding.remedies ?? [];
   const mend = (index: number) => {
@@ -62,7 +62,7 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
     say('Let stand with this piece.', undo);
   };
   const goThere = () => {
-    setCursor(placeUnderFinding(study, finding));
+    setCursor(placeUnderFinding(score, finding));
     document.querySelector<HTMLElement>('.score')?.focus();
   };
   const onKeyDown = (event: KeyboardEvent) => {

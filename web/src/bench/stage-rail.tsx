@@ -7,8 +7,8 @@ import { stageStatuses, stages, type StageStatus } from './stages.ts';
 
 /** The stages of the work, in its order, each with how far it has come. The open one opens onto the sheet. */
 export function StageRail() {
-  const { arrangementId, study, findings } = useBench();
-  const settled = useDeferredValue(study);
+  const { arrangementId, score, findings } = useBench();
+  const settled = useDeferredValue(score);
   const statuses = useMemo(() => stageStatuses(settled, findings), [settled, findings]);
   return (
     <nav

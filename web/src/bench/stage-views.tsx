@@ -26,7 +26,7 @@ const HandoutMargin = lazy(async () => ({
   default: (await import('./handout/handout-margin.tsx')).HandoutMargin,
 }));
 
-const score = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: boolean }): ReactNode => (
+const scoreStage = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: boolean }): ReactNode => (
   <>
     <ScoreEditor {...props} />
     <Legend />
@@ -37,17 +37,17 @@ const sheets: Record<StageId, ReactNode> = {
   tuning: (
     <>
       <TuningPlan />
-      {score({ voice: undefined, hasCursor: false })}
+      {scoreStage({ voice: undefined, hasCursor: false })}
     </>
   ),
   shapes: (
     <>
       <GripsPage />
-      {score({ voice: undefined, hasCursor: true })}
+      {scoreStage({ voice: undefined, hasCursor: true })}
     </>
   ),
-  thumb: score({ voice: 'thumb', hasCursor: true }),
-  melody: score({ voice: 'melody', hasCursor: true }),
+  thumb: scoreStage({ voice: 'thumb', hasCursor: true }),
+  melody: scoreStage({ voice: 'melody', hasCursor: true }),
   studies: <Ladder />,
   handout: <Handout />,
 };
@@ -76,12 +76,12 @@ export const StageTransport = ({ stage }: { stage: StageId }) =>
   stage === 'studies' || stage === 'handout' ? <RungTransport /> : <PieceTransport />;
 
 function PieceTransport() {
-  const { study } = useBench();
-  return <TransportBar study={study} />;
+  const { score } = useBench();
+  return <TransportBar score={score} />;
 }
 
 function RungTransport() {
-  const { study } = useBench();
+  const { score } = useBench();
   const { chosen } = useRungs();
-  return <TransportBar study={chosen?.study ?? study} />;
+  return <TransportBar score={chosen?.score ?? score} />;
 }

@@ -1,12 +1,12 @@
-import { checkStudy } from '@jocund/core/checking';
-import { blankStudy, layGrip, writeNote, type Study } from '@jocund/core/score';
+import { checkScore } from '@jocund/core/checking';
+import { blankScore, layGrip, writeNote, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import { expect, test } from 'vitest';
 import { isStage, stageStatuses } from './stages.ts';
 
-const blank = blankStudy({ title: 'Stages', barCount: 2 });
+const blank = blankScore({ title: 'Stages', barCount: 2 });
 const gripped = applyThumb(layGrip(blank, 0, { tick: 0, frets: [0, 2, 2, 1, 0, 0] }));
-const statuses = (study: Study) => stageStatuses(study, checkStudy(study));
+const statuses = (score: Score) => stageStatuses(score, checkScore(score));
 
 test('a blank piece waits, and says for what', () => {
   expect(statuses(blank)).toMatchObject({
@@ -19,9 +19,9 @@ test('a blank piece waits, and says for what', () => {
   });
 });
 
-test('counts follow the study', () => {
-  const study = writeNote({ ...gripped, capo: 3 }, { bar: 0, tick: 480, string: 1, voice: 'melody' }, 3, 480);
-  expect(statuses(study)).toMatchObject({
+test('counts follow the score', () => {
+  const score = writeNote({ ...gripped, capo: 3 }, { bar: 0, tick: 480, string: 1, voice: 'melody' }, 3, 480);
+  expect(statuses(score)).toMatchObject({
     tuning: { words: 'Standard · capo 3' },
     shapes: { state: 'done', words: '1 grip' },
     thumb: { state: 'done', words: '8 strokes, 8 beats' },

@@ -1,5 +1,5 @@
 import { countRungs } from '@jocund/core/grading';
-import { beatStarts, placedNotes, type Finding, type Study } from '@jocund/core/score';
+import { beatStarts, placedNotes, type Finding, type Score } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { counted } from '../ui/words.ts';
 
@@ -22,27 +22,27 @@ export const stages: readonly { readonly id: StageId; readonly name: string }[] 
 
 export const isStage = (text: string | undefined): text is StageId => stages.some(({ id }) => id === text);
 
-/** Everything the stage rail says, counted from the study. */
-export function stageStatuses(study: Study, findings: readonly Finding[]): Record<StageId, StageStatus> {
-  const grips = new Set(study.bars.flatMap((bar) => bar.grips.map(({ frets }) => fretsText(frets)))).size;
-  const beats = study.bars.reduce((sum, { metre }) => sum + beatStarts(metre).length, 0);
-  const thumbed = study.bars.reduce(
+/** Everything the stage rail says, counted from the score. */
+export function stageStatuses(score: Score, findings: readonly Finding[]): Record<StageId, StageStatus> {
+  const grips = new Set(score.bars.flatMap((bar) => bar.grips.map(({ frets }) => fretsText(frets)))).size;
+  const beats = score.bars.reduce((sum, { metre }) => sum + beatStarts(metre).length, 0);
+  const thumbed = score.bars.reduce(
     (sum, bar) =>
       sum + new Set(bar.notes.filter(({ voice }) => voice === 'thumb').map(({ tick }) => tick)).size,
     0,
   );
-  const melody = placedNotes(study, 'melody').length;
+  const melody = placedNotes(score, 'melody').length;
   const thumbFindings = findings.filter(
     ({ code }) => code.startsWith('thumb') || code === 'unknown-pattern',
   ).length;
   const melodyFindings = findings.length - thumbFindings;
-  const capo = study.capo > 0 ? ` · capo ${study.capo}` : '';
+  const capo = score.capo > 0 ? ` · capo ${score.capo}` : '';
   const queries = (count: number): StageStatus => ({
     state: 'query',
     words: counted(count, 'query', 'queries'),
   });
   return {
-    tuning: { state: 'done', words: study.tuning.name + capo },
+    tuning: { state: 'done', words: score.tuning.name + capo },
     shapes:
       grips > 0
         ? { state: 'done', words: counted(grips, 'grip') }
@@ -61,7 +61,7 @@ export function stageStatuses(study: Study, findings: readonly Finding[]): Recor
           : { state: 'waiting', words: 'no note yet' },
     studies:
       thumbed + melody > 0
-        ? { state: 'done', words: counted(countRungs(study), 'rung') }
+        ? { state: 'done', words: counted(countRungs(score), 'rung') }
         : { state: 'waiting', words: 'waits for notes' },
     handout:
       thumbed + melody === 0

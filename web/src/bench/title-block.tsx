@@ -1,11 +1,11 @@
 import { sheetFigures } from '@jocund/core/engraving';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { useBench } from './bench-context.tsx';
 import { Button } from '../ui/button.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { counted } from '../ui/words.ts';
 import { SaveStatus } from './saving/save-status.tsx';
-import type { SaveState } from './saving/autosave.ts';
+import type { SaveState } from './saving/save-state.ts';
 
 interface TitleBlockProps {
   readonly save: SaveState;
@@ -22,11 +22,11 @@ const Figure = ({ label, children }: { label: string; children: string }) => (
 );
 
 /** The figures that head every sheet. */
-export function SheetFigures({ study }: { study: Study }) {
+export function SheetFigures({ score }: { score: Score }) {
   const shown = useNames();
   return (
     <dl className="flex flex-wrap gap-y-1">
-      {sheetFigures(study, shown).map(({ label, value }) => (
+      {sheetFigures(score, shown).map(({ label, value }) => (
         <Figure key={label} label={label}>
           {value}
         </Figure>
@@ -37,19 +37,19 @@ export function SheetFigures({ study }: { study: Study }) {
 
 /** Title, player and figures over the sheet, with what can be taken back and where the work stands. */
 export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockProps) {
-  const { study, undo, redo, steps } = useBench();
+  const { score, undo, redo, steps } = useBench();
   return (
     <header className="mx-4.5 print:hidden">
       <div className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pt-3 pb-2">
         <div className="flex min-w-0 items-end gap-4">
-          <h1 className="text-piece leading-none">{study.title}</h1>
+          <h1 className="text-piece leading-none">{score.title}</h1>
           <p className="leading-tight text-ink1-80">
-            {study.player ? `after ${study.player}` : 'no player named'}
+            {score.player ? `after ${score.player}` : 'no player named'}
             <br />
-            {counted(study.bars.length, 'bar')}
+            {counted(score.bars.length, 'bar')}
           </p>
         </div>
-        <SheetFigures study={study} />
+        <SheetFigures score={score} />
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-5 gap-y-1 pt-3">
         <SaveStatus state={save} onSaveNow={onSaveNow} />

@@ -1,30 +1,41 @@
 import type { Arrangement } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
+import { scoreLimits, type Score } from '@jocund/core/score';
+import { withEnding } from '@jocund/core/text';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { useCreatePiece } from '../api/queries.ts';
 import { Player } from '../sound/player.ts';
 import { useSay } from '../ui/toast.tsx';
-import { createAutosave, type Autosave, type SaveState } from './saving/autosave.ts';
-import { claimTab, findDraft, type Draft } from './saving/drafts.ts';
-import { createStudyStore, type StudyStore } from './study-store.ts';
+import { noDrafts, openDrafts, type LeftDraft, type OpenedDrafts } from '../drafts/drafts.ts';
+import { createAutosave, type Autosave } from './saving/autosave.ts';
+import type { SaveState } from './saving/save-state.ts';
+import { newId } from './new-id.ts';
+import { createScoreStore, type ScoreStore } from './score-store.ts';
 
 /** One opening of a piece: its store, its saving and its player. */
 export interface BenchSession {
-  readonly store: StudyStore;
+  readonly store: ScoreStore;
   readonly autosave: Autosave;
   readonly player: Player;
+  /** Unsaved work besides what is on the bench. */
+  readonly left: readonly LeftDraft[];
 }
 
-/** Opens a piece with the draft this browser kept of it, if there is one. Undefined until the draft has been looked for. */
-export function useBenchSession(arrangement: Arrangement): BenchSession | undefined {
+/**
+ * Opens a piece with the draft this browser kept of it, if there is one. Undefined until the draft has been looked for. Without a key
+ * nothing is looked for and nothing kept.
+ */
+export function useBenchSession(
+  arrangement: Arrangement,
+  draftKey: Uint8Array | undefined,
+): BenchSession | undefined {
   const [session, setSession] = useState<BenchSession | undefined>();
   useEffect(() => {
     let opened: BenchSession | undefined;
     let isGone = false;
-    claimTab();
-    void findDraft(arrangement.id).then((draft) => {
+    const look = draftKey ? openDrafts(arrangement.id, draftKey).catch(() => noDrafts) : noDrafts;
+    void Promise.resolve(look).then((drafts) => {
       if (isGone) return;
-      opened = open(arrangement, draft);
+      opened = open(arrangement, drafts);
       setSession(opened);
     });
     return () => {
@@ -33,18 +44,23 @@ export function useBenchSession(arrangement: Arrangement): BenchSession | undefi
       opened?.player.close();
       setSession(undefined);
     };
-  }, [arrangement]);
+  }, [arrangement, draftKey]);
   return session;
 }
 
 /** A draft made from an older version is saved as such, so that the server answers with both. */
-function open(arrangement: Arrangement, draft: Draft | undefined): BenchSession {
-  const store = createStudyStore(draft?.study ?? arrangement.study);
-  const version = draft?.baseVersion ?? arrangement.version;
+function open(arrangement: Arrangement, { keeper, taken, left }: OpenedDrafts): BenchSession {
+  const store = createScoreStore(taken?.score ?? arrangement.score, newId);
   return {
     store,
-    autosave: createAutosave(arrangement.id, version, arrangement.savedAt, store, arrangement.study),
+    autosave: createAutosave({
+      saved: arrangement,
+      baseVersion: taken?.baseVersion ?? arrangement.version,
+      store,
+      keeper,
+    }),
     player: new Player(),
+    left,
   };
 }
 
@@ -66,13 +82,17 @@ export function useStaleChoices({ store, autosave }: BenchSession, state: SaveSt
     takeTheirs: () => {
       if (state.kind !== 'stale') return;
       const { current } = state;
-      const mine: Study = {
-        ...store.getStudy(),
-        title: `${store.getStudy().title.slice(0, 170)} (mine, ${clock.format(new Date())})`,
+      const mine: Score = {
+        ...store.getScore(),
+        title: withEnding(
+          store.getScore().title,
+          ` (mine, ${clock.format(new Date())})`,
+          scoreLimits.textLength,
+        ),
       };
       create.mutate(mine, {
         onSuccess: ({ title }) => {
-          store.edit(() => current.study);
+          store.edit(() => current.score);
           autosave.rebase(current.version);
           say(`Your version is in the repertoire as ${title}.`);
         },

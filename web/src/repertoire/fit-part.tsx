@@ -1,7 +1,7 @@
 import { describeFault } from '@jocund/core/fault';
 import { defaultFretCount, defaultScaleMm, standardTuning, type Tuning } from '@jocund/core/instrument';
 import type { Tune } from '@jocund/core/melody';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { thumbPatternTable } from '@jocund/core/thumb';
 import { useState } from 'react';
 import { useMyHand } from '../api/hands.ts';
@@ -25,7 +25,7 @@ export function FitPart({
 }: {
   tune: Tune;
   isPending: boolean;
-  onTake: (study: Study) => void;
+  onTake: (score: Score) => void;
 }) {
   const [tuning, setTuning] = useState<Tuning>(tune.tuning ?? standardTuning);
   const [capo, setCapo] = useState(tune.capo);
@@ -115,7 +115,7 @@ export function FitPart({
           </p>
           {fitted.leftOut.length > 0 && <LeftOutPart leftOut={fitted.leftOut} />}
           <OtherTunings
-            study={fitted.study}
+            score={fitted.score}
             onChoose={(found) => {
               cancel();
               setTuning(found.tuning);
@@ -123,7 +123,7 @@ export function FitPart({
               setTranspose(String(fitted.transposed));
             }}
           />
-          <TakeIn study={fitted.study} isPending={isPending} onTake={onTake} />
+          <TakeIn score={fitted.score} isPending={isPending} onTake={onTake} />
         </>
       )}
     </div>

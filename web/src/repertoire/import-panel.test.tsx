@@ -1,5 +1,7 @@
-import { writeStudy } from '@jocund/core/formats/jocund-json';
-import { blankStudy } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
+import { documentSchema } from '@jocund/core/score/document';
+import { writeScore } from '@jocund/core/formats/jocund-json';
+import { blankScore } from '@jocund/core/score';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
@@ -22,12 +24,12 @@ vi.mock('../work/work-client.ts', () => ({
 }));
 
 /** What was sent to be stored. */
-const stored: { title: string; bars: { notes: unknown[] }[] }[] = [];
+const stored: Score[] = [];
 beforeEach(() => {
   stored.length = 0;
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
     if (path === '/api/pieces' && init?.method === 'POST')
-      stored.push((JSON.parse(init.body as string) as { study: (typeof stored)[number] }).study);
+      stored.push(documentSchema.parse((JSON.parse(init.body as string) as { score: unknown }).score));
     return Promise.resolve(new Response('null', { status: path === '/api/me/hand' ? 200 : 500 }));
   });
 });
@@ -100,7 +102,7 @@ test('what cannot be read says why, with the file’s name, and offers nothing t
 });
 
 test('a piece that opens whole needs no fitting', async () => {
-  open('whole.jocund.json', writeStudy(blankStudy({ title: 'Whole', barCount: 2 })));
+  open('whole.jocund.json', writeScore(blankScore({ title: 'Whole', barCount: 2 })));
   expect(
     await screen.findByText(/2 bars, 0 notes, read\s+from whole.jocund.json as a Jocund file/),
   ).toBeDefined();

@@ -1,7 +1,7 @@
 import { describeFault } from '@jocund/core/fault';
 import type { AnyReading } from '@jocund/core/formats/any';
 import type { TabRhythm } from '@jocund/core/formats/text-tab';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -32,8 +32,8 @@ export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () =
   useEffect(() => start({ ...file, rhythm }), [start, file, rhythm]);
   const create = useCreatePiece();
   const navigate = useNavigate();
-  const take = (study: Study) =>
-    create.mutate(applyThumb(study), {
+  const take = (score: Score) =>
+    create.mutate(applyThumb(score), {
       onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/melody`),
     });
   const reading = state.kind === 'done' && state.output.ok ? state.output.value : undefined;
@@ -71,8 +71,8 @@ export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () =
             </div>
           )}
           <LeftOutPart leftOut={reading.leftOut} />
-          {reading.content.kind === 'study' ? (
-            <TakeIn study={reading.content.study} isPending={create.isPending} onTake={take} />
+          {reading.content.kind === 'score' ? (
+            <TakeIn score={reading.content.score} isPending={create.isPending} onTake={take} />
           ) : (
             <FitPart tune={reading.content.tune} isPending={create.isPending} onTake={take} />
           )}
@@ -90,13 +90,13 @@ export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () =
 
 function Summary({ name, reading }: { name: string; reading: AnyReading }) {
   const { content, kind } = reading;
-  const { title, bars } = content.kind === 'study' ? content.study : content.tune;
+  const { title, bars } = content.kind === 'score' ? content.score : content.tune;
   const notes = bars.reduce((sum, bar) => sum + bar.notes.length, 0);
   return (
     <p>
       <b className="font-serif">{title}</b>: {counted(bars.length, 'bar')}, {counted(notes, 'note')}, read
       from {name} as {kinds[kind]}
-      {content.kind === 'study' ? '.' : '. Its notes have no strings and frets yet.'}
+      {content.kind === 'score' ? '.' : '. Its notes have no strings and frets yet.'}
     </p>
   );
 }

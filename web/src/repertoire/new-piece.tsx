@@ -1,5 +1,5 @@
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
-import { blankStudy, type Study } from '@jocund/core/score';
+import { blankScore, type Score } from '@jocund/core/score';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useCreatePiece, usePlayers } from '../api/queries.ts';
@@ -24,21 +24,21 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
   });
 
   const make = (fields: NewPieceFields) =>
-    create.mutate(studyFrom(fields), {
+    create.mutate(scoreFrom(fields), {
       onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/tuning`),
     });
 
-  const studyFrom = ({ title, player, tuning, barCount }: NewPieceFields): Study => {
+  const scoreFrom = ({ title, player, tuning, barCount }: NewPieceFields): Score => {
     const known = players.data?.find(({ name }) => name === player.trim());
     const parsed = parseTuning(tuning);
-    const study = blankStudy({
+    const score = blankScore({
       title: title.trim(),
       player: player.trim(),
       barCount: Number(barCount),
       ...(parsed.ok ? { tuning: parsed.value } : {}),
       ...(known ? { thumbPattern: known.thumbPattern } : {}),
     });
-    return known?.bassEnding ? { ...study, bassEnding: known.bassEnding } : study;
+    return known?.bassEnding ? { ...score, bassEnding: known.bassEnding } : score;
   };
 
   return (

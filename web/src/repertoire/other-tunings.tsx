@@ -1,5 +1,5 @@
 import { tuningLetters, tuningTable } from '@jocund/core/instrument';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
 import { Button } from '../ui/button.tsx';
 import { tuningOf, tuningText } from '../ui/guitar.ts';
@@ -13,12 +13,12 @@ const mostShown = 4;
 
 interface OtherTuningsProps {
   /** The tune as it was laid first: its pitches are weighed in every tuning. */
-  readonly study: Study;
+  readonly score: Score;
   readonly onChoose: (found: FoundTuning) => void;
 }
 
 /** Which tuning and capo would suit the tune best at the pitch it was moved to. */
-export function OtherTunings({ study, onChoose }: OtherTuningsProps) {
+export function OtherTunings({ score, onChoose }: OtherTuningsProps) {
   const [settings] = useSettings();
   const shown = useNames();
   const { state, start, cancel } = useWork('findTunings');
@@ -35,7 +35,7 @@ export function OtherTunings({ study, onChoose }: OtherTuningsProps) {
         <Button
           onClick={() =>
             start({
-              study,
+              score,
               tunings: tuningTable,
               today: tuningOf(settings.today),
               maxCapo: highestCapo,

@@ -19,9 +19,39 @@ const saved = new Intl.DateTimeFormat('en-GB', {
   minute: '2-digit',
 });
 
+/** A piece that cannot be read as it is stored: what is wrong with it, and the way to mend it. */
+const TroubledRow = ({ piece, trouble }: { piece: PieceSummary; trouble: string }) => (
+  <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_1fr]">
+    <Link
+      to={`/bench/${piece.arrangementId}/melody`}
+      className="figure text-lg underline-offset-4 hover:underline"
+    >
+      {piece.title}
+    </Link>
+    <p className="text-note flex items-start gap-1.5">
+      <QueryMark size={16} />
+      <span>
+        This piece cannot be read whole. {trouble}
+        <br />
+        Open it to see what can be kept.
+      </span>
+    </p>
+  </li>
+);
+
+/** What is to be mended, mistakes of the score before what is only hard; undefined when there is nothing. */
+function openWords({ errorCount, warningCount }: PieceSummary): string | undefined {
+  const words = [
+    errorCount > 0 && `errors: ${errorCount}`,
+    warningCount > 0 && counted(warningCount, 'query', 'queries'),
+  ].filter((each) => each !== false);
+  return words.length > 0 ? words.join(', ') : undefined;
+}
+
 /** One piece: what it is, how hard, what is open, when it was last saved. */
 export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
   const shown = useNames();
+  if (piece.trouble !== null) return <TroubledRow piece={piece} trouble={piece.trouble} />;
   const capo = piece.capo > 0 ? ` · capo ${piece.capo}` : '';
   return (
     <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_minmax(11rem,1fr)_7rem_7rem_9rem_auto]">
@@ -45,12 +75,12 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
       <p>{counted(piece.barCount, 'bar')}</p>
       <p>
         <span className="text-note text-ink1-80">grade </span>
-        <span className="figure text-xl">{piece.score.toFixed(1)}</span>
+        <span className="figure text-xl">{piece.gradePoints.toFixed(1)}</span>
       </p>
       <p className="text-note flex items-center gap-1.5">
-        {piece.findingCount > 0 && <QueryMark size={16} />}
+        {openWords(piece) && <QueryMark size={16} />}
         <span>
-          {piece.findingCount > 0 ? counted(piece.findingCount, 'query', 'queries') : 'score adds up'}
+          {openWords(piece) ?? 'nothing to mend'}
           <br />
           <span className="text-ink1-80">saved {saved.format(new Date(piece.updatedAt))}</span>
         </span>

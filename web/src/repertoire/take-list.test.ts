@@ -12,15 +12,17 @@ const piece: PieceSummary = {
   key: { tonic: 'D', mode: 'minor' },
   tempoBpm: 92,
   barCount: 16,
-  score: 4.26,
-  findingCount: 1,
+  gradePoints: 4.26,
+  errorCount: 0,
+  warningCount: 1,
+  trouble: null,
   updatedAt: '2026-01-02T10:00:00.000Z',
   archivedAt: null,
 };
 
 test('a row a piece, quoted where it must be, and no formula for a spreadsheet to run', () => {
   const [head, row, end] = piecesCsv([piece]).split('\r\n');
-  expect(head).toBe('title,after,key,tuning,capo,tempo,bars,grade,queries,updated');
-  expect(row).toBe(`"Rain, and ""more"" of it",'=Nobody,Dm,Drop D,2,92,16,4.3,1,2026-01-02`);
+  expect(head).toBe('title,after,key,tuning,capo,tempo,bars,grade,errors,warnings,updated');
+  expect(row).toBe(`"Rain, and ""more"" of it",'=Nobody,Dm,Drop D,2,92,16,4.3,0,1,2026-01-02`);
   expect(end).toBe('');
 });

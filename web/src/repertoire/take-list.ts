@@ -6,9 +6,21 @@ import { saveFile } from '../ui/save-file.ts';
 /** The pieces of a list as a table, one row a piece. */
 export const piecesCsv = (pieces: readonly PieceSummary[]): string =>
   writeCsv(
-    ['title', 'after', 'key', 'tuning', 'capo', 'tempo', 'bars', 'grade', 'queries', 'updated'],
+    ['title', 'after', 'key', 'tuning', 'capo', 'tempo', 'bars', 'grade', 'errors', 'warnings', 'updated'],
     pieces.map(
-      ({ title, player, key, tuningName, capo, tempoBpm, barCount, score, findingCount, updatedAt }) => [
+      ({
+        title,
+        player,
+        key,
+        tuningName,
+        capo,
+        tempoBpm,
+        barCount,
+        gradePoints,
+        errorCount,
+        warningCount,
+        updatedAt,
+      }) => [
         title,
         player,
         keyText(key),
@@ -16,8 +28,9 @@ export const piecesCsv = (pieces: readonly PieceSummary[]): string =>
         capo,
         tempoBpm,
         barCount,
-        Math.round(score * 10) / 10,
-        findingCount,
+        Math.round(gradePoints * 10) / 10,
+        errorCount,
+        warningCount,
         updatedAt.slice(0, 10),
       ],
     ),

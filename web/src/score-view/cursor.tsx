@@ -1,21 +1,21 @@
 import { gutter, plateSize, xOfTick, yOfString, type SystemPicture } from '@jocund/core/engraving';
-import { noteAt, type Study, type Voice } from '@jocund/core/score';
+import { noteAt, type Score, type Voice } from '@jocund/core/score';
 import type { SheetPlace } from './place.ts';
 
 interface CursorProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly picture: SystemPicture;
   readonly cursor: SheetPlace;
   readonly voice: Voice;
 }
 
 /** Where the next digit will be written: a ring in the shape of the voice, dashed while the place is empty. */
-export function Cursor({ study, picture: { layout, rows }, cursor, voice }: CursorProps) {
+export function Cursor({ score, picture: { layout, rows }, cursor, voice }: CursorProps) {
   const bar = layout.bars.find((each) => each.bar === cursor.bar);
   if (!bar) return null;
   const x = gutter + xOfTick(bar, cursor.tick);
   const y = yOfString(rows, cursor.string);
-  const isEmpty = !noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, voice);
+  const isEmpty = !noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, voice);
   const look = {
     fill: 'none',
     stroke: 'var(--color-ink1)',

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { blankStudy, layGrip, writeNote, type Study } from '@jocund/core/score';
+import { blankScore, layGrip, writeNote, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, expect, test } from 'vitest';
@@ -8,8 +8,8 @@ import { Sheet } from './sheet.tsx';
 
 afterEach(cleanup);
 
-function study(): Study {
-  const grip = layGrip(blankStudy({ title: 'Drawn', barCount: 8 }), 0, {
+function score(): Score {
+  const grip = layGrip(blankScore({ title: 'Drawn', barCount: 8 }), 0, {
     tick: 0,
     frets: [0, 2, 2, 1, 0, 0],
   });
@@ -17,7 +17,7 @@ function study(): Study {
 }
 
 test('thumb notes are squares, melody notes circles, and the call is there for those who cannot see it', () => {
-  const { container } = render(<Sheet study={study()} width={906} />);
+  const { container } = render(<Sheet score={score()} width={906} />);
   const first = container.querySelector('[data-system="0"] svg')!;
   expect(first.querySelectorAll('ellipse[ry="9.4"]')).toHaveLength(1);
   expect(
@@ -32,7 +32,7 @@ test('thumb notes are squares, melody notes circles, and the call is there for t
 
 test('the room decides how many bars stand in a system', () => {
   const systems = (width: number) => {
-    const { container } = render(<Sheet study={study()} width={width} />);
+    const { container } = render(<Sheet score={score()} width={width} />);
     const count = container.querySelectorAll('[data-system]').length;
     cleanup();
     return count;
@@ -43,13 +43,13 @@ test('the room decides how many bars stand in a system', () => {
 });
 
 test('an edit in one bar leaves the other systems’ drawings alone', () => {
-  const before = study();
-  const { container, rerender } = render(<Sheet study={before} width={906} />);
+  const before = score();
+  const { container, rerender } = render(<Sheet score={before} width={906} />);
   const second = container.querySelector('[data-system="4"] svg')!;
   const plates = [...second.querySelectorAll('rect')];
   rerender(
     <Sheet
-      study={writeNote(before, { bar: 0, tick: 960, string: 2, voice: 'melody' }, 3, 480)}
+      score={writeNote(before, { bar: 0, tick: 960, string: 2, voice: 'melody' }, 3, 480)}
       width={906}
     />,
   );

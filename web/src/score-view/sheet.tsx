@@ -6,7 +6,7 @@ import {
   type FingerSigns,
   type SystemPicture,
 } from '@jocund/core/engraving';
-import type { Study, Voice } from '@jocund/core/score';
+import type { Score, Voice } from '@jocund/core/score';
 import { useDeferredValue, useMemo, useState, type PointerEvent } from 'react';
 import { useSettings } from '../ui/settings.ts';
 import { useNames } from '../ui/use-names.ts';
@@ -16,7 +16,7 @@ import { System } from './system.tsx';
 import { useStaff } from './use-staff.ts';
 
 interface SheetProps {
-  readonly study: Study;
+  readonly score: Score;
   /** Room for the sheet in px; bars are set to fill it. */
   readonly width: number;
   readonly cursor?: SheetPlace | undefined;
@@ -38,9 +38,9 @@ interface SheetProps {
 const noMarks: readonly SheetMark[] = [];
 const allSigns: FingerSigns = { picking: true, fretting: true };
 
-/** The score as design's sheet: systems of bars, drawn by core from the study alone. */
+/** The score as design's sheet: systems of bars, drawn by core from the score alone. */
 export function Sheet({
-  study,
+  score,
   width,
   cursor,
   cursorVoice,
@@ -60,11 +60,11 @@ export function Sheet({
   const { systems, calls } = useMemo(
     () =>
       draw(
-        study,
+        score,
         { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars },
         { shown, leftHanded, fingers, signs, staff },
       ),
-    [draw, study, width, mostBars, shown, leftHanded, fingers, signs, staff],
+    [draw, score, width, mostBars, shown, leftHanded, fingers, signs, staff],
   );
   const settled = useDeferredValue(systems);
   const focus = playing?.bar ?? cursor?.bar;
@@ -104,7 +104,7 @@ export function Sheet({
               )}
             </p>
             <System
-              study={study}
+              score={score}
               picture={picture}
               cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
               cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}

@@ -8,7 +8,7 @@ import {
   type Shape,
   type SystemPicture,
 } from '@jocund/core/engraving';
-import { noteAt, type Study, type Voice } from '@jocund/core/score';
+import { noteAt, type Score, type Voice } from '@jocund/core/score';
 import { memo } from 'react';
 import { Cursor } from './cursor.tsx';
 import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
@@ -17,7 +17,7 @@ import { Selection } from './selection.tsx';
 import { Shapes } from './shapes.tsx';
 
 export interface SystemProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly picture: SystemPicture;
   readonly cursor: SheetPlace | undefined;
   /** Whose note the cursor would write. */
@@ -38,7 +38,7 @@ function sameSystem(a: SystemProps, b: SystemProps): boolean {
     samePlace(a.selected, b.selected) &&
     samePlace(a.playing, b.playing) &&
     JSON.stringify(a.marks) === JSON.stringify(b.marks) &&
-    (a.cursor === undefined || a.study.bars[a.cursor.bar] === b.study.bars[a.cursor.bar])
+    (a.cursor === undefined || a.score.bars[a.cursor.bar] === b.score.bars[a.cursor.bar])
   );
 }
 
@@ -47,7 +47,7 @@ const samePlace = (a: object | undefined, b: object | undefined): boolean =>
 
 /** One line of the sheet as core drew it, and over it what is only on the screen: playhead, cursor, queries. */
 export const System = memo(function System({
-  study,
+  score,
   picture,
   cursor,
   cursorVoice,
@@ -80,8 +80,8 @@ export const System = memo(function System({
         />
       )}
       <Shapes shapes={picture.shapes} />
-      {playing && <Shapes shapes={playedWord(study, picture, playing)} />}
-      {cursor && cursorVoice && <Shapes shapes={selectedPlate(study, picture, cursor, cursorVoice)} />}
+      {playing && <Shapes shapes={playedWord(score, picture, playing)} />}
+      {cursor && cursorVoice && <Shapes shapes={selectedPlate(score, picture, cursor, cursorVoice)} />}
       {marks.map(({ place, letter }) => {
         const bar = layout.bars.find((each) => each.bar === place.bar);
         return (
@@ -96,7 +96,7 @@ export const System = memo(function System({
         );
       })}
       {cursor && cursorVoice && (
-        <Cursor study={study} picture={picture} cursor={cursor} voice={cursorVoice} />
+        <Cursor score={score} picture={picture} cursor={cursor} voice={cursorVoice} />
       )}
     </svg>
   );
@@ -104,23 +104,23 @@ export const System = memo(function System({
 
 /** The digits of the call word that sounds, in the ink that reads on brass. */
 function playedWord(
-  study: Study,
+  score: Score,
   { layout, rows }: SystemPicture,
   playing: { readonly bar: number; readonly tick: number },
 ): Shape[] {
-  const [each, bar] = [layout.bars.find(({ bar: index }) => index === playing.bar), study.bars[playing.bar]];
+  const [each, bar] = [layout.bars.find(({ bar: index }) => index === playing.bar), score.bars[playing.bar]];
   return each && bar ? drawCallDigits(frameOf(bar, each, rows), playing.tick, true) : [];
 }
 
 /** The note under the cursor once more, filled. */
 function selectedPlate(
-  study: Study,
+  score: Score,
   { layout, rows }: SystemPicture,
   cursor: SheetPlace,
   voice: Voice,
 ): Shape[] {
   const each = layout.bars.find(({ bar }) => bar === cursor.bar);
-  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, voice);
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, voice);
   if (!each || !note) return [];
   return drawPlate(note, gutter + xOfTick(each, note.tick), yOfString(rows, note.string), true);
 }

@@ -1,10 +1,10 @@
 import { layTimeline } from '@jocund/core/sound';
-import { blankStudy } from '@jocund/core/score';
+import { blankScore } from '@jocund/core/score';
 import { expect, test } from 'vitest';
 import { momentAt } from './player.ts';
 
 test('the playhead stands on the last moment that has come', () => {
-  const { moments } = layTimeline({ ...blankStudy({ title: 'Beats', barCount: 2 }), tempoBpm: 60 });
+  const { moments } = layTimeline({ ...blankScore({ title: 'Beats', barCount: 2 }), tempoBpm: 60 });
   const place = (atS: number) => {
     const moment = momentAt(moments, atS);
     return moment && [moment.bar, moment.tick];

@@ -6,7 +6,7 @@ import {
   type Moment,
   type Timeline,
 } from '@jocund/core/sound';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { createRenderClient, type Rendering } from './render-client.ts';
 import type { LoopBars, Rendered, Stems } from './render-messages.ts';
 
@@ -22,9 +22,9 @@ export interface PlayerState {
   readonly fault: string | undefined;
 }
 
-/** What to play: a study at a tempo, from a bar, looping bars or not. Bars count from 0, `toBar` is included. */
+/** What to play: a score at a tempo, from a bar, looping bars or not. Bars count from 0, `toBar` is included. */
 export interface PlayOrder {
-  readonly study: Study;
+  readonly score: Score;
   readonly feel: Feel;
   readonly fromBar: number;
   readonly loop: LoopBars | undefined;
@@ -42,7 +42,7 @@ const idle: PlayerState = {
 };
 
 interface KeptRendering extends Rendered {
-  readonly study: Study;
+  readonly score: Score;
   readonly feel: Feel;
   readonly loop: LoopBars | undefined;
   readonly timeline: Timeline;
@@ -99,10 +99,10 @@ export class Player {
     this.#context = undefined;
   }
 
-  async #renderedFor({ study, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
+  async #renderedFor({ score, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
     const kept = this.#rendered;
     if (
-      kept?.study === study &&
+      kept?.score === score &&
       kept.feel.tempoBpm === feel.tempoBpm &&
       kept.feel.swingPercent === feel.swingPercent &&
       kept.loop?.fromBar === loop?.fromBar &&
@@ -111,13 +111,13 @@ export class Player {
       return kept;
     this.#set({ ...idle, status: 'rendering' });
     const sampleRate = this.#context?.sampleRate ?? 44100;
-    const rendering = this.#client.render({ study, feel, sampleRate, loop }, (share) =>
+    const rendering = this.#client.render({ score, feel, sampleRate, loop }, (share) =>
       this.#set({ ...this.#state, share }),
     );
     this.#rendering = rendering;
     try {
       const rendered = await rendering.rendered;
-      this.#rendered = { ...rendered, study, feel, loop, timeline: layTimeline(study, feel) };
+      this.#rendered = { ...rendered, score, feel, loop, timeline: layTimeline(score, feel) };
       return this.#rendered;
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError'))
@@ -127,7 +127,7 @@ export class Player {
   }
 
   #start(
-    { study, stems, again, timeline }: KeptRendering,
+    { score, stems, again, timeline }: KeptRendering,
     { fromBar, loop, countsIn, voices }: PlayOrder,
   ): void {
     const context = this.#context;
@@ -137,7 +137,7 @@ export class Player {
     const loopS = loop && spanOfBars(timeline, loop.fromBar, loop.toBar);
     const beginS = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
     const offset = beginS - (loopS?.from ?? 0);
-    const countIn = countsIn ? renderCountIn(study, timeline, fromBar, sampleRate) : undefined;
+    const countIn = countsIn ? renderCountIn(score, timeline, fromBar, sampleRate) : undefined;
     const countAt = context.currentTime + 0.05;
     const startAt = countAt + (countIn?.seconds ?? 0);
     this.#sources = (['thumb', 'melody', 'click'] as const).flatMap((name) => {

@@ -1,12 +1,12 @@
 import type { Feel } from '@jocund/core/sound';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 
 /** What the page asks of the sound worker. */
 export type RenderRequest =
   | {
       readonly kind: 'render';
       readonly id: number;
-      readonly study: Study;
+      readonly score: Score;
       readonly feel: Feel;
       readonly sampleRate: number;
       /** Only these bars, from 0, both included, to go round and round. */
@@ -20,14 +20,14 @@ export interface LoopBars {
   readonly toBar: number;
 }
 
-/** The voices of a study as samples, each mono. */
+/** The voices of a score as samples, each mono. */
 export interface Stems {
   readonly thumb: Float32Array<ArrayBuffer>;
   readonly melody: Float32Array<ArrayBuffer>;
   readonly click: Float32Array<ArrayBuffer>;
 }
 
-/** Stems of a whole study, or of a loop: as it sounds the first time, and as it sounds again with what rang on over its end. */
+/** Stems of a whole score, or of a loop: as it sounds the first time, and as it sounds again with what rang on over its end. */
 export interface Rendered {
   readonly stems: Stems;
   readonly again: Stems | undefined;

@@ -27,12 +27,12 @@ self.onmessage = ({ data }: MessageEvent<RenderRequest>) => {
 
 async function render({
   id,
-  study,
+  score,
   feel,
   sampleRate,
   loop,
 }: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
-  const whole = layTimeline(study, feel);
+  const whole = layTimeline(score, feel);
   const part = loop ? excerptOf(whole, spanOfBars(whole, loop.fromBar, loop.toBar)) : whole;
   const thumb = await renderOne(id, part, 'thumb', sampleRate, 0);
   const melody = thumb && (await renderOne(id, part, 'melody', sampleRate, 0.5));

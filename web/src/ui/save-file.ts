@@ -5,7 +5,7 @@ export const fileNameOf = (title: string): string =>
     .replace(/\p{M}+/gu, '')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
-    .toLowerCase() || 'study';
+    .toLowerCase() || 'score';
 
 /** Hands a file to the browser. */
 export function saveFile(content: string | Uint8Array<ArrayBuffer>, type: string, name: string): void {

@@ -17,8 +17,8 @@ import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 const tasks: {
   readonly [Name in TaskName]: (input: Tasks[Name]['input']) => Generator<number, Tasks[Name]['output']>;
 } = {
-  *findTunings({ study, ...search }) {
-    return yield* findTunings(passageOf(study), { ...search, guitar: study });
+  *findTunings({ score, ...search }) {
+    return yield* findTunings(passageOf(score), { ...search, guitar: score });
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -26,7 +26,7 @@ const tasks: {
     yield 0;
     return ok(findGrips(parsed.value, search));
   },
-  *checkStudy(input) {
+  *checkScore(input) {
     yield 0;
     return checkTask(input);
   },
@@ -54,8 +54,8 @@ const tasks: {
     yield 0;
     return yield* fitTuneTask(input);
   },
-  *soundFile({ study, sampleRate }) {
-    return writeWav(yield* renderStereo(layTimeline(study), sampleRate), sampleRate);
+  *soundFile({ score, sampleRate }) {
+    return writeWav(yield* renderStereo(layTimeline(score), sampleRate), sampleRate);
   },
   *soundString({ hz, seconds, sampleRate }) {
     yield 0;
@@ -89,8 +89,8 @@ function stepsOf(
       return tasks.findTunings(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
-    case 'checkStudy':
-      return tasks.checkStudy(request.input);
+    case 'checkScore':
+      return tasks.checkScore(request.input);
     case 'weighNote':
       return tasks.weighNote(request.input);
     case 'compareHands':

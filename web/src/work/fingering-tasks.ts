@@ -1,6 +1,6 @@
 import { checkWithFingers } from '@jocund/core/checking';
 import {
-  fingerStudy,
+  fingerScore,
   fingersForNote,
   placeMelodySteps,
   placesForNote,
@@ -8,13 +8,13 @@ import {
 } from '@jocund/core/fingering';
 import { doubleStops, suggestSteps } from '@jocund/core/melody';
 import { placeOfNote } from '@jocund/core/score';
-import type { CheckedStudy, Tasks } from './messages.ts';
+import type { CheckedScore, Tasks } from './messages.ts';
 
 /** The last answer: the next one works out only what an edit can reach. */
 let last: Fingering | undefined;
 
-export function checkTask({ study, hand }: Tasks['checkStudy']['input']): CheckedStudy {
-  const { open, standing, fingering } = checkWithFingers(study, { hand }, last);
+export function checkTask({ score, hand }: Tasks['checkScore']['input']): CheckedScore {
+  const { open, standing, fingering } = checkWithFingers(score, { hand }, last);
   last = fingering;
   return {
     open,
@@ -45,29 +45,29 @@ export function checkTask({ study, hand }: Tasks['checkStudy']['input']): Checke
 }
 
 export function weighNoteTask({
-  study,
+  score,
   hand,
   place,
 }: Tasks['weighNote']['input']): Tasks['weighNote']['output'] {
-  const fingering = fingerStudy(study, { hand }, last);
+  const fingering = fingerScore(score, { hand }, last);
   last = fingering;
   return { places: placesForNote(fingering, place), fingers: fingersForNote(fingering, place) };
 }
 
 export const placeMelodyTask = ({
-  study,
+  score,
   hand,
   within,
   highestFret,
 }: Tasks['placeMelody']['input']): Generator<number, Tasks['placeMelody']['output']> =>
-  placeMelodySteps(study, { hand, highestOpenFret: highestFret }, within);
+  placeMelodySteps(score, { hand, highestOpenFret: highestFret }, within);
 
 export function compareHandsTask({
-  study,
+  score,
   hand,
   other,
 }: Tasks['compareHands']['input']): Tasks['compareHands']['output'] {
-  const [theirs, mine] = [checkWithFingers(study, { hand }), checkWithFingers(study, { hand: other })];
+  const [theirs, mine] = [checkWithFingers(score, { hand }), checkWithFingers(score, { hand: other })];
   const differing = [...theirs.fingering.notes].filter(
     ([note, { finger }]) => !note.tied && finger !== mine.fingering.notes.get(note)?.finger,
   ).length;
@@ -79,11 +79,11 @@ export function compareHandsTask({
 }
 
 export function* suggestTask({
-  study,
+  score,
   hand,
   place,
 }: Tasks['suggest']['input']): Generator<number, Tasks['suggest']['output']> {
-  if (!place) return yield* suggestSteps(study, { hand });
-  last = fingerStudy(study, { hand }, last);
+  if (!place) return yield* suggestSteps(score, { hand });
+  last = fingerScore(score, { hand }, last);
   return doubleStops(last, place);
 }

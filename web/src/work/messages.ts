@@ -6,7 +6,7 @@ import type { TabRhythm } from '@jocund/core/formats/text-tab';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
-import type { Finding, NotePlace, Stretch, Study } from '@jocund/core/score';
+import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning } from '@jocund/core/tuning-finder';
 
@@ -23,8 +23,8 @@ interface MomentCost extends Pick<
   readonly terms: readonly WeighedTerm[];
 }
 
-/** Both hands of a study and what will not work. */
-export interface CheckedStudy {
+/** Both hands of a score and what will not work. */
+export interface CheckedScore {
   readonly open: readonly Finding[];
   readonly standing: readonly Finding[];
   readonly fingers: readonly PlacedFingers[];
@@ -40,7 +40,7 @@ export interface CheckedStudy {
 export interface Tasks {
   readonly findTunings: {
     readonly input: {
-      readonly study: Study;
+      readonly score: Score;
       readonly tunings: readonly Tuning[];
       readonly today: Tuning;
       readonly maxCapo: number;
@@ -57,30 +57,30 @@ export interface Tasks {
     };
     readonly output: Result<FoundGrip[]>;
   };
-  readonly checkStudy: {
-    readonly input: { readonly study: Study; readonly hand: Hand };
-    readonly output: CheckedStudy;
+  readonly checkScore: {
+    readonly input: { readonly score: Score; readonly hand: Hand };
+    readonly output: CheckedScore;
   };
   /** Where else a note can sit, and which finger else can take it. */
   readonly weighNote: {
-    readonly input: { readonly study: Study; readonly hand: Hand; readonly place: NotePlace };
+    readonly input: { readonly score: Score; readonly hand: Hand; readonly place: NotePlace };
     readonly output: { readonly places: readonly Alternative[]; readonly fingers: readonly Alternative[] };
   };
   /** How a piece differs in one hand from another. */
   readonly compareHands: {
-    readonly input: { readonly study: Study; readonly hand: Hand; readonly other: Hand };
+    readonly input: { readonly score: Score; readonly hand: Hand; readonly other: Hand };
     readonly output: { readonly moreMm: number; readonly differing: number; readonly moreQueries: number };
   };
-  /** The melody's places chosen anew, in a stretch or the whole study. */
+  /** The melody's places chosen anew, in a stretch or the whole score. */
   readonly placeMelody: {
     readonly input: {
-      readonly study: Study;
+      readonly score: Score;
       readonly hand: Hand;
       readonly within: Pick<Stretch, 'from' | 'to'> | undefined;
       readonly highestFret: number;
     };
     readonly output: {
-      readonly study: Study;
+      readonly score: Score;
       readonly beforeMm: number;
       readonly afterMm: number;
       readonly moved: number;
@@ -88,7 +88,7 @@ export interface Tasks {
   };
   /** Notes of the piece that are easier otherwise, and double stops for one note, where one is named. */
   readonly suggest: {
-    readonly input: { readonly study: Study; readonly hand: Hand; readonly place: NotePlace | undefined };
+    readonly input: { readonly score: Score; readonly hand: Hand; readonly place: NotePlace | undefined };
     readonly output: readonly Suggestion[];
   };
   /** A file of any format, read. */
@@ -105,9 +105,9 @@ export interface Tasks {
     readonly input: FitOptions & { readonly tune: Tune };
     readonly output: Result<FittedTune & { readonly leftOut: readonly LeftOut[] }>;
   };
-  /** A study as a WAV file. */
+  /** A score as a WAV file. */
   readonly soundFile: {
-    readonly input: { readonly study: Study; readonly sampleRate: number };
+    readonly input: { readonly score: Score; readonly sampleRate: number };
     readonly output: Uint8Array<ArrayBuffer>;
   };
   /** One string plucked, as samples. */

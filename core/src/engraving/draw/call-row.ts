@@ -1,5 +1,5 @@
 import type { CallEntry } from '../../directions/index.ts';
-import { countOf, inPlayingOrder, type Study } from '../../score/index.ts';
+import { countOf, inPlayingOrder, type Score } from '../../score/index.ts';
 import {
   callDigitSize,
   callDigitsWidth,
@@ -16,7 +16,7 @@ import type { BarFrame } from './frame.ts';
 const verbSize = 14.5;
 
 /** What the teacher says, each word on its note's x, the count below it, and the sung words below that. */
-export function drawCallRow(frame: BarFrame, entries: readonly CallEntry[], bars: Study['bars']): Shape[] {
+export function drawCallRow(frame: BarFrame, entries: readonly CallEntry[], bars: Score['bars']): Shape[] {
   const { bar, index, rows, x } = frame;
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
   const crowds = (other: CallEntry | undefined, entry: CallEntry) =>

@@ -1,4 +1,4 @@
-import { gripAt, type PlacedGrip, type Study } from '../../score/index.ts';
+import { gripAt, type PlacedGrip, type Score } from '../../score/index.ts';
 import { gripName } from '../grip-name.ts';
 import { text, type Shape } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
@@ -16,16 +16,16 @@ const leastBoxWidth = 26;
 const boxHeight = 52;
 
 /** Bar number, and each grip of the bar with its name and box; a grip carried over is named and held. */
-export function drawGripRow(study: Study, frame: BarFrame, options: GripRowOptions): Shape[] {
+export function drawGripRow(score: Score, frame: BarFrame, options: GripRowOptions): Shape[] {
   const { bar, index, rows, left, right, x } = frame;
   const startsAnew = bar.grips.some(({ tick }) => tick === 0);
-  const carried = startsAnew ? undefined : gripAt(study, index, 0);
+  const carried = startsAnew ? undefined : gripAt(score, index, 0);
   const nameX = ({ tick }: PlacedGrip) => (tick === 0 ? left + 20 : x(tick) - 8);
   return [
     text(left + 6, rows.gripTop + 20, String(index + 1)),
     ...(carried
       ? [
-          text(left + 20, rows.gripTop + 21, `hold ${gripName(study, carried, options.shown)}`, {
+          text(left + 20, rows.gripTop + 21, `hold ${gripName(score, carried, options.shown)}`, {
             face: 'serif',
             size: 16,
             italic: true,
@@ -35,7 +35,7 @@ export function drawGripRow(study: Study, frame: BarFrame, options: GripRowOptio
         ]
       : []),
     ...bar.grips.flatMap((grip, position): Shape[] => {
-      const name = gripName(study, grip, options.shown);
+      const name = gripName(score, grip, options.shown);
       const next = bar.grips[position + 1];
       const until = next ? x(next.tick) - 12 : right;
       const size = bar.grips.length > 1 || name.length > 5 ? 18 : 23;

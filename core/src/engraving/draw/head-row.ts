@@ -1,4 +1,4 @@
-import type { Bar, Study } from '../../score/index.ts';
+import type { Bar, Score } from '../../score/index.ts';
 import { line, text, type Shape } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
 import type { BarFrame } from './frame.ts';
@@ -17,7 +17,7 @@ export const hasHead = (bar: Bar): boolean =>
 const size = 14;
 
 /** Section names, tempo and swing changes, endings with their brackets, how often a passage is played. */
-export function drawHead(frame: BarFrame, bars: Study['bars']): Shape[] {
+export function drawHead(frame: BarFrame, bars: Score['bars']): Shape[] {
   const { bar, rows, left } = frame;
   const base = rows.headBase;
   const words: Shape[] = [];
@@ -46,7 +46,7 @@ export function drawHead(frame: BarFrame, bars: Study['bars']): Shape[] {
 }
 
 /** A bracket over the bars of an ending: its numbers where it begins, a hook where it ends. */
-function endingBracket({ bar, index, rows, left, right }: BarFrame, bars: Study['bars']): Shape[] {
+function endingBracket({ bar, index, rows, left, right }: BarFrame, bars: Score['bars']): Shape[] {
   if (!bar.endings) return [];
   const same = (other: Bar | undefined) => other?.endings?.join() === bar.endings?.join();
   const begins = !same(bars[index - 1]) || bars[index - 1]?.repeatTimes !== undefined;

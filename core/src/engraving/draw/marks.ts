@@ -1,4 +1,4 @@
-import { isBlueThird, type Note, type Study } from '../../score/index.ts';
+import { isBlueThird, type Note, type Score } from '../../score/index.ts';
 import { plateHalf } from '../bar-moments.ts';
 import { circle, data, line, path, rect, text, type Ink, type Shape } from '../shape.ts';
 import { yOfString } from '../sheet-rows.ts';
@@ -19,7 +19,7 @@ interface Spot {
 
 /** How notes arrive, sound and end. `sourceX` is where the note before on the string stands, in the same system. */
 export function drawMarks(
-  study: Pick<Study, 'tuning' | 'key'>,
+  score: Pick<Score, 'tuning' | 'key'>,
   frame: BarFrame,
   sourceX: (note: Note) => number | undefined,
 ): Shape[] {
@@ -40,7 +40,7 @@ export function drawMarks(
       return [
         ...arrivalMarks(spot, sourceX(note) ?? x - 22),
         ...slideMarks(spot),
-        ...bendMarks(spot, isBlueThird(study, note)),
+        ...bendMarks(spot, isBlueThird(score, note)),
         ...turnMarks(spot),
         ...endingMarks(spot),
         ...attackMarks(spot),

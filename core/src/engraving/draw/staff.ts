@@ -1,13 +1,13 @@
 import { stringNumbers } from '../../instrument/index.ts';
 import { withoutOctave } from '../../pitch/index.ts';
-import type { Bar, Metre, Study } from '../../score/index.ts';
+import type { Bar, Metre, Score } from '../../score/index.ts';
 import { circle, line, rect, text, type Shape } from '../shape.ts';
 import { gutter, stringWidth, yOfString, type SheetRows } from '../sheet-rows.ts';
 import type { BarFrame } from './frame.ts';
 
 /** Six strings, string 1 on top, with their numbers and open notes. */
 export const drawStrings = (
-  { tuning }: Pick<Study, 'tuning'>,
+  { tuning }: Pick<Score, 'tuning'>,
   rows: SheetRows,
   width: number,
   shown: (name: string) => string,
@@ -23,16 +23,16 @@ export const drawStrings = (
 
 interface BarLines {
   readonly isFirstOfSystem: boolean;
-  readonly isLastOfStudy: boolean;
+  readonly isLastOfScore: boolean;
   readonly isLastOfSystem: boolean;
-  /** The bar after it in the study. */
+  /** The bar after it in the score. */
   readonly next: Bar | undefined;
 }
 
 /** A bar's own lines: at its left when the system begins with it, and at its right; repeats with their dots. */
 export function drawBarLines(
   { bar, rows, left, right }: BarFrame,
-  { isFirstOfSystem, isLastOfStudy, isLastOfSystem, next }: BarLines,
+  { isFirstOfSystem, isLastOfScore, isLastOfSystem, next }: BarLines,
 ): Shape[] {
   const [top, bottom] = [rows.stringTop, yOfString(rows, 6)];
   const upright = (x: number, width: number) => line(x, top, x, bottom, 'ink1', width);
@@ -49,7 +49,7 @@ export function drawBarLines(
       upright(right - 1, 3),
       ...dots(right - 11),
     ];
-  if (isLastOfStudy) return [...leftLine, ...startsRepeat, upright(right - 4, 1.2), upright(right, 3)];
+  if (isLastOfScore) return [...leftLine, ...startsRepeat, upright(right - 4, 1.2), upright(right, 3)];
   return [...leftLine, ...startsRepeat, upright(right, thickAfter ? 3 : 1.2)];
 }
 

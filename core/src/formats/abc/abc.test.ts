@@ -2,7 +2,7 @@ import toneMidi from '@tonejs/midi';
 import abcjs from 'abcjs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Note, Study } from '../../score/index.ts';
+import type { Note, Score } from '../../score/index.ts';
 import { note } from '../../testing/invented.ts';
 import { eventTexts, tuneEvents } from '../../testing/tune-events.ts';
 import { written } from '../../testing/written.ts';
@@ -123,7 +123,7 @@ describe('what ABC says', () => {
 });
 
 describe('writing ABC', () => {
-  const study: Study = {
+  const score: Score = {
     ...written(
       [
         '[x32010] t5:3@1 m1:0@1/1.5 m1:1@2.5/0.5 m1:3@3/2',
@@ -134,23 +134,23 @@ describe('writing ABC', () => {
     ),
     title: 'Out % and back',
   };
-  const melodyOf = (each: Study) =>
+  const melodyOf = (each: Score) =>
     layTimeline(each)
       .events.filter(({ voice }) => voice === 'melody')
       .map(({ startS, midi }) => `${startS.toFixed(2)} ${midi}`)
       .sort();
   test('abcjs plays the melody as we do', () => {
-    expect(eventTexts(asAbcjs(writeAbc(study)), false)).toEqual(melodyOf(study));
+    expect(eventTexts(asAbcjs(writeAbc(score)), false)).toEqual(melodyOf(score));
   });
   test('it reads back: melody, chords as heard, key, tempo', () => {
-    const { tune, leftOut } = reading(writeAbc(study));
+    const { tune, leftOut } = reading(writeAbc(score));
     expect(leftOut).toEqual([]);
-    expect(eventTexts(tuneEvents(tune), false)).toEqual(melodyOf(study));
+    expect(eventTexts(tuneEvents(tune), false)).toEqual(melodyOf(score));
     expect(tune.bars[0]!.chords).toEqual([{ tick: 0, symbol: 'D' }]);
     expect(tune).toMatchObject({ key: { tonic: 'D', mode: 'major' }, tempoBpm: 60 });
   });
   test('repeats, endings, pickup, metres and sung words come back', () => {
-    const bar = study.bars[2]!;
+    const bar = score.bars[2]!;
     const bars = [
       {
         ...bar,
@@ -167,7 +167,7 @@ describe('writing ABC', () => {
         notes: [note({ durationTicks: 2880, fermata: true })],
       },
     ];
-    const { tune } = reading(writeAbc({ ...study, bars }));
+    const { tune } = reading(writeAbc({ ...score, bars }));
     expect(
       tune.bars.map(({ pickup, repeatStart, repeatTimes, endings, metre, section }) => [
         pickup,
@@ -201,8 +201,8 @@ describe('writing ABC', () => {
             tick += slots * 240;
           }
           if (notes.length === 0) return;
-          const any: Study = {
-            ...study,
+          const any: Score = {
+            ...score,
             key: { tonic, mode: 'major' },
             bars: [{ metre: { beats: 4, unit: 4 }, grips: [], notes }],
           };

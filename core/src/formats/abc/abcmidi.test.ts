@@ -57,14 +57,14 @@ const reading = (text: string) => {
 
 describe.skipIf(!existsSync(program))('abc2midi', () => {
   test('plays our melody as we do, repeats and all', () => {
-    const study = written(
+    const score = written(
       ['m1:0@1/1.5 m1:1@2.5/0.5 m1:3@3/2', 'm1:3@1/1t m2:1@2/1 m2:4@3/0.5 m2:3@3.5/0.5', 'm2:3@2/2 m1:0@4/1'],
       { tempoBpm: 60, capo: 2 },
     );
     const repeated = {
-      ...study,
+      ...score,
       title: 'Judged',
-      bars: study.bars.map((bar, index) => (index === 1 ? { ...bar, repeatTimes: 2 } : bar)),
+      bars: score.bars.map((bar, index) => (index === 1 ? { ...bar, repeatTimes: 2 } : bar)),
     };
     const ours = layTimeline(repeated).events.map(({ startS, midi }) => ({ at: startS, midi }));
     expectAlike(played(writeAbc(repeated)), ours);

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import type { Tune, TuneBar, TuneChord, TuneMarks, TuneNote } from '../../melody/index.ts';
 import { parseSymbol } from '../../pitch/index.ts';
-import { barTicks, metreOfTicks, studyLimits, type Bar } from '../../score/index.ts';
+import { barTicks, metreOfTicks, scoreLimits, type Bar } from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { readKey, readMetre, readTempo, readUnit, signatureAlter, usualUnit, type AbcKey } from './fields.ts';
 import { addLyrics } from './lyrics.ts';
@@ -113,14 +113,14 @@ class TuneReader {
 
   finish(): Tune | undefined {
     this.#closeBar();
-    const bars = this.#bars.slice(0, studyLimits.bars);
+    const bars = this.#bars.slice(0, scoreLimits.bars);
     if (bars.every(({ notes, chords }) => notes.length + chords.length === 0)) return undefined;
     if (bars.length < this.#bars.length)
-      this.#leftOut.add(`bars after bar ${studyLimits.bars}`, { bar: studyLimits.bars + 1 });
+      this.#leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
     const metre = bars[0]?.metre ?? this.#metre;
     return {
-      title: this.#title.slice(0, studyLimits.textLength) || 'Untitled',
-      player: this.#player.slice(0, studyLimits.textLength),
+      title: this.#title.slice(0, scoreLimits.textLength) || 'Untitled',
+      player: this.#player.slice(0, scoreLimits.textLength),
       key: (this.#firstKey ?? this.#key).key,
       tempoBpm: (this.#tempo && readTempo(this.#tempo.field, metre)) ?? 100,
       swingPercent: 50,

@@ -16,7 +16,7 @@ import {
   type Bar,
   type Note,
   type PlacedGrip,
-  type Study,
+  type Score,
 } from '../../score/index.ts';
 import { nameGrip } from '../../shapes/index.ts';
 import { signatureAlter } from './fields.ts';
@@ -24,23 +24,23 @@ import { signatureAlter } from './fields.ts';
 const unit = ticksPerQuarter / 2;
 
 /**
- * Writes the melody of a study with its chords as ABC (ABC standard 2.1): as heard, unit length an eighth. The thumb, strings and
+ * Writes the melody of a score with its chords as ABC (ABC standard 2.1): as heard, unit length an eighth. The thumb, strings and
  * frets, fingers and techniques without a decoration have no place in it.
  */
-export function writeAbc(study: Study): string {
-  const key = transposeKey(study.key, soundingShift(study));
-  const [first] = study.bars;
-  const metre = (first?.pickup ? study.bars[1] : first)?.metre ?? { beats: 4, unit: 4 };
+export function writeAbc(score: Score): string {
+  const key = transposeKey(score.key, soundingShift(score));
+  const [first] = score.bars;
+  const metre = (first?.pickup ? score.bars[1] : first)?.metre ?? { beats: 4, unit: 4 };
   const header = [
     'X:1',
-    `T:${oneLine(study.title)}`,
-    ...(study.player ? [`C:after ${oneLine(study.player)}`] : []),
+    `T:${oneLine(score.title)}`,
+    ...(score.player ? [`C:after ${oneLine(score.player)}`] : []),
     `M:${metre.beats}/${metre.unit}`,
     'L:1/8',
-    `Q:1/4=${study.tempoBpm}`,
+    `Q:1/4=${score.tempoBpm}`,
     `K:${key.tonic}${key.mode === 'minor' ? 'm' : ''}`,
   ];
-  const bars = study.bars.map((bar, index) => writeBar(study, bar, index, key, metre));
+  const bars = score.bars.map((bar, index) => writeBar(score, bar, index, key, metre));
   const lines: string[] = [];
   for (let at = 0; at < bars.length; at += 4) {
     lines.push(
@@ -57,8 +57,8 @@ export function writeAbc(study: Study): string {
 
 const oneLine = (text: string): string => text.replace(/[\r\n%]+/g, ' ').trim();
 
-function writeBar(study: Study, bar: Bar, index: number, key: Key, metre: Bar['metre']) {
-  const before = study.bars[index - 1];
+function writeBar(score: Score, bar: Bar, index: number, key: Key, metre: Bar['metre']) {
+  const before = score.bars[index - 1];
   const isSame = (a: Bar['metre'] | undefined, b: Bar['metre']) => a?.beats === b.beats && a.unit === b.unit;
   const changes =
     index > 0 && !isSame(before?.pickup ? metre : before?.metre, bar.metre)
@@ -69,8 +69,8 @@ function writeBar(study: Study, bar: Bar, index: number, key: Key, metre: Bar['m
   const begins = bar.endings && before?.endings?.join() !== bar.endings.join();
   const ending = begins ? `[${bar.endings?.join(',') ?? ''} ` : '';
   const start = bar.repeatStart ? '|:' : '';
-  const end = bar.repeatTimes === undefined ? (index === study.bars.length - 1 ? '|]' : '|') : ':|';
-  const { text, words } = writeMelody(study, bar, index, key);
+  const end = bar.repeatTimes === undefined ? (index === score.bars.length - 1 ? '|]' : '|') : ':|';
+  const { text, words } = writeMelody(score, bar, index, key);
   return { text: `${start}${ending}${section}${changes}${tempo}${text}${end}`, words };
 }
 
@@ -79,7 +79,7 @@ interface Written {
   readonly words: string;
 }
 
-function writeMelody(study: Study, bar: Bar, index: number, key: Key): Written {
+function writeMelody(score: Score, bar: Bar, index: number, key: Key): Written {
   const length = barTicks(bar.metre);
   const melody = bar.notes.filter(({ voice }) => voice === 'melody');
   const starts = [...new Set(melody.map(({ tick }) => tick))];
@@ -94,7 +94,7 @@ function writeMelody(study: Study, bar: Bar, index: number, key: Key): Written {
   ticks.slice(0, -1).forEach((tick, position) => {
     const next = ticks[position + 1] ?? length;
     const grip = bar.grips.find((each) => each.tick === tick);
-    const chord = grip ? chordName(study, grip, key) : '';
+    const chord = grip ? chordName(score, grip, key) : '';
     const together = melody.filter((note) => note.tick === tick);
     const main = together.filter(({ grace }) => !grace);
     if (main.length > 0) {
@@ -106,10 +106,10 @@ function writeMelody(study: Study, bar: Bar, index: number, key: Key): Written {
     const isHeld = main.length === 0;
     text +=
       chord +
-      (graces.length > 0 ? `{${graces.map((note) => pitchOf(study, note, key, altered)).join('')}}` : '');
+      (graces.length > 0 ? `{${graces.map((note) => pitchOf(score, note, key, altered)).join('')}}` : '');
     if (end > tick && sounding.length > 0) {
-      const goesOn = soundsUntil > next || (end === length && isTiedOn(study, index, sounding));
-      const pitches = sounding.map((note) => pitchOf(study, note, key, altered));
+      const goesOn = soundsUntil > next || (end === length && isTiedOn(score, index, sounding));
+      const pitches = sounding.map((note) => pitchOf(score, note, key, altered));
       const decorated = isHeld ? '' : decorationsOf(sounding);
       const body = pitches.length > 1 ? `[${pitches.join('')}]` : (pitches[0] ?? '');
       text += `${decorated}${body}${lengthOf(end - tick)}${goesOn ? '-' : ''}`;
@@ -123,7 +123,7 @@ function writeMelody(study: Study, bar: Bar, index: number, key: Key): Written {
 }
 
 /** Whether the next bar begins with these notes, tied on. */
-const isTiedOn = ({ bars }: Study, index: number, notes: readonly Note[]): boolean =>
+const isTiedOn = ({ bars }: Score, index: number, notes: readonly Note[]): boolean =>
   (bars[index + 1]?.notes ?? []).some(
     (next) =>
       next.tied === true &&
@@ -131,10 +131,10 @@ const isTiedOn = ({ bars }: Study, index: number, notes: readonly Note[]): boole
       notes.some(({ string, fret }) => string === next.string && fret === next.fret),
   );
 
-function chordName(study: Study, grip: PlacedGrip, key: Key): string {
-  const { name } = nameGrip(study.tuning, soundingFrets(grip), { key: study.key });
+function chordName(score: Score, grip: PlacedGrip, key: Key): string {
+  const { name } = nameGrip(score.tuning, soundingFrets(grip), { key: score.key });
   const parts = name === null ? undefined : parseSymbol(name);
-  return parts?.ok ? `"${symbolText(transposeSymbol(parts.value, soundingShift(study), key))}"` : '';
+  return parts?.ok ? `"${symbolText(transposeSymbol(parts.value, soundingShift(score), key))}"` : '';
 }
 
 const decorationsOf = (notes: readonly Note[]): string =>
@@ -151,8 +151,8 @@ const decorationsOf = (notes: readonly Note[]): string =>
     .join('');
 
 /** A pitch with the accidental it needs after those of the signature and of its bar. */
-function pitchOf(study: Study, note: Note, key: Key, altered: Map<string, number>): string {
-  const { letter, alter, octave } = spellMidi(heardWholeMidi(study, note), key);
+function pitchOf(score: Score, note: Note, key: Key, altered: Map<string, number>): string {
+  const { letter, alter, octave } = spellMidi(heardWholeMidi(score, note), key);
   const place = `${letter}${octave}`;
   const known = altered.get(place) ?? signatureAlter(keyFifths(key), letter);
   altered.set(place, alter);

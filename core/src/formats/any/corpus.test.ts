@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
-import { heardWholeMidi, placedNotes, type Study } from '../../score/index.ts';
+import { heardWholeMidi, placedNotes, type Score } from '../../score/index.ts';
 import { layTimeline } from '../../sound/index.ts';
 import { eventTexts, tuneEvents } from '../../testing/tune-events.ts';
 import { writeAbc } from '../abc/index.ts';
-import { readStudy, writeStudy } from '../jocund-json/index.ts';
+import { readScore, writeScore } from '../jocund-json/index.ts';
 import { writeMidi } from '../midi/index.ts';
 import { writeMusicXml } from '../musicxml/index.ts';
 import { packMxl } from '../mxl/index.ts';
@@ -41,14 +41,15 @@ const expected: Readonly<Record<string, readonly [kind: string, bars: number, no
   'cut-off.musicxml': /holds no notes|no parts/,
   'entities.musicxml': /entities of its own/,
   'opus.musicxml': /not a score/,
+  'version-1.jocund.json': ['jocund', 8, 69],
   'half.jocund.json': /cannot be read/,
-  'other.json': /not a Jocund study/,
+  'other.json': /not a Jocund score/,
   'broken.mxl': /cannot be unpacked|no MusicXML/,
   'cut-off.mid': /MIDI file/,
   'bytes.bin': /no format/,
 };
 const sizeOf = ({ content }: AnyReading) => {
-  const bars = content.kind === 'study' ? content.study.bars : content.tune.bars;
+  const bars = content.kind === 'score' ? content.score.bars : content.tune.bars;
   return [bars.length, bars.reduce((sum, { notes }) => sum + notes.length, 0)];
 };
 
@@ -73,68 +74,68 @@ describe('hand-made files', () => {
 
 const pieces = readdirSync(demo)
   .filter((name) => name.endsWith('.jocund.json'))
-  .map((name): [string, Study] => {
-    const study = readStudy(readFileSync(join(demo, name), 'utf8'));
-    if (!study.ok) throw new Error(name);
-    return [name, study.value];
+  .map((name): [string, Score] => {
+    const score = readScore(readFileSync(join(demo, name), 'utf8'));
+    if (!score.ok) throw new Error(name);
+    return [name, score.value];
   });
 const bytesOf = (text: string) => new TextEncoder().encode(text);
-const must = (study: Study): string => {
-  const xml = writeMusicXml(study);
+const must = (score: Score): string => {
+  const xml = writeMusicXml(score);
   if (!xml.ok) throw new Error(xml.fault.reason);
   return xml.value;
 };
 /** Onset in quarters and pitch of every struck note of a voice, or of both; graces left out. */
-const heard = (study: Study, melodyOnly = false) =>
-  layTimeline({ ...study, tempoBpm: 60, swingPercent: 50 })
+const heard = (score: Score, melodyOnly = false) =>
+  layTimeline({ ...score, tempoBpm: 60, swingPercent: 50 })
     .events.filter(({ voice }) => !melodyOnly || voice === 'melody')
     .map(({ startS, midi }) => `${startS.toFixed(2)} ${Math.round(midi)}`)
     .sort();
-const plain = (study: Study): Study => ({
-  ...study,
-  bars: study.bars.map((bar) => ({
+const plain = (score: Score): Score => ({
+  ...score,
+  bars: score.bars.map((bar) => ({
     ...bar,
     notes: bar.notes.filter(({ grace, stroke }) => !grace && !stroke),
   })),
 });
 const heardBack = ({ content }: AnyReading) =>
-  content.kind === 'study' ? heard(content.study) : eventTexts(tuneEvents(content.tune), false);
+  content.kind === 'score' ? heard(content.score) : eventTexts(tuneEvents(content.tune), false);
 
 describe.each(pieces)('generated from %s', (_, whole) => {
-  const study = plain(whole);
+  const score = plain(whole);
   const back = (name: string, bytes: Uint8Array) => {
     const answer = read(name, bytes);
     if (!answer.ok) throw new Error(answer.fault.reason);
     return answer.value;
   };
   test('Jocund JSON', () => {
-    const { content } = back('a.jocund.json', bytesOf(writeStudy(whole)));
-    expect(content).toEqual({ kind: 'study', study: whole });
+    const { content } = back('a.jocund.json', bytesOf(writeScore(whole)));
+    expect(content).toEqual({ kind: 'score', score: whole });
   });
   test('MusicXML, packed and not, keeps strings, frets and times', () => {
     for (const answer of [back('a.musicxml', bytesOf(must(whole))), back('a.mxl', packMxl(must(whole)))]) {
       expect(answer.leftOut).toEqual([]);
-      if (answer.content.kind !== 'study') throw new Error('no study');
-      const places = (each: Study) =>
+      if (answer.content.kind !== 'score') throw new Error('no score');
+      const places = (each: Score) =>
         placedNotes(each).map(({ atTicks, note }) => `${atTicks} ${note.string}/${note.fret} ${note.voice}`);
-      expect(places(answer.content.study)).toEqual(places(whole));
+      expect(places(answer.content.score)).toEqual(places(whole));
     }
   });
   test('MIDI keeps pitches and onsets', () => {
-    expect(heardBack(back('a.mid', writeMidi(study, { swing: 'written' })))).toEqual(heard(study));
+    expect(heardBack(back('a.mid', writeMidi(score, { swing: 'written' })))).toEqual(heard(score));
   });
   test('ABC keeps the melody', () => {
-    expect(heardBack(back('a.abc', bytesOf(writeAbc(study))))).toEqual(heard(study, true));
+    expect(heardBack(back('a.abc', bytesOf(writeAbc(score))))).toEqual(heard(score, true));
   });
   test('plain-text tab keeps strings, frets and times', () => {
-    const { content, asks } = back('a.txt', bytesOf(writeTextTab(study)));
+    const { content, asks } = back('a.txt', bytesOf(writeTextTab(score)));
     expect(asks).toBeUndefined();
-    if (content.kind !== 'study') throw new Error('no study');
-    const struck = (each: Study) =>
+    if (content.kind !== 'score') throw new Error('no score');
+    const struck = (each: Score) =>
       placedNotes(each)
         .filter(({ note }) => !note.tied)
         .map(({ atTicks, note }) => `${atTicks} ${note.string} ${heardWholeMidi(each, note)}`);
-    expect(struck(content.study)).toEqual(struck(study));
+    expect(struck(content.score)).toEqual(struck(score));
   });
 });
 

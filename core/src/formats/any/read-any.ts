@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { readAbc } from '../abc/index.ts';
-import { readStudy } from '../jocund-json/index.ts';
+import { readScore } from '../jocund-json/index.ts';
 import { readMidi } from '../midi/index.ts';
 import { readMusicXml } from '../musicxml/index.ts';
 import { unpackMxl } from '../mxl/index.ts';
@@ -73,8 +73,8 @@ const unknownFile = fail(
 function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: TextTabOptions): Result<Reading> {
   switch (kind) {
     case 'jocund': {
-      const study = readStudy(text);
-      return study.ok ? ok({ content: { kind: 'study', study: study.value }, leftOut: [] }) : study;
+      const score = readScore(text);
+      return score.ok ? ok({ content: { kind: 'score', score: score.value }, leftOut: [] }) : score;
     }
     case 'musicxml':
       return readMusicXml(text);

@@ -1,6 +1,6 @@
 import { pitchText, spellMidi, transposeKey } from '../../pitch/index.ts';
 import { soundingShift } from '../../instrument/index.ts';
-import { beatAt, countOf, heardWholeMidi, techniqueWords, type Study } from '../../score/index.ts';
+import { beatAt, countOf, heardWholeMidi, techniqueWords, type Score } from '../../score/index.ts';
 
 export type Cell = string | number | undefined;
 
@@ -15,16 +15,16 @@ function cell(value: Cell): string {
   return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }
 
-/** Every note of a study as a table: where it stands, where it lies, what is heard, how it is played. */
-export function writeNotesCsv(study: Study): string {
-  const key = transposeKey(study.key, soundingShift(study));
-  const rows = study.bars.flatMap((bar, index) =>
+/** Every note of a score as a table: where it stands, where it lies, what is heard, how it is played. */
+export function writeNotesCsv(score: Score): string {
+  const key = transposeKey(score.key, soundingShift(score));
+  const rows = score.bars.flatMap((bar, index) =>
     bar.notes.map((note): Cell[] => {
-      const midi = heardWholeMidi(study, note);
+      const midi = heardWholeMidi(score, note);
       return [
         index + 1,
         Math.round(beatAt(bar.metre, note.tick) * 1000) / 1000,
-        countOf(study.bars, index, note.tick),
+        countOf(score.bars, index, note.tick),
         note.voice,
         note.string,
         note.fret,

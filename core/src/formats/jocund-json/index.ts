@@ -1,1 +1,1 @@
-export { readStudy, studyFormatVersion, writeStudy } from './jocund-json.ts';
+export { readScore, writeScore } from './jocund-json.ts';

@@ -1,33 +1,33 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { describeFault } from '../../fault/index.ts';
-import { blankStudy, writeNote } from '../../score/index.ts';
-import { inventedStudy } from '../../testing/invented.ts';
-import { readStudy, writeStudy } from './index.ts';
+import { blankScore, writeNote } from '../../score/index.ts';
+import { inventedScore } from '../../testing/invented.ts';
+import { readScore, writeScore } from './index.ts';
 
 const file = (
-  change: (json: { version: number; format: string; study: ReturnType<typeof inventedStudy> }) => unknown,
-): string => JSON.stringify(change(JSON.parse(writeStudy(inventedStudy())) as never));
+  change: (json: { version: number; format: string; score: ReturnType<typeof inventedScore> }) => unknown,
+): string => JSON.stringify(change(JSON.parse(writeScore(inventedScore())) as never));
 const refusal = (text: string): string => {
-  const result = readStudy(text);
+  const result = readScore(text);
   if (result.ok) throw new Error('was read');
   return describeFault(result.fault);
 };
 
 test('what is written reads back the same', () => {
-  expect(readStudy(writeStudy(inventedStudy()))).toEqual({ ok: true, value: inventedStudy() });
+  expect(readScore(writeScore(inventedScore()))).toEqual({ ok: true, value: inventedScore() });
   fc.assert(
     fc.property(
       fc.array(fc.tuple(fc.nat(7), fc.nat(7), fc.constantFrom(1, 2, 3, 4, 5, 6 as const), fc.nat(20)), {
         maxLength: 30,
       }),
       (notes) => {
-        const study = notes.reduce(
+        const score = notes.reduce(
           (each, [bar, slot, string, fret]) =>
             writeNote(each, { bar, tick: slot * 480, string: string, voice: 'melody' }, fret, 480),
-          blankStudy({ title: 'Any' }),
+          blankScore({ title: 'Any' }),
         );
-        expect(readStudy(writeStudy(study))).toEqual({ ok: true, value: study });
+        expect(readScore(writeScore(score))).toEqual({ ok: true, value: score });
       },
     ),
   );
@@ -36,20 +36,20 @@ test('what is written reads back the same', () => {
 describe('a bad file is one clear sentence', () => {
   test('not JSON at all, or cut short', () => {
     expect(refusal('')).toMatch(/not JSON/);
-    expect(refusal(writeStudy(inventedStudy()).slice(0, 300))).toMatch(/not JSON.*Jocund/);
+    expect(refusal(writeScore(inventedScore()).slice(0, 300))).toMatch(/not JSON.*Jocund/);
   });
-  test('JSON of something else', () => expect(refusal('[1, 2]')).toMatch(/not a Jocund study/));
+  test('JSON of something else', () => expect(refusal('[1, 2]')).toMatch(/not a Jocund score/));
   test('a newer version', () =>
     expect(refusal(file((json) => ({ ...json, version: 9 })))).toMatch(
-      /version 9.*up to version 1.*newer Jocund/,
+      /version 9.*up to version 2.*newer Jocund/,
     ));
   test('a seventh string', () =>
     expect(
       refusal(
         file((json) => ({
           ...json,
-          study: {
-            ...json.study,
+          score: {
+            ...json.score,
             tuning: { name: 'Seven', pitches: ['B1', 'E2', 'A2', 'D3', 'G3', 'B3', 'E4'] },
           },
         })),
@@ -60,23 +60,23 @@ describe('a bad file is one clear sentence', () => {
       refusal(
         file((json) => ({
           ...json,
-          study: { ...json.study, tuning: { name: 'Odd', pitches: ['E2', 'A2', 'Q3', 'G3', 'B3', 'E4'] } },
+          score: { ...json.score, tuning: { name: 'Odd', pitches: ['E2', 'A2', 'Q3', 'G3', 'B3', 'E4'] } },
         })),
       ),
     ).toMatch(/string 4.*Q3/));
   test('a fret that no neck has, with its bar', () => {
     const text = file((json) => {
-      const bar = json.study.bars[1]!;
+      const bar = json.score.bars[1]!;
       return {
         ...json,
-        study: {
-          ...json.study,
-          bars: [json.study.bars[0], { ...bar, notes: [{ ...bar.notes[0], fret: 99 }] }],
+        score: {
+          ...json.score,
+          bars: [json.score.bars[0], { ...bar, notes: [{ ...bar.notes[0], fret: 99 }] }],
         },
       };
     });
     expect(refusal(text)).toMatch(/^bar 2: .*notes number 1 fret/);
   });
   test('a field nobody knows is not silently dropped', () =>
-    expect(refusal(file((json) => ({ ...json, study: { ...json.study, wings: 2 } })))).toMatch(/wings/));
+    expect(refusal(file((json) => ({ ...json, score: { ...json.score, wings: 2 } })))).toMatch(/wings/));
 });

@@ -1,7 +1,7 @@
 import toneMidi from '@tonejs/midi';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { blankStudy, type Study } from '../../score/index.ts';
+import { blankScore, type Score } from '../../score/index.ts';
 import { layTimeline } from '../../sound/index.ts';
 import { note } from '../../testing/invented.ts';
 import { written } from '../../testing/written.ts';
@@ -9,7 +9,7 @@ import { readMidi, writeMidi } from './index.ts';
 import { quantise } from './quantise.ts';
 
 const { Midi } = toneMidi;
-const study: Study = {
+const score: Score = {
   ...written([
     't5:3@1 m1:0@1/1.5 t4:2@2 m1:1@2.5/0.5h',
     't5:3@1/4 m2:1@1/1 m2:3@2/1s m2:3@3/2t',
@@ -25,36 +25,36 @@ const tuneOf = (bytes: Uint8Array) => {
   return read.value.content.tune;
 };
 /** Onset in seconds and pitch of every struck note, of our own timeline. */
-const ours = (each: Study) =>
+const ours = (each: Score) =>
   layTimeline(each)
     .events.map(({ startS, midi }) => `${startS.toFixed(2)} ${midi}`)
     .sort();
 
 describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
-  const heard = (each: Study, swing: 'applied' | 'written' = 'applied') =>
+  const heard = (each: Score, swing: 'applied' | 'written' = 'applied') =>
     new Midi(writeMidi(each, { swing })).tracks
       .flatMap(({ notes }) => notes.map(({ time, midi }) => `${time.toFixed(2)} ${midi}`))
       .sort();
   test('pitches and onsets are ours, ties are one note', () => {
-    expect(heard(study)).toEqual(ours(study));
+    expect(heard(score)).toEqual(ours(score));
   });
   test('swing is applied, or left to the player', () => {
-    const swung = { ...study, swingPercent: 67 };
+    const swung = { ...score, swingPercent: 67 };
     expect(heard(swung)).toEqual(ours(swung));
-    expect(heard(swung, 'written')).toEqual(ours(study));
+    expect(heard(swung, 'written')).toEqual(ours(score));
   });
   test('with a capo and a guitar tuned down, what is heard', () => {
-    const down = { ...study, capo: 3, tuning: { ...study.tuning, wholeSemitones: -1 } };
+    const down = { ...score, capo: 3, tuning: { ...score.tuning, wholeSemitones: -1 } };
     expect(heard(down)).toEqual(ours(down));
   });
   test('durations: a tied note lasts until its end, a stopped one half as long', () => {
     const midi = new Midi(
       writeMidi(
         {
-          ...study,
+          ...score,
           bars: [
             {
-              ...study.bars[2]!,
+              ...score.bars[2]!,
               notes: [
                 note({ durationTicks: 1920 }),
                 note({ tick: 1920, durationTicks: 960, ending: 'stopped' }),
@@ -70,28 +70,28 @@ describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
     ).toEqual([2, 0.5]);
   });
   test('names, tempo, metre and program', () => {
-    const midi = new Midi(writeMidi(study, { swing: 'applied' }));
+    const midi = new Midi(writeMidi(score, { swing: 'applied' }));
     expect(midi.header.tempos[0]!.bpm).toBeCloseTo(60, 3);
     expect(midi.header.timeSignatures[0]!.timeSignature).toEqual([4, 4]);
     expect(midi.tracks.map(({ name }) => name).filter(Boolean)).toEqual(['melody', 'thumb']);
     expect(midi.tracks.find(({ name }) => name === 'thumb')!.instrument.number).toBe(25);
   });
   test('repeats are written out', () => {
-    const repeated = { ...study, bars: study.bars.with(1, { ...study.bars[1]!, repeatTimes: 2 }) };
-    const order = [0, 1, 0, 1, 2].map((index) => study.bars[index]!);
+    const repeated = { ...score, bars: score.bars.with(1, { ...score.bars[1]!, repeatTimes: 2 }) };
+    const order = [0, 1, 0, 1, 2].map((index) => score.bars[index]!);
     expect(heard(repeated)).toEqual(
       heard({
-        ...study,
+        ...score,
         bars: order.map((bar) => ({ ...bar, notes: bar.notes.map((each) => ({ ...each })) })),
       }),
     );
   });
   test('a bend moves its own string alone, and comes back', () => {
     const bent = {
-      ...study,
+      ...score,
       bars: [
         {
-          ...study.bars[2]!,
+          ...score.bars[2]!,
           notes: [
             note({ durationTicks: 1920, bendCents: 100 }),
             note({ string: 6, voice: 'thumb' as const, durationTicks: 1920 }),
@@ -111,7 +111,7 @@ describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
 
 describe('reading MIDI', () => {
   test('our own file comes back as a tune in two voices', () => {
-    const tune = tuneOf(writeMidi(study, { swing: 'written' }));
+    const tune = tuneOf(writeMidi(score, { swing: 'written' }));
     expect(tune).toMatchObject({ title: 'Grünling', tempoBpm: 60, key: { tonic: 'C', mode: 'major' } });
     const notes = tune.bars.map(({ notes: each }) =>
       each.map(({ tick, durationTicks, midi, voice }) => [tick, durationTicks, midi, voice]),
@@ -125,8 +125,8 @@ describe('reading MIDI', () => {
   });
   test('bends are read back', () => {
     const bent = {
-      ...study,
-      bars: [{ ...study.bars[2]!, notes: [note({ durationTicks: 1920, bendCents: 150 })] }],
+      ...score,
+      bars: [{ ...score.bars[2]!, notes: [note({ durationTicks: 1920, bendCents: 150 })] }],
     };
     expect(tuneOf(writeMidi(bent, { swing: 'written' })).bars[0]!.notes[0]!.marks).toEqual({
       bendCents: 150,
@@ -163,7 +163,7 @@ describe('reading MIDI', () => {
     if (!read.ok) expect(read.fault.reason).toMatch(/MIDI/);
   });
   test('any change of a good file is read or refused, never thrown', () => {
-    const good = writeMidi(study, { swing: 'applied' });
+    const good = writeMidi(score, { swing: 'applied' });
     fc.assert(
       fc.property(fc.nat(good.length - 1), fc.nat(255), fc.nat(good.length), (at, byte, cut) => {
         const bytes = good.slice(0, Math.max(cut, 20));
@@ -178,7 +178,7 @@ describe('reading MIDI', () => {
     for (const tonic of ['C', 'G', 'F', 'Eb', 'A'])
       for (const mode of ['major', 'minor'] as const) {
         const key = { tonic, mode };
-        const keyed = { ...blankStudy({ title: 'Key', barCount: 1 }), key };
+        const keyed = { ...blankScore({ title: 'Key', barCount: 1 }), key };
         const bars = [{ ...keyed.bars[0]!, notes: [note({})] }];
         expect(tuneOf(writeMidi({ ...keyed, bars }, { swing: 'written' })).key).toEqual(key);
       }

@@ -5,7 +5,7 @@ import { keyOfFifths, type Key } from '../../pitch/index.ts';
 import {
   barTicks,
   metreFrom,
-  studyLimits,
+  scoreLimits,
   ticksPerQuarter,
   type Bar,
   type Voice,
@@ -57,7 +57,7 @@ export function readMidi(bytes: Uint8Array): Result<Reading> {
     title:
       fromBytes(title?.text ?? '')
         .trim()
-        .slice(0, studyLimits.textLength) || 'Untitled',
+        .slice(0, scoreLimits.textLength) || 'Untitled',
     player: '',
     key: keyOf(all),
     tempoBpm: tempoAt(all, 0) ?? 120,
@@ -159,8 +159,8 @@ function layBars(played: readonly PlayedNote[], all: readonly Timed[], leftOut: 
   let metre: Bar['metre'] = { beats: 4, unit: 4 };
   let tempo = tempoAt(all, 0);
   while (start < last) {
-    if (bars.length === studyLimits.bars) {
-      leftOut.add(`bars after bar ${studyLimits.bars}`, { bar: studyLimits.bars + 1 });
+    if (bars.length === scoreLimits.bars) {
+      leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
       break;
     }
     const change = metres.findLast(({ at }) => at <= start + 1)?.event;
@@ -177,7 +177,7 @@ function layBars(played: readonly PlayedNote[], all: readonly Timed[], leftOut: 
       ?.event as { readonly text: string } | undefined;
     const section = fromBytes(marker?.text ?? '')
       .trim()
-      .slice(0, studyLimits.textLength);
+      .slice(0, scoreLimits.textLength);
     bars.push({
       metre,
       notes: gridded
@@ -221,7 +221,7 @@ function cut(
   };
 }
 
-/** Tempo in force at a tick, in quarters a minute, within what a study allows. */
+/** Tempo in force at a tick, in quarters a minute, within what a score allows. */
 function tempoAt(all: readonly Timed[], tick: number): number | undefined {
   const event = all.filter(({ event: each, at }) => each.type === 'setTempo' && at <= tick + 1).at(-1)?.event;
   if (event?.type !== 'setTempo') return undefined;

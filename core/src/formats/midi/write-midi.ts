@@ -12,7 +12,7 @@ import {
   unfold,
   type Note,
   type PlacedNote,
-  type Study,
+  type Score,
   type Voice,
 } from '../../score/index.ts';
 import { strikeOffsetS, swungTick, velocitiesOf } from '../../sound/index.ts';
@@ -38,13 +38,13 @@ interface TimedEvent {
 }
 
 /**
- * Writes a study as a Standard MIDI File (MIDI 1.0, format 1, 960 ticks a quarter): a track for tempo, metre, key and sections,
+ * Writes a score as a Standard MIDI File (MIDI 1.0, format 1, 960 ticks a quarter): a track for tempo, metre, key and sections,
  * one for the melody, one for the thumb. Each string has its own channel, 1 to 6, so that a bend moves no other string.
  * Repeats are written out, ties joined; capo and whole-guitar tuning are heard.
  */
-export function writeMidi(written: Study, { swing }: MidiOptions): Uint8Array {
-  const { study } = unfold(written);
-  const tracks = [conductor(study), voiceTrack(study, 'melody', swing), voiceTrack(study, 'thumb', swing)];
+export function writeMidi(written: Score, { swing }: MidiOptions): Uint8Array {
+  const { score } = unfold(written);
+  const tracks = [conductor(score), voiceTrack(score, 'melody', swing), voiceTrack(score, 'thumb', swing)];
   return Uint8Array.from(
     writeBytes({
       header: { format: 1, numTracks: tracks.length, ticksPerBeat: ticksPerQuarter },
@@ -70,17 +70,17 @@ const meta = (at: number, event: object): TimedEvent => ({
   event: { deltaTime: 0, meta: true, ...event } as MidiEvent,
 });
 
-function conductor(study: Study): TimedEvent[] {
-  const starts = barStarts(study);
-  const fifths = keyFifths(transposeKey(study.key, soundingShift(study)));
+function conductor(score: Score): TimedEvent[] {
+  const starts = barStarts(score);
+  const fifths = keyFifths(transposeKey(score.key, soundingShift(score)));
   const events = [
-    meta(0, { type: 'trackName', text: toBytes(study.title) }),
-    meta(0, { type: 'keySignature', key: fifths, scale: study.key.mode === 'minor' ? 1 : 0 }),
-    meta(0, tempoEvent(study.bars[0]?.tempoBpm ?? study.tempoBpm)),
+    meta(0, { type: 'trackName', text: toBytes(score.title) }),
+    meta(0, { type: 'keySignature', key: fifths, scale: score.key.mode === 'minor' ? 1 : 0 }),
+    meta(0, tempoEvent(score.bars[0]?.tempoBpm ?? score.tempoBpm)),
   ];
-  study.bars.forEach((bar, index) => {
+  score.bars.forEach((bar, index) => {
     const at = starts[index] ?? 0;
-    const before = study.bars[index - 1]?.metre;
+    const before = score.bars[index - 1]?.metre;
     if (before?.beats !== bar.metre.beats || before.unit !== bar.metre.unit)
       events.push(
         meta(at, {
@@ -102,18 +102,18 @@ const tempoEvent = (tempoBpm: number): object => ({
   microsecondsPerBeat: Math.round(60_000_000 / tempoBpm),
 });
 
-function voiceTrack(study: Study, voice: Voice, swing: MidiOptions['swing']): TimedEvent[] {
-  const starts = barStarts(study);
-  const swingAt = inForce(study, 'swingPercent');
-  const tempoAt = inForce(study, 'tempoBpm');
-  const velocity = velocitiesOf(study);
+function voiceTrack(score: Score, voice: Voice, swing: MidiOptions['swing']): TimedEvent[] {
+  const starts = barStarts(score);
+  const swingAt = inForce(score, 'swingPercent');
+  const tempoAt = inForce(score, 'tempoBpm');
+  const velocity = velocitiesOf(score);
   const ticksAt = (bar: number, tick: number): number => {
-    const { metre } = study.bars[bar] ?? { metre: { beats: 4, unit: 4 } };
+    const { metre } = score.bars[bar] ?? { metre: { beats: 4, unit: 4 } };
     const length = barTicks(metre);
     const moved = swing === 'applied' ? swungTick(tick, swingAt[bar] ?? 50, isCompound(metre)) : tick;
     return (starts[bar] ?? 0) + (tick >= length ? tick : Math.round(moved));
   };
-  const notes = placedNotes(study, voice);
+  const notes = placedNotes(score, voice);
   const joined = joinTies(notes, ticksAt);
   const events: TimedEvent[] = [meta(0, { type: 'trackName', text: voice })];
   for (const channel of new Set(notes.map(({ note }) => note.string - 1)))
@@ -123,10 +123,10 @@ function voiceTrack(study: Study, voice: Voice, swing: MidiOptions['swing']): Ti
     const ticksOfMs = (ms: number) => Math.round((ms / 60_000) * (tempoAt[bar] ?? 100) * ticksPerQuarter);
     const at = Math.max(
       0,
-      ticksAt(bar, note.tick) + ticksOfMs(1000 * strikeOffsetS(note, study.bars[bar]?.notes ?? [])),
+      ticksAt(bar, note.tick) + ticksOfMs(1000 * strikeOffsetS(note, score.bars[bar]?.notes ?? [])),
     );
     const end = Math.max(at + 1, note.grace ? at + ticksOfMs(graceMs) : shortened(note, at, until));
-    const heard = heardMidi(study, note);
+    const heard = heardMidi(score, note);
     const noteNumber = Math.round(heard);
     const channel = note.string - 1;
     events.push(
@@ -164,10 +164,10 @@ function channelSettings(channel: number): TimedEvent[] {
   ];
 }
 
-/** A value of the study, as changed by its bars, in force in each bar. */
-function inForce(study: Study, field: 'tempoBpm' | 'swingPercent'): number[] {
-  let now = study[field];
-  return study.bars.map((bar) => (now = bar[field] ?? now));
+/** A value of the score, as changed by its bars, in force in each bar. */
+function inForce(score: Score, field: 'tempoBpm' | 'swingPercent'): number[] {
+  let now = score[field];
+  return score.bars.map((bar) => (now = bar[field] ?? now));
 }
 
 interface Joined {

@@ -1,11 +1,11 @@
-import type { Bar, Study } from '../../score/index.ts';
+import type { Bar, Score } from '../../score/index.ts';
 import type { Element } from '../xml/index.ts';
 
 const sameEnding = (a: Bar | undefined, b: Bar | undefined): boolean =>
   a?.endings?.join() === b?.endings?.join();
 
 /** The left bar line, where a repeat or an ending begins. */
-export function addLeftBarline(measure: Element, { bars }: Study, index: number): void {
+export function addLeftBarline(measure: Element, { bars }: Score, index: number): void {
   const bar = bars[index];
   const before = bars[index - 1];
   const begins = bar?.endings && (!sameEnding(before, bar) || before?.repeatTimes !== undefined);
@@ -17,7 +17,7 @@ export function addLeftBarline(measure: Element, { bars }: Study, index: number)
 }
 
 /** The right bar line, where a repeat or an ending ends, and at the end of the piece. */
-export function addRightBarline(measure: Element, { bars }: Study, index: number): void {
+export function addRightBarline(measure: Element, { bars }: Score, index: number): void {
   const bar = bars[index];
   const ends = bar?.endings && (!sameEnding(bars[index + 1], bar) || bar.repeatTimes !== undefined);
   const isLast = index === bars.length - 1;

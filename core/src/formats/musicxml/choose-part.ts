@@ -17,22 +17,22 @@ interface Part {
 }
 
 /** A timewise score says the same bar by bar: it is turned round. */
-function partsOf(score: XmlNode): Part[] {
+function partsOf(root: XmlNode): Part[] {
   const names = new Map(
-    childrenOf(find(score, 'part-list'), 'score-part').map((each) => [
+    childrenOf(find(root, 'part-list'), 'score-part').map((each) => [
       each.attributes.id ?? '',
       textOf(each, 'part-name') ?? each.attributes.id ?? '',
     ]),
   );
   const byId = new Map<string, XmlNode[]>();
-  if (score.name === 'score-timewise')
-    for (const measure of childrenOf(score, 'measure'))
+  if (root.name === 'score-timewise')
+    for (const measure of childrenOf(root, 'measure'))
       for (const part of childrenOf(measure, 'part')) {
         const id = part.attributes.id ?? '';
         byId.set(id, [...(byId.get(id) ?? []), { ...part, name: 'measure', attributes: measure.attributes }]);
       }
   else
-    for (const part of childrenOf(score, 'part'))
+    for (const part of childrenOf(root, 'part'))
       byId.set(part.attributes.id ?? '', childrenOf(part, 'measure'));
   return [...byId].map(([id, measures]) => ({ name: names.get(id) ?? id, measures }));
 }
@@ -44,10 +44,10 @@ const isTabNote = (note: XmlNode): boolean =>
   childrenOf(note, 'notations').some((each) => find(each, 'technical', 'fret') !== undefined);
 
 /** Chooses the first part with tab, else the first with notes; in a part that is written twice, notes and tab, its tab. */
-export function choosePart(score: XmlNode, leftOut: LeftOutList): Result<ChosenPart> {
-  if (score.name !== 'score-partwise' && score.name !== 'score-timewise')
-    return fail(`The file is XML, but “${score.name}” is not a score`, 'Choose a MusicXML file');
-  const parts = partsOf(score);
+export function choosePart(root: XmlNode, leftOut: LeftOutList): Result<ChosenPart> {
+  if (root.name !== 'score-partwise' && root.name !== 'score-timewise')
+    return fail(`The file is XML, but “${root.name}” is not a score`, 'Choose a MusicXML file');
+  const parts = partsOf(root);
   const part =
     parts.find((each) => notesOf(each).some(isTabNote)) ??
     parts.find((each) => notesOf(each).some((note) => find(note, 'pitch'))) ??

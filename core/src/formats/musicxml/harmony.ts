@@ -1,6 +1,6 @@
 import type { Element } from '../xml/index.ts';
 import { parseNoteName } from '../../pitch/index.ts';
-import { soundingFrets, type PlacedGrip, type Study } from '../../score/index.ts';
+import { soundingFrets, type PlacedGrip, type Score } from '../../score/index.ts';
 import { nameGrip, pressedRange } from '../../shapes/index.ts';
 
 /** MusicXML `kind` values of our chord suffixes; a kind the format does not know is "other" with our text. */
@@ -27,8 +27,8 @@ export const chordKinds: Readonly<Record<string, string>> = {
 };
 
 /** Adds a `harmony` with the grip's literal name and its frame; tones without a plain name give a frame alone. */
-export function addHarmony(measure: Element, study: Study, grip: PlacedGrip): void {
-  const { name, root, bass } = nameGrip(study.tuning, soundingFrets(grip), { key: study.key });
+export function addHarmony(measure: Element, score: Score, grip: PlacedGrip): void {
+  const { name, root, bass } = nameGrip(score.tuning, soundingFrets(grip), { key: score.key });
   const harmony = measure.ele('harmony');
   const rootName = parseNoteName(root);
   const rootElement = harmony.ele('root');

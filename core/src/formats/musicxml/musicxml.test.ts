@@ -3,15 +3,15 @@ import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { layTimeline } from '../../sound/index.ts';
-import { blankStudy, type Study } from '../../score/index.ts';
+import { blankScore, type Score } from '../../score/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { note, xmlOf } from '../../testing/invented.ts';
 import { writeMusicXml } from './index.ts';
 
 /** Invented: every kind of length, a tie over the bar line, a triplet, an odd bar, each technique. */
-function inventedStudy(tuning: Study['tuning'], capo: number): Study {
-  const blank = blankStudy({ title: 'Judged & <checked>', player: 'Nobody', tuning, barCount: 3 });
-  const bars: Study['bars'] = [
+function inventedScore(tuning: Score['tuning'], capo: number): Score {
+  const blank = blankScore({ title: 'Judged & <checked>', player: 'Nobody', tuning, barCount: 3 });
+  const bars: Score['bars'] = [
     {
       metre: { beats: 4, unit: 4 },
       grips: [
@@ -49,18 +49,18 @@ function inventedStudy(tuning: Study['tuning'], capo: number): Study {
 const openD = { name: 'Open D', pitches: ['D2', 'A2', 'D3', 'F#3', 'A3', 'D4'] };
 const openG = { name: 'Open G', pitches: ['D2', 'G2', 'D3', 'G3', 'B3', 'D4'] };
 const standard = { name: 'Standard', pitches: ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'] };
-const cases: [string, Study][] = [
-  ['standard', inventedStudy(standard, 0)],
-  ['open D, capo 2', inventedStudy(openD, 2)],
-  ['open G', inventedStudy(openG, 0)],
-  ['open D a half step down, capo 3', inventedStudy({ ...openD, wholeSemitones: -1 }, 3)],
+const cases: [string, Score][] = [
+  ['standard', inventedScore(standard, 0)],
+  ['open D, capo 2', inventedScore(openD, 2)],
+  ['open G', inventedScore(openG, 0)],
+  ['open D a half step down, capo 3', inventedScore({ ...openD, wholeSemitones: -1 }, 3)],
 ];
 
 /** Our own truth: MIDI, onset and length in quarters (60 to the minute makes a second a quarter), written ends. */
-const ours = (study: Study) =>
+const ours = (score: Score) =>
   layTimeline({
-    ...study,
-    bars: study.bars.map((bar) => ({ ...bar, notes: bar.notes.map(({ ending: _, ...rest }) => rest) })),
+    ...score,
+    bars: score.bars.map((bar) => ({ ...bar, notes: bar.notes.map(({ ending: _, ...rest }) => rest) })),
   })
     .events.map(({ midi, startS }) => `${startS.toFixed(3)} ${midi}`)
     .sort();
@@ -69,8 +69,8 @@ const ours = (study: Study) =>
  * verovio 6.3 gives every rest on a tab staff a quarter's time, whatever its duration, and does not read `capo`. So its
  * file gets each rest as a `forward` of the same duration, and the capo is added to the pitches it works out itself.
  */
-const forVerovio = (study: Study) =>
-  xmlOf(study).replace(
+const forVerovio = (score: Score) =>
+  xmlOf(score).replace(
     /<note[^>]*>\s*<rest[^>]*\/>\s*<duration>(\d+)<\/duration>[\s\S]*?<\/note>/g,
     '<forward><duration>$1</duration></forward>',
   );
@@ -81,27 +81,27 @@ describe('judged by verovio, which works tab pitch out from string, fret and tun
     toolkit = new VerovioToolkit(await createVerovioModule());
   });
 
-  test.each(cases)('%s: pitches and onsets are ours', (_, study) => {
-    expect(toolkit.loadData(forVerovio(study))).toBeTruthy();
+  test.each(cases)('%s: pitches and onsets are ours', (_, score) => {
+    expect(toolkit.loadData(forVerovio(score))).toBeTruthy();
     toolkit.renderToMIDI();
     const map = toolkit.renderToTimemap({});
     const tiedOn = new Set([...toolkit.getMEI().matchAll(/<tie [^>]*endid="#([^"]+)"/g)].map(([, id]) => id));
     const heard = map.flatMap(({ on = [], qstamp }) =>
       on
         .filter((id) => !tiedOn.has(id))
-        .map((id) => `${qstamp.toFixed(3)} ${toolkit.getMIDIValuesForElement(id).pitch + study.capo}`),
+        .map((id) => `${qstamp.toFixed(3)} ${toolkit.getMIDIValuesForElement(id).pitch + score.capo}`),
     );
-    expect(heard.sort()).toEqual(ours(study));
+    expect(heard.sort()).toEqual(ours(score));
   });
 });
 
 describe('judged by musicxml-io', () => {
-  test.each(cases)('%s: valid, every bar adds up in both voices', (_, study) => {
-    const score = parse(xmlOf(study));
-    const { errors } = validate(score);
+  test.each(cases)('%s: valid, every bar adds up in both voices', (_, score) => {
+    const parsed = parse(xmlOf(score));
+    const { errors } = validate(parsed);
     expect(errors).toEqual([]);
-    score.parts[0]!.measures.forEach((measure, index) => {
-      const bar = study.bars[index]!.metre.beats * 960;
+    parsed.parts[0]!.measures.forEach((measure, index) => {
+      const bar = score.bars[index]!.metre.beats * 960;
       for (const voice of ['1', '2']) {
         const notes = measure.entries.filter(
           (entry) => entry.type === 'note' && entry.voice === voice && !entry.chord,
@@ -111,11 +111,11 @@ describe('judged by musicxml-io', () => {
     });
   });
 
-  test.each(cases)('%s: pitches, onsets and durations are ours', (_, study) => {
-    const score = parse(xmlOf(study));
+  test.each(cases)('%s: pitches, onsets and durations are ours', (_, score) => {
+    const parsed = parse(xmlOf(score));
     const read: string[] = [];
     let start = 0;
-    for (const [index, measure] of score.parts[0]!.measures.entries()) {
+    for (const [index, measure] of parsed.parts[0]!.measures.entries()) {
       let now = 0;
       let onset = 0;
       for (const entry of measure.entries) {
@@ -133,9 +133,9 @@ describe('judged by musicxml-io', () => {
           );
         }
       }
-      start += study.bars[index]!.metre.beats * 960;
+      start += score.bars[index]!.metre.beats * 960;
     }
-    expect(read.sort()).toEqual(ours(study));
+    expect(read.sort()).toEqual(ours(score));
   });
 
   test('tuning, capo, strings, frets and techniques are in the file', () => {
@@ -153,7 +153,7 @@ describe('judged by musicxml-io', () => {
   });
 });
 
-test('a study whose bar overflows is refused with its place, not written wrong', () => {
+test('a score whose bar overflows is refused with its place, not written wrong', () => {
   const full = {
     ...cases[0]![1],
     bars: [{ ...cases[0]![1].bars[0]!, notes: [note({ tick: 3360, durationTicks: 960 })] }],
@@ -165,9 +165,9 @@ test('a study whose bar overflows is refused with its place, not written wrong',
 });
 
 describe('what a tuning and its grips add', () => {
-  const xml = (tuning: Study['tuning'], grip: Study['bars'][number]['grips'][number]) => {
-    const study = inventedStudy(tuning, 0);
-    return xmlOf({ ...study, bars: study.bars.with(0, { ...study.bars[0]!, grips: [grip] }) });
+  const xml = (tuning: Score['tuning'], grip: Score['bars'][number]['grips'][number]) => {
+    const score = inventedScore(tuning, 0);
+    return xmlOf({ ...score, bars: score.bars.with(0, { ...score.bars[0]!, grips: [grip] }) });
   };
   const plain = { tick: 0, frets: [null, 3, 2, 0, 1, 0] };
   test('a guitar a half step down has its real open strings, and the key it sounds in', () => {
@@ -200,7 +200,7 @@ describe('what a tuning and its grips add', () => {
 });
 
 test('fingers of single notes are written as fingering and pluck', () => {
-  const blank = blankStudy({ title: 'Fingers', barCount: 1 });
+  const blank = blankScore({ title: 'Fingers', barCount: 1 });
   const xml = xmlOf({
     ...blank,
     bars: [{ ...blank.bars[0]!, notes: [note({ fret: 3, finger: 4, picking: 'm' })] }],

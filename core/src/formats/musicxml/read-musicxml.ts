@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { parseTuning, type Tuning } from '../../instrument/index.ts';
-import { studyOfTab, isTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
+import { scoreOfTab, isTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
 import { keyOfFifths, letters, noteNameText, type Key } from '../../pitch/index.ts';
-import { barTicks, metreFrom, metreOfTicks, studyLimits, type Bar, type Voice } from '../../score/index.ts';
+import { barTicks, metreFrom, metreOfTicks, scoreLimits, type Bar, type Voice } from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { childrenOf, find, numberOf, readXml, textOf, type XmlNode } from '../xml/index.ts';
 import { choosePart, type ChosenPart } from './choose-part.ts';
@@ -11,7 +11,7 @@ import { readNote } from './read-note.ts';
 import { readSettings, settingsField } from './settings.ts';
 
 /**
- * Reads MusicXML 4.0 and earlier, partwise or timewise. Tab with strings and frets becomes a study; anything else a tune that has
+ * Reads MusicXML 4.0 and earlier, partwise or timewise. Tab with strings and frets becomes a score; anything else a tune that has
  * yet to be laid on the strings. One part is read, the first with tab, else the first with notes; what could not be taken over
  * is listed.
  */
@@ -36,14 +36,14 @@ export function readMusicXml(text: string): Result<Reading> {
       textOf(xml.value, 'work', 'work-title') ??
       textOf(xml.value, 'movement-title') ??
       'Untitled'
-    ).slice(0, studyLimits.textLength),
+    ).slice(0, scoreLimits.textLength),
     player: '',
   };
   if (!isTab(tune)) return ok({ content: { kind: 'tune', tune }, leftOut: leftOut.all() });
-  const study = studyOfTab(tune, leftOut.add.bind(leftOut));
-  if (!study.ok) return study;
+  const score = scoreOfTab(tune, leftOut.add.bind(leftOut));
+  if (!score.ok) return score;
   return ok({
-    content: { kind: 'study', study: settings ? { ...study.value, ...settings } : study.value },
+    content: { kind: 'score', score: settings ? { ...score.value, ...settings } : score.value },
     leftOut: leftOut.all(),
   });
 }
@@ -68,9 +68,9 @@ class PartReader {
   }
 
   read(): Omit<Tune, 'title' | 'player'> {
-    const measures = this.#part.measures.slice(0, studyLimits.bars);
+    const measures = this.#part.measures.slice(0, scoreLimits.bars);
     if (measures.length < this.#part.measures.length)
-      this.#leftOut.add(`bars after bar ${studyLimits.bars}`, { bar: studyLimits.bars + 1 });
+      this.#leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
     const bars = measures.map((measure, index) => this.#measure(measure, index));
     return {
       key: this.#key ?? { tonic: 'C', mode: 'major' },
@@ -101,7 +101,7 @@ class PartReader {
       } else if (element.name === 'backup') now = Math.max(0, now - ticks);
       else if (element.name === 'forward') now += ticks;
       else if (element.name === 'direction') {
-        const section = textOf(element, 'direction-type', 'rehearsal')?.slice(0, studyLimits.textLength);
+        const section = textOf(element, 'direction-type', 'rehearsal')?.slice(0, scoreLimits.textLength);
         if (section) bar.section = { name: section };
         this.#feel(find(element, 'sound'), index);
         const level = find(element, 'direction-type', 'dynamics')?.children[0]?.name;
@@ -134,10 +134,10 @@ class PartReader {
     if (this.#endings) bar.endings = this.#endings;
     if (bar.repeatTimes !== undefined || this.#endsHere) this.#endings = undefined;
     this.#endsHere = false;
-    if (dynamics.length > 0) bar.dynamics = dynamics.slice(0, studyLimits.gripsPerBar);
+    if (dynamics.length > 0) bar.dynamics = dynamics.slice(0, scoreLimits.gripsPerBar);
     if (this.#tempo !== undefined && this.#tempo !== tempoBefore) bar.tempoBpm = this.#tempo;
     if (this.#swing !== undefined && this.#swing !== swingBefore) bar.swingPercent = this.#swing;
-    bar.grips.length = Math.min(bar.grips.length, studyLimits.gripsPerBar);
+    bar.grips.length = Math.min(bar.grips.length, scoreLimits.gripsPerBar);
     return bar;
   }
 

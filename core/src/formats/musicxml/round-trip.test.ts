@@ -1,39 +1,39 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  blankStudy,
+  blankScore,
   techniques,
   withTechnique,
-  validateStudy,
+  validateScore,
   type Bar,
   type Note,
-  type Study,
+  type Score,
 } from '../../score/index.ts';
 import { note, xmlOf } from '../../testing/invented.ts';
 import { written } from '../../testing/written.ts';
 import { readMusicXml, writeMusicXml } from './index.ts';
 
-const readBack = (study: Study) => {
-  const read = readMusicXml(xmlOf(study));
+const readBack = (score: Score) => {
+  const read = readMusicXml(xmlOf(score));
   if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  if (read.value.content.kind !== 'study') throw new Error('not a study');
-  return { study: read.value.content.study, leftOut: read.value.leftOut };
+  if (read.value.content.kind !== 'score') throw new Error('not a score');
+  return { score: read.value.content.score, leftOut: read.value.leftOut };
 };
-const byHand = (study: Study): Study => ({
-  ...study,
+const byHand = (score: Score): Score => ({
+  ...score,
   thumbPattern: 'by-hand',
-  bars: study.bars.map(({ thumbPattern: _, ...bar }) => bar),
+  bars: score.bars.map(({ thumbPattern: _, ...bar }) => bar),
 });
-const sorted = (study: Study) => ({
-  ...study,
-  bars: study.bars.map((bar) => ({
+const sorted = (score: Score) => ({
+  ...score,
+  bars: score.bars.map((bar) => ({
     ...bar,
     notes: [...bar.notes].sort((a, b) => a.tick - b.tick || b.string - a.string),
   })),
 });
 
-describe('a study written and read again', () => {
-  const study = byHand({
+describe('a score written and read again', () => {
+  const score = byHand({
     ...written(
       [
         '[x32010] t5:3@1 m1:0@1/1.5 t4:2@2 m1:1@2.5/0.5h',
@@ -45,9 +45,9 @@ describe('a study written and read again', () => {
     title: 'There & back <again>',
   });
   test('is the same', () => {
-    const { study: back, leftOut } = readBack(study);
+    const { score: back, leftOut } = readBack(score);
     expect(leftOut).toEqual([]);
-    expect(sorted(back)).toEqual(sorted(study));
+    expect(sorted(back)).toEqual(sorted(score));
   });
   test('bars keep pickup, repeats, endings, sections, tempo, swing and dynamics', () => {
     const marks: Partial<Bar>[] = [
@@ -61,9 +61,9 @@ describe('a study written and read again', () => {
       { endings: [2], metre: { beats: 7, unit: 8 }, swingPercent: 67 },
       { metre: { beats: 4, unit: 4 } },
     ];
-    const bars = marks.map((mark) => ({ ...study.bars[2]!, notes: [note({ durationTicks: 480 })], ...mark }));
-    const full = { ...study, bars };
-    expect(readBack(full).study.bars.map(({ notes: _, ...bar }) => bar)).toEqual(
+    const bars = marks.map((mark) => ({ ...score.bars[2]!, notes: [note({ durationTicks: 480 })], ...mark }));
+    const full = { ...score, bars };
+    expect(readBack(full).score.bars.map(({ notes: _, ...bar }) => bar)).toEqual(
       bars.map(({ notes: _, ...bar }) => bar),
     );
   });
@@ -79,7 +79,7 @@ describe('a study written and read again', () => {
       word === 'grace'
         ? [note({ tick: 960, fret: 0, string: 1, durationTicks: 960 }), { ...clean, durationTicks: 120 }]
         : [first, clean];
-    const back = readBack({ ...study, bars: [{ ...study.bars[2]!, notes }] }).study.bars[0]!.notes;
+    const back = readBack({ ...score, bars: [{ ...score.bars[2]!, notes }] }).score.bars[0]!.notes;
     expect(back.find(({ string, tick }) => string === 2 && tick === 960)).toEqual(
       word === 'again' || word === 'slow'
         ? { ...clean, slide: clean.slide }
@@ -97,10 +97,10 @@ describe('a study written and read again', () => {
       note({ tick: 960, string: 2, fret: 3, durationTicks: 960, ornament: 'hammer-pull', ornamentFrets: 3 }),
       note({ tick: 1920, string: 3, fret: 7, durationTicks: 960, bottleneck: { angleDegrees: -10 } }),
     ];
-    const full = { ...study, bars: [{ ...study.bars[2]!, notes }] };
+    const full = { ...score, bars: [{ ...score.bars[2]!, notes }] };
     const back = readBack(full);
     expect(back.leftOut).toEqual([]);
-    expect(back.study.bars[0]!.notes).toEqual(notes);
+    expect(back.score.bars[0]!.notes).toEqual(notes);
     const bent = readMusicXml(xmlOf(full).replace('turn-frets 3', 'turn-frets 33'));
     expect(bent.ok && bent.value.leftOut.map(({ what }) => what)).toEqual(['“turn-frets 33”']);
   });
@@ -114,7 +114,7 @@ describe('a study written and read again', () => {
       bendShape: 'pre-bend-release',
     });
     const thumb = note({ string: 6, fret: 2, voice: 'thumb', finger: 'T', durationTicks: 3840 });
-    const back = readBack({ ...study, bars: [{ ...study.bars[2]!, notes: [full, thumb] }] }).study;
+    const back = readBack({ ...score, bars: [{ ...score.bars[2]!, notes: [full, thumb] }] }).score;
     expect(back.bars[0]!.notes).toEqual(expect.arrayContaining([full, thumb]));
   });
   test('any score that adds up comes back with its notes', () => {
@@ -125,8 +125,8 @@ describe('a study written and read again', () => {
     });
     fc.assert(
       fc.property(fc.array(fc.array(moment, { maxLength: 8 }), { minLength: 1, maxLength: 4 }), (bars) => {
-        const any: Study = {
-          ...blankStudy({ title: 'Any', thumbPattern: 'by-hand' }),
+        const any: Score = {
+          ...blankScore({ title: 'Any', thumbPattern: 'by-hand' }),
           bars: bars.map((moments) => {
             let tick = 0;
             const notes: Note[] = [];
@@ -147,8 +147,8 @@ describe('a study written and read again', () => {
             };
           }),
         };
-        if (validateStudy(any).length > 0) return;
-        expect(sorted(readBack(any).study)).toEqual(sorted(any));
+        if (validateScore(any).length > 0) return;
+        expect(sorted(readBack(any).score)).toEqual(sorted(any));
       }),
       { numRuns: 40 },
     );
@@ -156,7 +156,7 @@ describe('a study written and read again', () => {
 });
 
 describe('foreign and broken files', () => {
-  const score = (measures: string, extra = '') =>
+  const partwise = (measures: string, extra = '') =>
     `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>One</part-name></score-part></part-list>${extra}<part id="P1">${measures}</part></score-partwise>`;
   const plain = (step: string, octave: number, duration = 1, more = '') =>
     `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${duration}</duration>${more}</note>`;
@@ -171,7 +171,7 @@ describe('foreign and broken files', () => {
 
   test('a melody without strings is a tune, its key from the signature', () => {
     const { tune } = tuneOf(
-      score(`<measure number="1">${attributes}${plain('D', 4)}${plain('F', 4, 2)}</measure>`),
+      partwise(`<measure number="1">${attributes}${plain('D', 4)}${plain('F', 4, 2)}</measure>`),
     );
     expect(tune.key).toEqual({ tonic: 'D', mode: 'minor' });
     expect(tune.bars[0]!.metre).toEqual({ beats: 3, unit: 4 });
@@ -185,7 +185,7 @@ describe('foreign and broken files', () => {
       '</attributes>',
       '<transpose><chromatic>0</chromatic><octave-change>-1</octave-change></transpose></attributes>',
     );
-    const { tune } = tuneOf(score(`<measure number="1">${transposed}${plain('E', 4, 3)}</measure>`));
+    const { tune } = tuneOf(partwise(`<measure number="1">${transposed}${plain('E', 4, 3)}</measure>`));
     expect(tune.bars[0]!.notes[0]!.midi).toBe(52);
   });
   test('timewise scores, chord symbols, and a first bar that is short', () => {
@@ -200,7 +200,7 @@ describe('foreign and broken files', () => {
   test('what cannot be taken over is listed once, with its bar and how often it came', () => {
     const tremolo = '<notations><ornaments><tremolo>3</tremolo></ornaments></notations>';
     const { leftOut } = tuneOf(
-      score(
+      partwise(
         `<measure number="1">${attributes}${plain('D', 4, 3)}</measure><measure number="2">${plain('E', 4, 1, tremolo)}${plain('E', 4, 2, tremolo)}</measure>`,
       ),
     );
@@ -210,7 +210,7 @@ describe('foreign and broken files', () => {
     ['no XML', 'hello', /no XML element|cannot be read/],
     ['another XML', '<html><body/></html>', /“html” is not a score/],
     ['no parts', '<score-partwise/>', /no parts/],
-    ['no notes', score('<measure number="1"/>'), /no notes/],
+    ['no notes', partwise('<measure number="1"/>'), /no notes/],
     ['entities of its own', '<!DOCTYPE a [<!ENTITY lol "ha">]><score-partwise/>', /entities of its own/],
     ['elements without end', '<a>'.repeat(5000), /nested/],
   ])('%s is refused with its reason', (_, text, reason) => {
@@ -229,8 +229,8 @@ describe('foreign and broken files', () => {
       { numRuns: 200 },
     );
   });
-  test('a study whose bars do not add up is not written', () => {
-    const study = written(['m1:0@4/2']);
-    expect(writeMusicXml(study).ok).toBe(false);
+  test('a score whose bars do not add up is not written', () => {
+    const score = written(['m1:0@4/2']);
+    expect(writeMusicXml(score).ok).toBe(false);
   });
 });

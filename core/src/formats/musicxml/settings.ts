@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { studySchema } from '../../score/schema.ts';
-import type { Study } from '../../score/index.ts';
+import { scoreSchema } from '../../score/schema.ts';
+import type { Score } from '../../score/index.ts';
 
 /** Name of the `miscellaneous-field` that holds what MusicXML has no place for, so that our own files come back whole. */
 export const settingsField = 'jocund-settings';
 
-const settingsSchema = studySchema.pick({
+const settingsSchema = scoreSchema.pick({
   player: true,
   key: true,
   tuning: true,
@@ -22,8 +22,8 @@ const settingsSchema = studySchema.pick({
 
 type Settings = z.infer<typeof settingsSchema>;
 
-/** What of a study is about the whole piece and not said by notation. */
-export const settingsOf = (study: Study): Settings => settingsSchema.strip().parse(study);
+/** What of a score is about the whole piece and not said by notation. */
+export const settingsOf = (score: Score): Settings => settingsSchema.strip().parse(score);
 
 /** Settings as they were written; undefined for a foreign or damaged field. */
 export function readSettings(text: string | undefined): Settings | undefined {

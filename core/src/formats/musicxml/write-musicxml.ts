@@ -6,9 +6,9 @@ import {
   heardWholeMidi,
   placeOfFinding,
   type Bar,
-  type Study,
+  type Score,
   ticksPerQuarter,
-  validateStudy,
+  validateScore,
   type Voice,
 } from '../../score/index.ts';
 import { metreShown, showsMetre } from '../../engraving/index.ts';
@@ -25,32 +25,32 @@ const prologue = `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">`;
 
 /**
- * Writes a study as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
+ * Writes a score as MusicXML 4.0 (W3C Music Notation Community Group, Final Community Group Report, 1 June 2021), partwise:
  * one part, one tab staff with tuning and capo; voice 1 is the melody, stems up, voice 2 the thumb, stems down. Pitches are
  * as heard: the capo raises the open strings, as the format defines its `capo` element; a guitar tuned away as a whole has
  * its real open strings. A concert pitch other than 440 has no place in the format. Swing is a `sound` swing element.
- * Refuses a study in which a voice overflows its bar or overlaps itself: no file could say that.
+ * Refuses a score in which a voice overflows its bar or overlaps itself: no file could say that.
  */
-export function writeMusicXml(study: Study): Result<string> {
-  const overflow = validateStudy(study).find(({ code }) => timeFaults.includes(code));
+export function writeMusicXml(score: Score): Result<string> {
+  const overflow = validateScore(score).find(({ code }) => timeFaults.includes(code));
   if (overflow) return fail(overflow.message, overflow.remedy, placeOfFinding(overflow));
-  return ok(write(study));
+  return ok(write(score));
 }
 
 const timeFaults = ['bar-too-full', 'notes-overlap'];
 
-function write(study: Study): string {
+function write(score: Score): string {
   const doc = new Element();
-  const score = doc.ele('score-partwise', { version: '4.0' });
-  score.ele('work').ele('work-title').txt(study.title);
-  const identification = score.ele('identification');
-  if (study.player) identification.ele('creator', { type: 'composer' }).txt(`after ${study.player}`);
+  const root = doc.ele('score-partwise', { version: '4.0' });
+  root.ele('work').ele('work-title').txt(score.title);
+  const identification = root.ele('identification');
+  if (score.player) identification.ele('creator', { type: 'composer' }).txt(`after ${score.player}`);
   identification.ele('encoding').ele('software').txt('Jocund');
   identification
     .ele('miscellaneous')
     .ele('miscellaneous-field', { name: settingsField })
-    .txt(JSON.stringify(settingsOf(study)));
-  const scorePart = score.ele('part-list').ele('score-part', { id: 'P1' });
+    .txt(JSON.stringify(settingsOf(score)));
+  const scorePart = root.ele('part-list').ele('score-part', { id: 'P1' });
   scorePart.ele('part-name').txt('Guitar');
   scorePart
     .ele('score-instrument', { id: 'P1-I1' })
@@ -58,37 +58,37 @@ function write(study: Study): string {
     .txt('Acoustic guitar, steel strings');
   scorePart.ele('midi-instrument', { id: 'P1-I1' }).ele('midi-program').txt('26');
 
-  const part = score.ele('part', { id: 'P1' });
-  const soundingKey = transposeKey(study.key, soundingShift(study));
-  const voices = { melody: writtenEvents(study, 'melody'), thumb: writtenEvents(study, 'thumb') };
-  study.bars.forEach((bar, index) => {
+  const part = root.ele('part', { id: 'P1' });
+  const soundingKey = transposeKey(score.key, soundingShift(score));
+  const voices = { melody: writtenEvents(score, 'melody'), thumb: writtenEvents(score, 'thumb') };
+  score.bars.forEach((bar, index) => {
     const isPickup = bar.pickup === true;
-    const number = study.bars[0]?.pickup ? index : index + 1;
+    const number = score.bars[0]?.pickup ? index : index + 1;
     const measure = part.ele('measure', {
       number: String(number),
       ...(isPickup ? { implicit: 'yes' } : {}),
     });
-    addLeftBarline(measure, study, index);
-    addAttributes(measure, study, index, soundingKey);
+    addLeftBarline(measure, score, index);
+    addAttributes(measure, score, index, soundingKey);
     addSection(measure, bar);
-    if (index === 0) addTempo(measure, study);
+    if (index === 0) addTempo(measure, score);
     else if (bar.tempoBpm !== undefined || bar.swingPercent !== undefined) addTempo(measure, bar);
     addDynamics(measure, bar);
-    bar.grips.forEach((grip) => addHarmony(measure, study, grip));
-    addVoice(measure, study, voices.melody[index] ?? [], 'melody', soundingKey);
+    bar.grips.forEach((grip) => addHarmony(measure, score, grip));
+    addVoice(measure, score, voices.melody[index] ?? [], 'melody', soundingKey);
     measure
       .ele('backup')
       .ele('duration')
       .txt(String(barTicks(bar.metre)));
-    addVoice(measure, study, voices.thumb[index] ?? [], 'thumb', soundingKey);
-    addRightBarline(measure, study, index);
+    addVoice(measure, score, voices.thumb[index] ?? [], 'thumb', soundingKey);
+    addRightBarline(measure, score, index);
   });
   return `${prologue}${doc.toXml()}\n`;
 }
 
-function addAttributes(measure: Element, study: Study, index: number, soundingKey: Key): void {
-  if (!showsMetre(study.bars, index)) return;
-  const metre = study.bars[index]?.metre ?? { beats: 4, unit: 4 };
+function addAttributes(measure: Element, score: Score, index: number, soundingKey: Key): void {
+  if (!showsMetre(score.bars, index)) return;
+  const metre = score.bars[index]?.metre ?? { beats: 4, unit: 4 };
   const attributes = measure.ele('attributes');
   if (index === 0) {
     attributes.ele('divisions').txt(String(ticksPerQuarter));
@@ -96,27 +96,27 @@ function addAttributes(measure: Element, study: Study, index: number, soundingKe
     key.ele('fifths').txt(String(keyFifths(soundingKey)));
     key.ele('mode').txt(soundingKey.mode);
   }
-  const shown = metreShown(study.bars, index) ?? metre;
+  const shown = metreShown(score.bars, index) ?? metre;
   const time = attributes.ele('time');
   time.ele('beats').txt(String(shown.beats));
   time.ele('beat-type').txt(String(shown.unit));
-  if (index === 0) addStaff(attributes, study);
+  if (index === 0) addStaff(attributes, score);
 }
 
-function addStaff(attributes: Element, study: Study): void {
+function addStaff(attributes: Element, score: Score): void {
   const clef = attributes.ele('clef');
   clef.ele('sign').txt('TAB');
   clef.ele('line').txt('5');
   const details = attributes.ele('staff-details');
   details.ele('staff-lines').txt('6');
   stringsLowToHigh.forEach((string, index) => {
-    const open = realPitch(study.tuning, string);
+    const open = realPitch(score.tuning, string);
     const tuning = details.ele('staff-tuning', { line: String(index + 1) });
     tuning.ele('tuning-step').txt(open.letter);
     if (open.alter !== 0) tuning.ele('tuning-alter').txt(String(open.alter));
     tuning.ele('tuning-octave').txt(String(open.octave));
   });
-  if (study.capo > 0) details.ele('capo').txt(String(study.capo));
+  if (score.capo > 0) details.ele('capo').txt(String(score.capo));
 }
 
 function addTempo(
@@ -153,7 +153,7 @@ const greatestCommonDivisor = (a: number, b: number): number =>
 
 function addVoice(
   measure: Element,
-  study: Study,
+  score: Score,
   events: readonly WrittenEvent[],
   voice: Voice,
   key: Key,
@@ -162,14 +162,14 @@ function addVoice(
   for (const event of events) {
     if (event.notes.length === 0) addRest(measure, event, number);
     for (const grace of event.graces ?? [])
-      addGrace(measure, grace, spellMidi(heardWholeMidi(study, grace), key), number);
+      addGrace(measure, grace, spellMidi(heardWholeMidi(score, grace), key), number);
     event.notes.forEach((written, index) =>
       addNote(measure, {
         event,
         written,
         inChord: index > 0,
         voice: number,
-        pitch: spellMidi(heardWholeMidi(study, written.note), key),
+        pitch: spellMidi(heardWholeMidi(score, written.note), key),
       }),
     );
   }

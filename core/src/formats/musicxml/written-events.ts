@@ -6,7 +6,7 @@ import {
   ticksPerQuarter,
   type Bar,
   type Note,
-  type Study,
+  type Score,
   type Ticks,
   type Voice,
 } from '../../score/index.ts';
@@ -35,11 +35,11 @@ export interface WrittenEvent {
 }
 
 /** A voice bar by bar with every gap filled by rests and every odd length written as tied values. */
-export function writtenEvents(study: Study, voice: Voice): WrittenEvent[][] {
-  const notes = placedNotes(study);
+export function writtenEvents(score: Score, voice: Voice): WrittenEvent[][] {
+  const notes = placedNotes(score);
   const previous = previousOnString(notes);
   const following = new Map([...previous].map(([note, before]) => [before.note, note]));
-  return study.bars.map((bar) => markTuplets(eventsOfBar(bar, voice, following)));
+  return score.bars.map((bar) => markTuplets(eventsOfBar(bar, voice, following)));
 }
 
 function eventsOfBar(bar: Bar, voice: Voice, following: ReadonlyMap<Note, Note>): WrittenEvent[] {

@@ -1,5 +1,5 @@
 import type { Tune } from '../../melody/index.ts';
-import type { Study } from '../../score/index.ts';
+import type { Score } from '../../score/index.ts';
 
 /** Something a file said that could not be taken over. Lines and bars from 1. */
 export interface LeftOut {
@@ -13,7 +13,7 @@ export interface LeftOut {
 /** What a reader of a file answers when anything could be read. */
 export interface Reading {
   readonly content:
-    { readonly kind: 'study'; readonly study: Study } | { readonly kind: 'tune'; readonly tune: Tune };
+    { readonly kind: 'score'; readonly score: Score } | { readonly kind: 'tune'; readonly tune: Tune };
   readonly leftOut: readonly LeftOut[];
   /** What the file does not tell and the reader had to assume. */
   readonly asks?: 'rhythm';

@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { parseTuning, realMidi, standardTuning, type Tuning } from '../../instrument/index.ts';
-import { splitVoices, studyOfTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
+import { splitVoices, scoreOfTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
 import { parseKey } from '../../pitch/index.ts';
-import { barTicks, studyLimits, type Bar } from '../../score/index.ts';
+import { barTicks, scoreLimits, type Bar } from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { typedBars, type TypedBar } from './columns.ts';
 import { findSystems, type TextSystem } from './find-systems.ts';
@@ -41,14 +41,14 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
   const header = readHeader(lines.slice(0, first.line - 1));
   const tuning = header.tuning ?? tuningOfLabels(first) ?? standardTuning;
   const all = systems.flatMap((system) => typedBars(system).map((bar) => ({ bar, system })));
-  const typed = all.slice(0, studyLimits.bars);
+  const typed = all.slice(0, scoreLimits.bars);
   if (typed.every(({ bar }) => bar.notes.length === 0))
     return fail('The tab holds no frets', 'Write frets as numbers on the lines');
-  if (all.length > studyLimits.bars)
-    leftOut.add(`bars after bar ${studyLimits.bars}`, { bar: studyLimits.bars + 1 });
+  if (all.length > scoreLimits.bars)
+    leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
   const bars = typed.map(({ bar, system }, index): TuneBar => {
-    if (bar.notes.length > studyLimits.notesPerBar)
-      leftOut.add(`notes beyond ${studyLimits.notesPerBar} in one bar`, { bar: index + 1 });
+    if (bar.notes.length > scoreLimits.notesPerBar)
+      leftOut.add(`notes beyond ${scoreLimits.notesPerBar} in one bar`, { bar: index + 1 });
     const told = timesByLine(system.rhythm, bar, header.metre);
     const times = told ?? timesByColumns(bar, header.metre, rhythm);
     return laidBar(bar, times, header, tuning, () =>
@@ -65,10 +65,10 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
     capo: header.capo,
     bars,
   };
-  const study = studyOfTab(tune, leftOut.add.bind(leftOut));
-  if (!study.ok) return study;
+  const score = scoreOfTab(tune, leftOut.add.bind(leftOut));
+  if (!score.ok) return score;
   return ok({
-    content: { kind: 'study', study: study.value },
+    content: { kind: 'score', score: score.value },
     leftOut: leftOut.all(),
     ...(typed.some(
       ({ bar, system }) => bar.notes.length > 0 && !timesByLine(system.rhythm, bar, header.metre),
@@ -101,7 +101,7 @@ function readHeader(lines: readonly string[]): Header {
   const key = parseKey((/\bkey\s*[:=]?\s*(?:of\s+)?([A-G][#b]?m?)/i.exec(all)?.[1] ?? 'C').trim());
   const beats = Number(metre?.[1]);
   return {
-    title: title.slice(0, studyLimits.textLength),
+    title: title.slice(0, scoreLimits.textLength),
     tuning: tuningOf(field('tuning')),
     capo: capo <= 12 ? capo : 0,
     tempoBpm: tempo >= 20 && tempo <= 320 ? tempo : 100,
@@ -145,7 +145,7 @@ function laidBar(
 ): TuneBar {
   const length = barTicks(metre);
   const laid = notes
-    .slice(0, studyLimits.notesPerBar)
+    .slice(0, scoreLimits.notesPerBar)
     .flatMap(({ column, string, fret, marks }): TuneNote[] => {
       const tick = times.get(column) ?? 0;
       if (tick >= length) {

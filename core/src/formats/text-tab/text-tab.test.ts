@@ -1,18 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Study } from '../../score/index.ts';
+import type { Score } from '../../score/index.ts';
 import { written } from '../../testing/written.ts';
 import { readTextTab, writeTextTab, type TextTabOptions } from './index.ts';
 
 const reading = (text: string, options?: TextTabOptions) => {
   const read = readTextTab(text, options);
   if (!read.ok) throw new Error(read.fault.reason);
-  if (read.value.content.kind !== 'study') throw new Error('not a study');
-  return { study: read.value.content.study, leftOut: read.value.leftOut, asks: read.value.asks };
+  if (read.value.content.kind !== 'score') throw new Error('not a score');
+  return { score: read.value.content.score, leftOut: read.value.leftOut, asks: read.value.asks };
 };
 /** "tick string:fret" of every note, bar by bar. */
-const placesOf = (study: Study) =>
-  study.bars.map(({ notes }) => notes.map(({ tick, string, fret }) => `${tick} ${string}:${fret}`).sort());
+const placesOf = (score: Score) =>
+  score.bars.map(({ notes }) => notes.map(({ tick, string, fret }) => `${tick} ${string}:${fret}`).sort());
 
 /** All invented; each is typed in a shape of its own. */
 const counted = `
@@ -29,39 +29,39 @@ D|--0---------------0-------------|
 
 describe('tab as people type it', () => {
   test('names, header and a line of counts', () => {
-    const { study, asks } = reading(counted);
-    expect(study.title).toBe('Counted');
-    expect(study.tuning.pitches[0]).toBe('D2');
-    expect(study.capo).toBe(2);
+    const { score, asks } = reading(counted);
+    expect(score.title).toBe('Counted');
+    expect(score.tuning.pitches[0]).toBe('D2');
+    expect(score.capo).toBe(2);
     expect(asks).toBeUndefined();
-    expect(placesOf(study)).toEqual([
+    expect(placesOf(score)).toEqual([
       ['0 1:0', '0 6:0', '1920 1:0', '1920 6:0', '480 2:1', '960 1:3', '960 4:0', '2880 4:0'].sort(),
     ]);
   });
   test('without rhythm it is read by its spacing, and asked about', () => {
-    const { study, asks } = reading(counted.replace(/^ {4}1.*\n/m, ''));
+    const { score, asks } = reading(counted.replace(/^ {4}1.*\n/m, ''));
     expect(asks).toBe('rhythm');
-    expect(study.bars[0]!.notes.filter(({ string }) => string === 6).map(({ tick }) => tick)).toEqual([
+    expect(score.bars[0]!.notes.filter(({ string }) => string === 6).map(({ tick }) => tick)).toEqual([
       0, 1920,
     ]);
   });
   test('or as one value after the other', () => {
     const plain = '--0-2-3---\n----------\n----------\n----------\n----------\n----------\n';
-    expect(placesOf(reading(plain, { rhythm: 'eighths' }).study)).toEqual([['0 1:0', '480 1:2', '960 1:3']]);
-    expect(placesOf(reading(plain, { rhythm: 'quarters' }).study)).toEqual([
+    expect(placesOf(reading(plain, { rhythm: 'eighths' }).score)).toEqual([['0 1:0', '480 1:2', '960 1:3']]);
+    expect(placesOf(reading(plain, { rhythm: 'quarters' }).score)).toEqual([
       ['0 1:0', '960 1:2', '1920 1:3'].sort(),
     ]);
   });
   test('a line of note values', () => {
     const text = `  Q   E E Q.  E\n  0---2-3-5---0-|\n  --------------|\n  --------------|\n  --------------|\n  --------------|\n  --------------|\n`;
-    expect(placesOf(reading(text).study)[0]).toEqual(
+    expect(placesOf(reading(text).score)[0]).toEqual(
       ['0 1:0', '960 1:2', '1440 1:3', '1920 1:5', '3360 1:0'].sort(),
     );
   });
   test('string names without bar lines, upside down when they say so', () => {
     const text = 'E -3-------\nA ---------\nD ---------\nG ---------\nB ---------\ne -----0---\n';
-    const { study } = reading(text);
-    expect(study.bars[0]!.notes.map(({ string, fret }) => [string, fret])).toEqual([
+    const { score } = reading(text);
+    expect(score.bars[0]!.notes.map(({ string, fret }) => [string, fret])).toEqual([
       [6, 3],
       [1, 0],
     ]);
@@ -69,12 +69,12 @@ describe('tab as people type it', () => {
   test('several systems, several bars, prose between', () => {
     const six = (one: string) => [one, ...Array<string>(5).fill('|--------|--------|')].join('\n');
     const text = `Verse\n${six('|--0-----|--2-----|')}\n\nthen again, softly\n\n${six('|--3-----|--5-----|')}\n`;
-    expect(reading(text).study.bars.map(({ notes }) => notes[0]?.fret)).toEqual([0, 2, 3, 5]);
+    expect(reading(text).score.bars.map(({ notes }) => notes[0]?.fret)).toEqual([0, 2, 3, 5]);
   });
   test('hammers, pulls, slides, bends, dead notes, harmonics, ringing, optional notes', () => {
     const row = (text: string) => [text, ...Array<string>(5).fill('-'.repeat(text.length))].join('\n');
     const marks = (text: string) =>
-      reading(row(text)).study.bars[0]!.notes.map(
+      reading(row(text)).score.bars[0]!.notes.map(
         ({ fret, tick: _, durationTicks: __, string: ___, voice: ____, ...rest }) => [fret, rest],
       );
     expect(marks('--5h7p5---3/5---7\\5------')).toEqual([
@@ -112,7 +112,7 @@ describe('tab as people type it', () => {
       '\n',
     );
     expect(even).toHaveLength(6);
-    expect(reading(text).study.bars[0]).toMatchObject({ repeatStart: true, repeatTimes: 2 });
+    expect(reading(text).score.bars[0]).toMatchObject({ repeatStart: true, repeatTimes: 2 });
   });
   test.each([
     ['prose', 'There is no tab here at all.', /No six lines/],
@@ -140,7 +140,7 @@ describe('tab as people type it', () => {
 });
 
 describe('writing plain text', () => {
-  const study: Study = {
+  const score: Score = {
     ...written(
       [
         't5:3@1 m1:0@1/1.5 t4:2@2 m1:1@2.5/0.5h t5:3@3 m2:12@3.75/0.25 t4:2@4 m2:10@4/1p',
@@ -151,15 +151,15 @@ describe('writing plain text', () => {
     title: 'Typed',
   };
   test('what is written reads back to the same strings, frets and times', () => {
-    const { study: back, asks } = reading(writeTextTab(study));
+    const { score: back, asks } = reading(writeTextTab(score));
     expect(asks).toBeUndefined();
-    expect(placesOf(back)).toEqual(placesOf(study));
+    expect(placesOf(back)).toEqual(placesOf(score));
     expect(back).toMatchObject({
       title: 'Typed',
       capo: 3,
       tempoBpm: 88,
       swingPercent: 60,
-      tuning: { pitches: study.tuning.pitches },
+      tuning: { pitches: score.tuning.pitches },
     });
     const arrivals = back.bars.flatMap(({ notes }) =>
       notes.flatMap(({ fret, arrival }) => (arrival ? [`${fret} ${arrival}`] : [])),
@@ -167,7 +167,7 @@ describe('writing plain text', () => {
     expect(arrivals).toEqual(['1 hammer-on', '10 pull-off', '5 slide']);
   });
   test('no line is longer than a screen of 80', () => {
-    const long = { ...study, bars: Array.from({ length: 12 }, (_, index) => study.bars[index % 2]!) };
+    const long = { ...score, bars: Array.from({ length: 12 }, (_, index) => score.bars[index % 2]!) };
     for (const line of writeTextTab(long).split('\n')) expect(line.length).toBeLessThanOrEqual(80);
   });
   test('any bar of eighths comes back', () => {
@@ -181,10 +181,10 @@ describe('writing plain text', () => {
         }),
         (moments) => {
           const any = {
-            ...study,
+            ...score,
             bars: [
               {
-                ...study.bars[0]!,
+                ...score.bars[0]!,
                 notes: moments.map(({ slot, string, fret }) => ({
                   tick: slot * 480,
                   durationTicks: 480,
@@ -195,7 +195,7 @@ describe('writing plain text', () => {
               },
             ],
           };
-          expect(placesOf(reading(writeTextTab(any)).study)).toEqual(placesOf(any));
+          expect(placesOf(reading(writeTextTab(any)).score)).toEqual(placesOf(any));
         },
       ),
       { numRuns: 150 },

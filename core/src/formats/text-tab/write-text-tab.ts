@@ -8,30 +8,30 @@ import {
   type Bar,
   type Note,
   type PlacedNote,
-  type Study,
+  type Score,
 } from '../../score/index.ts';
 
 const lineWidth = 78;
 
 /**
- * Writes a study as plain-text tab: a header, and systems of six lines with string 1 on top, under a line of counts that tells the
+ * Writes a score as plain-text tab: a header, and systems of six lines with string 1 on top, under a line of counts that tells the
  * rhythm. Voices, fingers, grips and marks without a common sign have no place in it.
  */
-export function writeTextTab(study: Study): string {
-  const [first] = study.bars;
+export function writeTextTab(score: Score): string {
+  const [first] = score.bars;
   const metre = first?.metre ?? { beats: 4, unit: 4 };
   const header = [
-    study.title,
-    ...(study.player ? [`after ${study.player}`] : []),
-    `Tuning: ${tuningLetters(study.tuning)} (6 to 1)`,
-    ...(study.capo > 0 ? [`Capo: ${study.capo}`] : []),
-    `Key: ${study.key.tonic}${study.key.mode === 'minor' ? 'm' : ''}`,
-    `Time: ${metre.beats}/${metre.unit}  Tempo: ${study.tempoBpm}  Swing: ${Math.round(study.swingPercent)}`,
+    score.title,
+    ...(score.player ? [`after ${score.player}`] : []),
+    `Tuning: ${tuningLetters(score.tuning)} (6 to 1)`,
+    ...(score.capo > 0 ? [`Capo: ${score.capo}`] : []),
+    `Key: ${score.key.tonic}${score.key.mode === 'minor' ? 'm' : ''}`,
+    `Time: ${metre.beats}/${metre.unit}  Tempo: ${score.tempoBpm}  Swing: ${Math.round(score.swingPercent)}`,
   ];
-  const names = stringNumbers.map((string) => withoutOctave(study.tuning.pitches[6 - string] ?? ''));
+  const names = stringNumbers.map((string) => withoutOctave(score.tuning.pitches[6 - string] ?? ''));
   const label = Math.max(...names.map((name) => name.length));
-  const next = signsOf(study);
-  const bars = study.bars.map((bar) => writeBar(bar, next));
+  const next = signsOf(score);
+  const bars = score.bars.map((bar) => writeBar(bar, next));
   const systems: string[] = [];
   let from = 0;
   while (from < bars.length) {
@@ -68,11 +68,11 @@ interface NoteSigns {
 }
 
 /** A slide from a fret of the same bar is written behind that fret: `3/-5`; what comes from elsewhere before its own: `/5`. */
-function signsOf(study: Study): (note: Note) => NoteSigns {
+function signsOf(score: Score): (note: Note) => NoteSigns {
   const before = new Map<Note, string>();
   const after = new Map<Note, string>();
   const last = new Map<number, PlacedNote>();
-  for (const placed of placedNotes(study)) {
+  for (const placed of placedNotes(score)) {
     const { bar, note } = placed;
     const from = last.get(note.string);
     last.set(note.string, placed);

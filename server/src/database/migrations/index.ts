@@ -2,6 +2,8 @@ import type { Knex } from 'knex';
 import * as handsAndPatterns from './2026-11-25-hands-and-patterns.ts';
 import * as studioTables from './2026-11-25-studio-tables.ts';
 import * as tuningRoom from './2026-11-25-tuning-room.ts';
+import * as draftKeys from './2026-11-27-draft-keys.ts';
+import * as documents from './2026-11-27-documents.ts';
 
 interface NamedMigration {
   readonly name: string;
@@ -13,6 +15,8 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-25-studio-tables', migration: studioTables },
   { name: '2026-11-25-tuning-room', migration: tuningRoom },
   { name: '2026-11-25-hands-and-patterns', migration: handsAndPatterns },
+  { name: '2026-11-27-documents', migration: documents },
+  { name: '2026-11-27-draft-keys', migration: draftKeys },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */

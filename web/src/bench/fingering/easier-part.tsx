@@ -18,20 +18,20 @@ const barStretch = (bar: number): Pick<Stretch, 'from' | 'to'> => ({
 
 /** Looks for easier strings and frets of the melody, in one bar or the whole piece, together with all fingers. */
 export function EasierPart() {
-  const { study, edit, undo, cursor } = useBench();
+  const { score, edit, undo, cursor } = useBench();
   const hand = useHand();
   const say = useSay();
   const [highest, setHighest] = useState(7);
   const { state, start, cancel } = useWork('placeMelody');
   const look = (within: Pick<Stretch, 'from' | 'to'> | undefined) =>
-    start({ study, hand, within, highestFret: highest }, ({ study: laid, moved, beforeMm, afterMm }) => {
+    start({ score, hand, within, highestFret: highest }, ({ score: laid, moved, beforeMm, afterMm }) => {
       if (moved === 0) {
         say('Every melody note already lies where it is easiest.');
         return;
       }
       const seen = { isCurrent: false };
       edit((each) => {
-        seen.isCurrent = each === study;
+        seen.isCurrent = each === score;
         return seen.isCurrent ? laid : each;
       });
       if (seen.isCurrent)
@@ -47,7 +47,7 @@ export function EasierPart() {
         label="Highest fret"
         value={highest}
         low={2}
-        high={Math.min(17, highestFret(study))}
+        high={Math.min(17, highestFret(score))}
         onChange={setHighest}
       />
       {state.kind === 'working' ? (

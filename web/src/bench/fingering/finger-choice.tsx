@@ -24,7 +24,7 @@ const digits: readonly PickingDigit[] = ['p', 'i', 'm', 'a'];
 
 /** Both hands' fingers on one note: which the search chose, what others would cost, and a way to hold one fast. */
 export function FingerChoice({ note, place, fingers }: FingerChoiceProps) {
-  const { study, edit, check } = useBench();
+  const { score, edit, check } = useBench();
   const found = fingersOf(check.fingers[place.bar], note);
   const position = check.checked?.moments.find(
     ({ bar, tick }) => bar === place.bar && tick === place.tick,
@@ -99,7 +99,7 @@ export function FingerChoice({ note, place, fingers }: FingerChoiceProps) {
             label="Index finger over fret"
             value={note.position}
             low={1}
-            high={highestFret(study)}
+            high={highestFret(score)}
             onChange={(fret) => set({ position: fret })}
           />
         ) : (

@@ -17,7 +17,7 @@ const schools: readonly { value: PickingSchool; label: string }[] = [
 
 /** The picking hand's school, whose fingers the sheet shows, and what both hands cost. */
 export function HandsPart() {
-  const { study, edit, check } = useBench();
+  const { score, edit, check } = useBench();
   const [settings, set] = useSettings();
   const students = useStudents();
   const hand = useHand();
@@ -29,7 +29,7 @@ export function HandsPart() {
           <span className="text-note">Picking hand</span>
           <Choice
             label="Picking hand"
-            value={study.pickingSchool ?? 'ima'}
+            value={score.pickingSchool ?? 'ima'}
             options={schools}
             onChange={(pickingSchool) => edit((each) => ({ ...each, pickingSchool }))}
           />

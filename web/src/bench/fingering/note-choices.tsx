@@ -12,16 +12,16 @@ import { PlaceChoice } from './place-choice.tsx';
 
 /** Where the note under the cursor can sit, and which fingers can take it: each weighed for the whole piece. */
 export function NoteChoices({ note }: { note: Note }) {
-  const { study, cursor } = useBench();
+  const { score, cursor } = useBench();
   const hand = useHand();
   const shown = useNames();
   const { state, start } = useWork('weighNote');
   const { bar } = cursor;
   const { tick, string, voice } = note;
   useEffect(() => {
-    start({ study, hand, place: { bar, tick, string, voice } });
-  }, [start, study, hand, bar, tick, string, voice]);
-  const name = shown(withoutOctave(pitchText(spellMidi(writtenMidi(study.tuning, note), study.key))));
+    start({ score, hand, place: { bar, tick, string, voice } });
+  }, [start, score, hand, bar, tick, string, voice]);
+  const name = shown(withoutOctave(pitchText(spellMidi(writtenMidi(score.tuning, note), score.key))));
   const found = state.kind === 'done' ? state.output : undefined;
   const place = placeOfNote(bar, note);
   return (

@@ -8,15 +8,15 @@ import { useHand } from '../use-check.ts';
 
 /** Says how the piece differs in the hand it is fingered for from the teacher's own. */
 export function OtherHand() {
-  const { study } = useBench();
+  const { score } = useBench();
   const [{ fingeredFor }] = useSettings();
   const hand = useHand();
   const [mine] = useMyHand();
   const { state, start, cancel } = useWork('compareHands');
   useEffect(() => {
     if (fingeredFor === '') cancel();
-    else start({ study, hand, other: mine });
-  }, [start, cancel, study, hand, mine, fingeredFor]);
+    else start({ score, hand, other: mine });
+  }, [start, cancel, score, hand, mine, fingeredFor]);
   if (fingeredFor === '' || state.kind !== 'done') return null;
   const { moreMm, differing, moreQueries } = state.output;
   const cost = Math.round(moreMm);

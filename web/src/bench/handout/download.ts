@@ -1,15 +1,16 @@
 import { endpoints, requestFile, type PrintedSheet } from '@jocund/contract';
 import { describeFault, ok, type Result } from '@jocund/core/fault';
 import { layPages, type BarFingers, type Inks, type Paper } from '@jocund/core/engraving';
-import { writeStudy } from '@jocund/core/formats/jocund-json';
+import { writeScore } from '@jocund/core/formats/jocund-json';
 import { shownNames } from '@jocund/core/pitch';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
+import { sent } from '../../api/queries.ts';
 import { fileNameOf, saveFile } from '../../ui/save-file.ts';
 import { startWork } from '../../work/work-client.ts';
 
 /** What a file of a handout is made from. */
 export interface Handed {
-  readonly study: Study;
+  readonly score: Score;
   readonly inks: Inks;
   readonly student: string;
   readonly fingers: readonly BarFingers[];
@@ -29,7 +30,7 @@ export interface Making {
   readonly onProgress: (share: number) => void;
 }
 
-/** A format a study can be taken away in. Its writer is loaded when it is first asked for. */
+/** A format a score can be taken away in. Its writer is loaded when it is first asked for. */
 export interface FileFormat {
   readonly id: string;
   readonly label: string;
@@ -50,10 +51,19 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet, ready for any printer.',
     ending: '.pdf',
     type: 'application/pdf',
-    write: async ({ study, inks, student, placedFingers, paper, leftHanded, staff, names }, { signal }) =>
+    write: async ({ score, inks, student, placedFingers, paper, leftHanded, staff, names }, { signal }) =>
       ok(
         await requestFile(endpoints.printSheet, {
-          body: { study, inks, student, fingers: placedFingers, paper, leftHanded, staff, names },
+          body: {
+            score: sent(score),
+            inks,
+            student,
+            fingers: placedFingers,
+            paper,
+            leftHanded,
+            staff,
+            names,
+          },
           signal,
         }),
       ),
@@ -64,7 +74,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Opens here again, whole.',
     ending: '.jocund.json',
     type: 'application/json',
-    write: ({ study }) => Promise.resolve(ok(writeStudy(study))),
+    write: ({ score }) => Promise.resolve(ok(writeScore(score))),
   },
   {
     id: 'musicxml',
@@ -72,7 +82,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Opens in other notation software, with strings, frets and both voices.',
     ending: '.musicxml',
     type: 'application/vnd.recordare.musicxml+xml',
-    write: async ({ study }) => (await import('@jocund/core/formats/musicxml')).writeMusicXml(study),
+    write: async ({ score }) => (await import('@jocund/core/formats/musicxml')).writeMusicXml(score),
   },
   {
     id: 'midi',
@@ -80,8 +90,8 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Plays anywhere. Strings and marks stay behind.',
     ending: '.mid',
     type: 'audio/midi',
-    write: async ({ study }) =>
-      ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(study, { swing: 'applied' }))),
+    write: async ({ score }) =>
+      ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(score, { swing: 'applied' }))),
   },
   {
     id: 'abc',
@@ -89,7 +99,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Melody and chords as text. The thumb stays behind.',
     ending: '.abc',
     type: 'text/vnd.abc',
-    write: async ({ study }) => ok((await import('@jocund/core/formats/abc')).writeAbc(study)),
+    write: async ({ score }) => ok((await import('@jocund/core/formats/abc')).writeAbc(score)),
   },
   {
     id: 'text',
@@ -97,7 +107,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Six lines for an e-mail. Fingers stay behind.',
     ending: '.txt',
     type: 'text/plain',
-    write: async ({ study }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(study)),
+    write: async ({ score }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(score)),
   },
   {
     id: 'svg',
@@ -105,8 +115,8 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet as a drawing.',
     ending: '.svg',
     type: 'image/svg+xml',
-    write: async ({ study, inks, student, fingers, paper, leftHanded, staff, names }) => {
-      const pages = layPages(study, {
+    write: async ({ score, inks, student, fingers, paper, leftHanded, staff, names }) => {
+      const pages = layPages(score, {
         shown: (text) => shownNames(text, names),
         leftHanded,
         fingers,
@@ -124,7 +134,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The sound of both voices, in stereo.',
     ending: '.wav',
     type: 'audio/wav',
-    write: async ({ study }, making) => ok(await startWork('soundFile', { study, sampleRate }, making)),
+    write: async ({ score }, making) => ok(await startWork('soundFile', { score, sampleRate }, making)),
   },
   {
     id: 'csv',
@@ -132,7 +142,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'Every note as a row of a table.',
     ending: '.csv',
     type: 'text/csv',
-    write: async ({ study }) => ok((await import('@jocund/core/formats/csv')).writeNotesCsv(study)),
+    write: async ({ score }) => ok((await import('@jocund/core/formats/csv')).writeNotesCsv(score)),
   },
 ];
 
@@ -145,6 +155,6 @@ export async function takeFile(
   const written = await format.write(handed, making);
   if (making.signal.aborted) return undefined;
   if (!written.ok) return describeFault(written.fault);
-  saveFile(written.value, format.type, `${fileNameOf(handed.study.title)}${format.ending}`);
+  saveFile(written.value, format.type, `${fileNameOf(handed.score.title)}${format.ending}`);
   return undefined;
 }

@@ -1,4 +1,4 @@
-import { blankStudy } from '@jocund/core/score';
+import { blankScore } from '@jocund/core/score';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
@@ -47,12 +47,12 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const study = blankStudy({ title: 'Härd to file, No. 2', barCount: 2 });
+const score = blankScore({ title: 'Härd to file, No. 2', barCount: 2 });
 const open = (address = '/bench/x/handout') =>
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter initialEntries={[address]}>
-        <FilesPart study={study} />
+        <FilesPart score={score} />
       </MemoryRouter>
     </QueryClientProvider>,
   );

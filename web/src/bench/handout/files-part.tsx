@@ -1,5 +1,5 @@
 import { NoConnection, RefusedRequest } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useSettings } from '../../ui/settings.ts';
@@ -8,10 +8,10 @@ import { useCheck } from '../use-check.ts';
 import { fileFormats, takeFile, type FileFormat } from './download.ts';
 import { useHandout } from './use-handout.ts';
 
-/** The study in every open format, each with what it is good for. */
-export function FilesPart({ study }: { study: Study }) {
+/** The score in every open format, each with what it is good for. */
+export function FilesPart({ score }: { score: Score }) {
   const { inks, paper, student } = useHandout();
-  const { fingers, checked } = useCheck(study);
+  const { fingers, checked } = useCheck(score);
   const [{ leftHanded, noteNames, staff }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
   const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
@@ -32,7 +32,7 @@ export function FilesPart({ study }: { study: Study }) {
     takeFile(
       format,
       {
-        study,
+        score,
         inks,
         paper,
         student,

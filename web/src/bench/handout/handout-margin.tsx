@@ -11,7 +11,7 @@ import { useRungs } from '../studies/use-rungs.ts';
 import { FilesPart } from './files-part.tsx';
 import { useHandout } from './use-handout.ts';
 
-/** Which study, for whom, in which inks; then print it or take the file. */
+/** Which score, for whom, in which inks; then print it or take the file. */
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose } = useRungs();
@@ -24,7 +24,7 @@ export function HandoutMargin() {
       </Margin>
     );
   return (
-    <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.study.bars.length, 'bar')}`}>
+    <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.score.bars.length, 'bar')}`}>
       <MarginPart>
         <SelectField
           label="Study"
@@ -33,7 +33,7 @@ export function HandoutMargin() {
         >
           {rungs.map(({ id, name, number, grade }) => (
             <option key={id} value={id}>
-              {number} · {name} · grade {grade.score.toFixed(1)}
+              {number} · {name} · grade {grade.points.toFixed(1)}
             </option>
           ))}
         </SelectField>
@@ -88,7 +88,7 @@ export function HandoutMargin() {
           Print
         </Button>
       </MarginPart>
-      <FilesPart study={chosen.study} />
+      <FilesPart score={chosen.score} />
     </Margin>
   );
 }

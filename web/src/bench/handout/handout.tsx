@@ -14,5 +14,5 @@ export function Handout() {
       </div>
     );
   }
-  return <PrintSheet study={chosen.study} inks={inks} student={student} />;
+  return <PrintSheet score={chosen.score} inks={inks} student={student} />;
 }

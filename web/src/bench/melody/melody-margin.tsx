@@ -15,15 +15,15 @@ import { TypingPart } from './typing-part.tsx';
 
 /** Both hands, where the note under the cursor can sit, what to mend, and the note's marks. */
 export function MelodyMargin() {
-  const { study, cursor } = useBench();
-  const melody = placedNotes(study, 'melody')
+  const { score, cursor } = useBench();
+  const melody = placedNotes(score, 'melody')
     .map(({ note }) => note)
     .filter(({ tied }) => !tied);
-  const struck = new Set(placedNotes(study, 'thumb').map(({ atTicks }) => atTicks));
-  const pinched = placedNotes(study, 'melody').filter(
+  const struck = new Set(placedNotes(score, 'thumb').map(({ atTicks }) => atTicks));
+  const pinched = placedNotes(score, 'melody').filter(
     ({ note, atTicks }) => !note.tied && struck.has(atTicks),
   ).length;
-  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
   return (
     <Margin
       title="Melody"

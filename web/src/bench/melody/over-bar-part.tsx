@@ -23,8 +23,8 @@ const endingsOf: Readonly<Record<string, readonly number[] | undefined>> = {
 
 /** What stands over the bar under the cursor: pickup, repeats and endings, tempo, swing, and how loud from the cursor on. */
 export function OverBarPart() {
-  const { study, edit, cursor } = useBench();
-  const bar = study.bars[cursor.bar];
+  const { score, edit, cursor } = useBench();
+  const bar = score.bars[cursor.bar];
   if (!bar) return null;
   const set = (marks: BarMarks) => edit((each) => markBar(each, cursor.bar, marks));
   const isOn = (on: boolean): true | undefined => (on ? true : undefined);
@@ -70,7 +70,7 @@ export function OverBarPart() {
               <Tick
                 label="Another tempo from here on"
                 checked={bar.tempoBpm !== undefined}
-                onChange={(on) => set({ tempoBpm: on ? study.tempoBpm : undefined })}
+                onChange={(on) => set({ tempoBpm: on ? score.tempoBpm : undefined })}
               />
               {bar.tempoBpm !== undefined && (
                 <Stepper
@@ -84,7 +84,7 @@ export function OverBarPart() {
               <Tick
                 label="Another swing from here on"
                 checked={bar.swingPercent !== undefined}
-                onChange={(on) => set({ swingPercent: on ? study.swingPercent : undefined })}
+                onChange={(on) => set({ swingPercent: on ? score.swingPercent : undefined })}
               />
               {bar.swingPercent !== undefined && (
                 <Stepper
@@ -107,12 +107,12 @@ export function OverBarPart() {
 
 /** How loud a voice is from the cursor on; what is written elsewhere goes on. */
 function Loudness({ voice }: { voice: 'thumb' | 'melody' }) {
-  const { study, edit, cursor } = useBench();
+  const { score, edit, cursor } = useBench();
   const place = { bar: cursor.bar, tick: cursor.tick, voice };
-  const written = study.bars[cursor.bar]?.dynamics?.find(
+  const written = score.bars[cursor.bar]?.dynamics?.find(
     (each) => each.tick === cursor.tick && each.voice === voice,
   );
-  const inForce = dynamicAt(study, cursor.bar, cursor.tick, voice);
+  const inForce = dynamicAt(score, cursor.bar, cursor.tick, voice);
   return (
     <SelectField
       label={`${voice === 'melody' ? 'Melody' : 'Thumb'} from the cursor on`}

@@ -1,5 +1,5 @@
 import type { Suggestion } from '@jocund/core/melody';
-import { applyRemedy, noteAt, placeOfNote, type Study } from '@jocund/core/score';
+import { applyRemedy, noteAt, placeOfNote, type Score } from '@jocund/core/score';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { ErrorNote } from '../../ui/notice.tsx';
@@ -11,13 +11,13 @@ import { useHand } from '../use-check.ts';
 
 /** Other ways to play a note, each weighed for both hands: hammers, moves off the thumb's strings, double stops. */
 export function SuggestionsPart() {
-  const { study, cursor } = useBench();
+  const { score, cursor } = useBench();
   const hand = useHand();
   const { state, start, cancel } = useWork('suggest');
-  const [found, setFound] = useState<{ of: Study; suggestions: readonly Suggestion[] } | undefined>();
-  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
+  const [found, setFound] = useState<{ of: Score; suggestions: readonly Suggestion[] } | undefined>();
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
   const look = (place: Suggestion['place'] | undefined) =>
-    start({ study, hand, place }, (suggestions) => setFound({ of: study, suggestions }));
+    start({ score, hand, place }, (suggestions) => setFound({ of: score, suggestions }));
   return (
     <MarginPart title="Suggestions" note="both hands weighed">
       {state.kind === 'working' ? (
@@ -48,7 +48,7 @@ export function SuggestionsPart() {
           <Suggested
             key={JSON.stringify(suggestion.remedy)}
             suggestion={suggestion}
-            isStale={found.of !== study}
+            isStale={found.of !== score}
             onTaken={() => setFound(undefined)}
           />
         ))}

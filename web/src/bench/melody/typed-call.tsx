@@ -6,17 +6,17 @@ import { TypedLine, type LineFault } from './typed-line.tsx';
 
 /** The bar under the cursor typed as it is called; what cannot be read is pointed at, and the bar stays as it is. */
 export function TypedCall() {
-  const { study, cursor, grid } = useBench();
-  const written = writeCall(study, cursor.bar, grid);
+  const { score, cursor, grid } = useBench();
+  const written = writeCall(score, cursor.bar, grid);
   return <CallField key={`${cursor.bar} ${grid} ${written ?? ''}`} written={written} />;
 }
 
 function CallField({ written }: { written: string | undefined }) {
-  const { study, edit, cursor, grid } = useBench();
+  const { score, edit, cursor, grid } = useBench();
   const [typed, setTyped] = useState(written ?? '');
   const [fault, setFault] = useState<LineFault | undefined>();
   const take = () => {
-    const read = readCall(study, cursor.bar, typed, grid);
+    const read = readCall(score, cursor.bar, typed, grid);
     if (!read.ok) {
       setFault(read.fault);
       return;

@@ -17,7 +17,7 @@ const highestFretLookedAt = 9;
 
 /** A melody typed as notes, from the cursor on: the engine of the hands finds strings and frets. */
 export function TypedNotes() {
-  const { study, cursor, setCursor, grid, undo } = useBench();
+  const { score, cursor, setCursor, grid, undo } = useBench();
   const [{ noteNames }] = useSettings();
   const hand = useHand();
   const say = useSay();
@@ -28,21 +28,21 @@ export function TypedNotes() {
 
   const take = () => {
     const at = { bar: cursor.bar, tick: cursor.tick };
-    const read = readNotes(study, typed, { at, grid, language: noteNames });
+    const read = readNotes(score, typed, { at, grid, language: noteNames });
     if (!read.ok) {
       setFault(read.fault);
       return;
     }
     setFault(undefined);
-    const laid = layClip(study, read.clip, at);
+    const laid = layClip(score, read.clip, at);
     if (!laid.ok) {
       attempt(() => laid);
       return;
     }
-    const to = momentOf(laid.value, ticksOf(study, at) + read.clip.lengthTicks);
+    const to = momentOf(laid.value, ticksOf(score, at) + read.clip.lengthTicks);
     const within: Stretch = { voice: 'melody', from: at, to };
-    start({ study: laid.value, hand, within, highestFret: highestFretLookedAt }, (found) => {
-      const clip = copyStretch(found.study, within);
+    start({ score: laid.value, hand, within, highestFret: highestFretLookedAt }, (found) => {
+      const clip = copyStretch(found.score, within);
       if (!attempt((each) => layClip(each, clip, at))) return;
       setTyped('');
       setCursor(onGrid(laid.value, { ...to, string: cursor.string }, grid));

@@ -1,28 +1,58 @@
-import { blankStudy, writeNote, type Study } from '@jocund/core/score';
+import { blankScore, writeNote, type Score } from '@jocund/core/score';
+import { asDocument, documentSchema } from '@jocund/core/score/document';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { createStudyStore } from '../study-store.ts';
+import type { Draft, DraftKeeper } from '../../drafts/drafts.ts';
+import { newId } from '../new-id.ts';
+import { createScoreStore } from '../score-store.ts';
 import { createAutosave } from './autosave.ts';
-import { findDraft } from './drafts.ts';
 
 const id = '00000000-0000-4000-8000-000000000001';
-const study = blankStudy({ title: 'Kept', barCount: 1 });
+const score = blankScore({ title: 'Kept', barCount: 1 });
 const savedAt = '2026-01-01T10:00:00.000Z';
-const withFret = (fret: number) => (each: Study) =>
+const withFret = (fret: number) => (each: Score) =>
   writeNote(each, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
 
-type Answer = { status: number; body: unknown } | 'no connection';
+/** `hangs` never answers until the page gives up. */
+type Answer = { status: number; body: unknown } | 'no connection' | 'hangs';
 let answers: Answer[] = [];
-let sent: { baseVersion: number; study: Study }[] = [];
+let sent: { baseVersion: number; score: Score; outlivesPage: boolean }[] = [];
+/** What is on the disk; undefined when there is none. */
+let onDisk: Draft | undefined;
+let hasRoom = true;
+
+const keeper: DraftKeeper = {
+  keep: (draft) => {
+    if (hasRoom) onDisk = draft;
+    return Promise.resolve(hasRoom);
+  },
+  keepHastily: (draft) => {
+    onDisk = draft;
+  },
+  drop: () => {
+    onDisk = undefined;
+    return Promise.resolve();
+  },
+};
 
 beforeEach(() => {
   vi.useFakeTimers();
-  localStorage.clear();
   answers = [];
   sent = [];
+  onDisk = undefined;
+  hasRoom = true;
   vi.stubGlobal('fetch', (_path: string, init: RequestInit) => {
-    sent.push(JSON.parse(init.body as string) as (typeof sent)[number]);
+    const body = JSON.parse(init.body as string) as { baseVersion: number; score: unknown };
+    sent.push({
+      baseVersion: body.baseVersion,
+      score: documentSchema.parse(body.score),
+      outlivesPage: init.keepalive === true,
+    });
     const answer = answers.shift() ?? { status: 200, body: { version: sent.length + 1, savedAt } };
     if (answer === 'no connection') return Promise.reject(new TypeError('failed to fetch'));
+    if (answer === 'hangs')
+      return new Promise((_, reject) => {
+        init.signal?.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')));
+      });
     return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));
   });
 });
@@ -32,23 +62,31 @@ afterEach(() => {
 });
 
 function open() {
-  const store = createStudyStore(study);
-  return { store, autosave: createAutosave(id, 1, savedAt, store, study) };
+  const store = createScoreStore(score, newId);
+  return {
+    store,
+    autosave: createAutosave({ saved: { id, score, savedAt }, baseVersion: 1, store, keeper }),
+  };
 }
+const refusal = (status: number, code: string) => ({
+  status,
+  body: { error: { code, message: 'What happened', remedy: 'What to do' } },
+});
+const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
 
 describe('saving', () => {
   test('a burst of edits is one save, and each save builds on the version before', async () => {
     const { store, autosave } = open();
     for (const fret of [1, 2, 3]) store.edit(withFret(fret));
-    expect(autosave.getState().kind).toBe('unsaved');
-    await vi.advanceTimersByTimeAsync(1000);
+    expect(autosave.getState()).toEqual({ kind: 'unsaved', kept: false });
+    await pass(1000);
     expect(sent).toHaveLength(1);
-    expect(sent[0]!.study).toEqual(store.getStudy());
+    expect(sent[0]!.score).toEqual(store.getScore());
     store.edit(withFret(4));
-    await vi.advanceTimersByTimeAsync(1000);
+    await pass(1000);
     expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 2]);
     expect(autosave.getState()).toEqual({ kind: 'saved', at: savedAt });
-    expect(await findDraft(id)).toBeUndefined();
+    expect(onDisk).toBeUndefined();
   });
 
   test('an edit made while a save is under way is saved after it', async () => {
@@ -56,74 +94,173 @@ describe('saving', () => {
     store.edit(withFret(1));
     vi.advanceTimersByTime(700);
     store.edit(withFret(2));
-    await vi.advanceTimersByTimeAsync(2000);
-    expect(sent.map((each) => each.study.bars[0]!.notes[0]!.fret)).toEqual([1, 2]);
+    await pass(2000);
+    expect(sent.map((each) => each.score.bars[0]!.notes[0]!.fret)).toEqual([1, 2]);
     expect(autosave.getState().kind).toBe('saved');
-  });
-
-  test('without a connection a draft is kept, and it is tried again until it works', async () => {
-    answers = ['no connection', 'no connection'];
-    const { store, autosave } = open();
-    store.edit(withFret(5));
-    await vi.advanceTimersByTimeAsync(1000);
-    expect(autosave.getState()).toEqual({ kind: 'offline', kept: true });
-    expect((await findDraft(id))!.study).toEqual(store.getStudy());
-    await vi.advanceTimersByTimeAsync(9000);
-    expect(sent).toHaveLength(3);
-    expect(autosave.getState().kind).toBe('saved');
-    expect(await findDraft(id)).toBeUndefined();
   });
 
   test('a stale save stops saving, keeps a draft, and goes on from the version chosen', async () => {
-    const current = { id, pieceId: id, version: 4, study, savedAt, savedBy: 'Somebody' };
+    const theirs = { ...score, title: 'Theirs' };
+    const current = {
+      id,
+      pieceId: id,
+      version: 4,
+      score: asDocument(theirs),
+      savedAt,
+      savedBy: 'Somebody',
+    };
     answers = [
       {
         status: 409,
         body: {
-          error: { code: 'stale', message: 'saved elsewhere', remedy: 'choose' },
+          ...refusal(409, 'stale').body,
           current,
-          yours: { baseVersion: 1, study },
+          yours: { baseVersion: 1, score: asDocument(score) },
         },
       },
     ];
     const { store, autosave } = open();
     store.edit(withFret(7));
-    await vi.advanceTimersByTimeAsync(1000);
-    expect(autosave.getState()).toMatchObject({ kind: 'stale', current: { version: 4 } });
+    await pass(1000);
+    expect(autosave.getState()).toMatchObject({ kind: 'stale', current: { version: 4, score: theirs } });
     store.edit(withFret(8));
-    await vi.advanceTimersByTimeAsync(9000);
+    await pass(9000);
     expect(sent).toHaveLength(1);
-    expect((await findDraft(id))!.study.bars[0]!.notes[0]!.fret).toBe(8);
+    expect(onDisk!.score.bars[0]!.notes[0]!.fret).toBe(8);
     autosave.rebase(4);
-    await vi.advanceTimersByTimeAsync(1000);
+    await pass(1000);
     expect(sent.at(-1)).toMatchObject({ baseVersion: 4 });
     expect(autosave.getState().kind).toBe('saved');
   });
+});
 
-  test('a session that has ended is said, and the draft is kept', async () => {
-    answers = [
-      {
-        status: 401,
-        body: { error: { code: 'not-signed-in', message: 'You are not signed in', remedy: 'Sign in' } },
-      },
-    ];
+describe('what hinders a save is told apart, and the work is kept', () => {
+  test.each<[string, Answer, object]>([
+    ['no connection', 'no connection', { kind: 'hindered', by: 'no-connection' }],
+    ['trouble told', refusal(500, 'server-fault'), { kind: 'hindered', by: 'trouble' }],
+    ['trouble untold', { status: 502, body: 'bad gateway' }, { kind: 'hindered', by: 'trouble' }],
+    ['a full disk', refusal(507, 'no-room'), { kind: 'hindered', by: 'no-room' }],
+    ['signed out', refusal(401, 'not-signed-in'), { kind: 'signed-out' }],
+    ['refused', refusal(400, 'bad-request'), { kind: 'refused', message: 'What happened. What to do.' }],
+  ])('%s', async (_, answer, expected) => {
+    answers = [answer];
     const { store, autosave } = open();
-    store.edit(withFret(2));
-    await vi.advanceTimersByTimeAsync(1000);
-    expect(autosave.getState()).toMatchObject({ kind: 'refused', signedOut: true });
-    expect(await findDraft(id)).toBeDefined();
+    store.edit(withFret(5));
+    await pass(1000);
+    expect(autosave.getState()).toEqual({ ...expected, kept: true });
+    expect(onDisk!.score).toEqual(store.getScore());
+    autosave.stop();
   });
 
-  test('leaving keeps what the server does not have yet', async () => {
+  test('what is hindered is tried again, ever more patiently, until it works', async () => {
+    answers = ['no connection', 'no connection', 'no connection'];
     const { store, autosave } = open();
-    store.edit(withFret(6));
-    window.dispatchEvent(new Event('pagehide'));
-    expect((await findDraft(id))!.study).toEqual(store.getStudy());
+    store.edit(withFret(5));
+    await pass(1000 + 4000 + 8000);
+    expect(sent).toHaveLength(3);
+    await pass(16_000);
+    expect(sent).toHaveLength(4);
+    expect(autosave.getState().kind).toBe('saved');
+    expect(onDisk).toBeUndefined();
+  });
+
+  test('a save that hangs is given up, and edits made meanwhile are on the disk', async () => {
+    answers = ['hangs'];
+    const { store, autosave } = open();
+    store.edit(withFret(1));
+    await pass(800);
+    store.edit(withFret(2));
+    await pass(200);
+    expect(autosave.getState()).toEqual({ kind: 'saving', kept: true });
+    expect(onDisk!.score.bars[0]!.notes[0]!.fret).toBe(2);
+    await pass(16_000);
+    expect(autosave.getState()).toMatchObject({ kind: 'hindered', by: 'no-answer', kept: true });
+    await pass(5000);
+    expect(autosave.getState().kind).toBe('saved');
+    expect(sent.at(-1)!.score.bars[0]!.notes[0]!.fret).toBe(2);
+  });
+
+  test('a browser without room says so', async () => {
+    answers = ['no connection'];
+    hasRoom = false;
+    const { store, autosave } = open();
+    store.edit(withFret(1));
+    await pass(1000);
+    expect(autosave.getState()).toMatchObject({ kind: 'hindered', kept: false });
     autosave.stop();
   });
 });
 
-test('a draft nobody can read is no draft', async () => {
-  localStorage.setItem(`jocund.draft.${id}.elsewhere`, '{"study":');
-  expect(await findDraft(id)).toBeUndefined();
+describe('the draft', () => {
+  test('every edit is on the disk within a fifth of a second, and is only said to be then', async () => {
+    const { store, autosave } = open();
+    for (const fret of [1, 2, 3]) {
+      store.edit(withFret(fret));
+      expect(autosave.getState()).toEqual({ kind: 'unsaved', kept: false });
+      await pass(200);
+      expect(onDisk!.score).toEqual(store.getScore());
+      expect(autosave.getState()).toEqual({ kind: 'unsaved', kept: true });
+    }
+    autosave.stop();
+  });
+
+  test('leaving keeps what the server does not have yet, and sends it', () => {
+    const { store, autosave } = open();
+    store.edit(withFret(6));
+    window.dispatchEvent(new Event('pagehide'));
+    expect(onDisk!.score).toEqual(store.getScore());
+    expect(sent).toMatchObject([{ outlivesPage: true, score: store.getScore() }]);
+    autosave.stop();
+  });
+});
+
+describe('undone work stays undone', () => {
+  test('edit and undo before the save: saved, nothing sent, nothing kept', async () => {
+    const { store, autosave } = open();
+    store.edit(withFret(5));
+    await pass(200);
+    store.undo();
+    expect(autosave.getState()).toEqual({ kind: 'saved', at: savedAt });
+    await pass(5000);
+    expect(sent).toEqual([]);
+    expect(onDisk).toBeUndefined();
+  });
+
+  test('edit without a connection, undo, close: the draft says what was undone, too', async () => {
+    answers = ['no connection'];
+    const { store, autosave } = open();
+    store.edit(withFret(5));
+    await pass(1000);
+    store.undo();
+    await pass(200);
+    expect(onDisk!.score).toEqual(score);
+    await pass(5000);
+    expect(autosave.getState().kind).toBe('saved');
+    expect(sent.at(-1)!.score).toEqual(score);
+    expect(onDisk).toBeUndefined();
+  });
+
+  test('a save that arrived without its answer is our own: undoing it is no conflict', async () => {
+    const { store, autosave } = open();
+    store.edit(withFret(5));
+    const edited = store.getScore();
+    const current = { id, pieceId: id, version: 2, score: asDocument(edited), savedAt, savedBy: 'Ada' };
+    answers = [
+      'no connection',
+      {
+        status: 409,
+        body: {
+          ...refusal(409, 'stale').body,
+          current,
+          yours: { baseVersion: 1, score: asDocument(score) },
+        },
+      },
+    ];
+    await pass(1000);
+    store.undo();
+    await pass(6000);
+    expect(autosave.getState().kind).toBe('saved');
+    expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 1, 2]);
+    expect(sent.at(-1)!.score).toEqual(score);
+  });
 });

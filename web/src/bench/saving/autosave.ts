@@ -1,19 +1,14 @@
-import { NoConnection, RefusedRequest, staleSaveSchema, type Arrangement } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
+import type { Arrangement } from '@jocund/contract';
+import type { Score } from '@jocund/core/score';
 import { saveArrangement } from '../../api/queries.ts';
-import type { StudyStore } from '../study-store.ts';
-import { dropDraft, keepDraft } from './drafts.ts';
+import type { Draft, DraftKeeper } from '../../drafts/drafts.ts';
+import type { ScoreStore } from '../score-store.ts';
+import { stateAfter, type SaveState } from './save-state.ts';
 
-/** Where the study stands between the page and the server. */
-export type SaveState =
-  | { readonly kind: 'saved'; readonly at: string }
-  | { readonly kind: 'unsaved' }
-  | { readonly kind: 'saving' }
-  | { readonly kind: 'offline'; readonly kept: boolean }
-  | { readonly kind: 'refused'; readonly message: string; readonly signedOut: boolean }
-  | { readonly kind: 'stale'; readonly current: Arrangement };
-
-/** Saves a study a moment after its last change, keeps a draft until that has worked, and tries again when it has not. */
+/**
+ * Saves a score a moment after its last change and tries again when that has not worked. Whatever the network does, every change is on
+ * this browser's disk within a fifth of a second, until the server has it.
+ */
 export interface Autosave {
   readonly getState: () => SaveState;
   readonly subscribe: (listener: () => void) => () => void;
@@ -24,76 +19,161 @@ export interface Autosave {
   readonly stop: () => void;
 }
 
-const quietMs = 700;
-const retryMs = 4000;
+export interface AutosaveSettings {
+  /** As the server has it. */
+  readonly saved: Pick<Arrangement, 'id' | 'score' | 'savedAt'>;
+  /** The version that what is under edit was made from. */
+  readonly baseVersion: number;
+  readonly store: ScoreStore;
+  readonly keeper: DraftKeeper;
+}
 
-export function createAutosave(
-  arrangementId: string,
-  version: number,
-  savedAt: string,
-  store: StudyStore,
-  savedStudy: Study,
-): Autosave {
+const keepMs = 80;
+const quietMs = 700;
+const firstRetryMs = 4000;
+const longestRetryMs = 60_000;
+
+export function createAutosave(settings: AutosaveSettings): Autosave {
+  const { store, keeper } = settings;
+  const { id } = settings.saved;
+  let { baseVersion } = settings;
+  let lastSaved = settings.saved.score;
+  let savedAt = settings.saved.savedAt;
   let state: SaveState = { kind: 'saved', at: savedAt };
-  let baseVersion = version;
-  let lastSaved = savedStudy;
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** What was sent and never answered for: the server may have it. */
+  let unanswered: Score | undefined;
+  let kept: Score | undefined;
   let isSaving = false;
+  let retryMs = firstRetryMs;
+  let saveTimer: ReturnType<typeof setTimeout> | undefined;
+  let keepTimer: ReturnType<typeof setTimeout> | undefined;
   const listeners = new Set<() => void>();
 
   const set = (next: SaveState) => {
     state = next;
     for (const listener of listeners) listener();
   };
-  const keep = () =>
-    keepDraft(arrangementId, { baseVersion, study: store.getStudy(), keptAt: new Date().toISOString() });
+  const isKept = () => kept === store.getScore();
+  const draft = (): Draft => ({
+    baseVersion,
+    score: store.getScore(),
+    keptAt: new Date().toISOString(),
+  });
   const later = (ms: number) => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void save(), ms);
+    clearTimeout(saveTimer);
+    saveTimer = setTimeout(() => void save(), ms);
+  };
+
+  /** The server has what is under edit, for sure. */
+  const isSafe = () => store.getScore() === lastSaved && !unanswered && !isSaving;
+
+  const keep = async () => {
+    keepTimer = undefined;
+    const score = store.getScore();
+    const isOnDisk = await keeper.keep(draft());
+    if (isSafe()) {
+      await keeper.drop();
+      return;
+    }
+    kept = isOnDisk ? score : undefined;
+    if ('kept' in state) set({ ...state, kept: isKept() });
+  };
+  const keepSoon = () => {
+    keepTimer ??= setTimeout(() => void keep(), keepMs);
+  };
+
+  const settle = () => {
+    clearTimeout(saveTimer);
+    clearTimeout(keepTimer);
+    keepTimer = undefined;
+    kept = undefined;
+    void keeper.drop();
+    set({ kind: 'saved', at: savedAt });
   };
 
   const onEdit = () => {
-    if (store.getStudy() === lastSaved) return;
-    if (state.kind === 'stale') {
-      keep();
+    if (isSafe() && state.kind !== 'stale') {
+      if (state.kind !== 'saved') settle();
       return;
     }
-    if (state.kind !== 'saving') set({ kind: 'unsaved' });
-    later(quietMs);
+    keepSoon();
+    if (state.kind === 'stale') return;
+    if (state.kind === 'saved') set({ kind: 'unsaved', kept: false });
+    else if ('kept' in state && state.kept) set({ ...state, kept: false });
+    if (state.kind === 'unsaved' || state.kind === 'refused') later(quietMs);
   };
 
   const save = async () => {
-    const study = store.getStudy();
-    if (isSaving || study === lastSaved || state.kind === 'stale') return;
+    const score = store.getScore();
+    if (isSaving || state.kind === 'stale') return;
+    if (isSafe()) {
+      settle();
+      return;
+    }
     isSaving = true;
-    const kept = keep();
-    set({ kind: 'saving' });
+    if (!isKept()) keepSoon();
+    set({ kind: 'saving', kept: isKept() });
     try {
-      const saved = await saveArrangement(arrangementId, baseVersion, study);
-      baseVersion = saved.version;
-      lastSaved = study;
-      if (store.getStudy() === study) {
-        dropDraft(arrangementId);
-        set({ kind: 'saved', at: saved.savedAt });
-      } else set({ kind: 'unsaved' });
+      const answer = await saveArrangement(id, baseVersion, score);
+      onSaved(answer.version, answer.savedAt, score);
     } catch (error) {
-      set(stateAfter(error, kept));
-      if (state.kind === 'offline') later(retryMs);
-    } finally {
-      isSaving = false;
-      if (state.kind === 'unsaved') later(quietMs);
+      onFailed(stateAfter(error, isKept()), score);
     }
   };
 
-  const onLeave = () => {
-    if (store.getStudy() !== lastSaved) keep();
+  const onSaved = (version: number, at: string, score: Score) => {
+    isSaving = false;
+    unanswered = undefined;
+    retryMs = firstRetryMs;
+    baseVersion = version;
+    lastSaved = score;
+    savedAt = at;
+    if (store.getScore() === score) {
+      settle();
+      return;
+    }
+    set({ kind: 'unsaved', kept: isKept() });
+    later(quietMs);
   };
-  const onOnline = () => later(0);
+
+  const onFailed = (next: SaveState, score: Score) => {
+    isSaving = false;
+    if (next.kind === 'stale' && unanswered && isSame(next.current.score, unanswered)) {
+      // The save that was never answered had arrived: the version that stands is our own.
+      onSaved(next.current.version, next.current.savedAt, unanswered);
+      return;
+    }
+    if (next.kind === 'hindered') {
+      unanswered = score;
+      later(retryMs);
+      retryMs = Math.min(longestRetryMs, retryMs * 2);
+    }
+    set(next);
+  };
+
+  const onLeave = () => {
+    if (isSafe()) return;
+    keeper.keepHastily(draft());
+  };
+  const onPageHide = () => {
+    onLeave();
+    if (!isSafe() && state.kind !== 'stale')
+      void saveArrangement(id, baseVersion, store.getScore(), true).catch(() => undefined);
+  };
+  const onBack = () => {
+    if (!document.hidden && (state.kind === 'hindered' || state.kind === 'signed-out')) later(0);
+  };
+  const onVisibility = () => {
+    if (document.hidden) onLeave();
+    else onBack();
+  };
+
   const unsubscribe = store.subscribe(onEdit);
-  addEventListener('pagehide', onLeave);
-  addEventListener('online', onOnline);
-  document.addEventListener('visibilitychange', onLeave);
-  if (store.getStudy() !== savedStudy) onEdit();
+  addEventListener('pagehide', onPageHide);
+  addEventListener('online', onBack);
+  addEventListener('focus', onBack);
+  document.addEventListener('visibilitychange', onVisibility);
+  if (!isSafe()) onEdit();
 
   return {
     getState: () => state,
@@ -104,31 +184,22 @@ export function createAutosave(
     saveNow: () => later(0),
     rebase: (next) => {
       baseVersion = next;
-      set({ kind: 'unsaved' });
+      unanswered = undefined;
+      set({ kind: 'unsaved', kept: isKept() });
       later(0);
     },
     stop: () => {
       onLeave();
-      clearTimeout(timer);
+      clearTimeout(saveTimer);
       unsubscribe();
-      removeEventListener('pagehide', onLeave);
-      removeEventListener('online', onOnline);
-      document.removeEventListener('visibilitychange', onLeave);
+      removeEventListener('pagehide', onPageHide);
+      removeEventListener('online', onBack);
+      removeEventListener('focus', onBack);
+      document.removeEventListener('visibilitychange', onVisibility);
       void save();
     },
   };
 }
 
-function stateAfter(error: unknown, kept: boolean): SaveState {
-  if (error instanceof NoConnection) return { kind: 'offline', kept };
-  if (!(error instanceof RefusedRequest))
-    return { kind: 'refused', message: String(error), signedOut: false };
-  const stale = error.status === 409 ? staleSaveSchema.safeParse(error.body) : undefined;
-  if (stale?.success) return { kind: 'stale', current: stale.data.current };
-  if (error.status >= 500) return { kind: 'offline', kept };
-  return {
-    kind: 'refused',
-    message: `${error.error.message}. ${error.error.remedy}.`,
-    signedOut: error.status === 401,
-  };
-}
+/** Both have been through the schema, which fixes the order of keys. */
+const isSame = (a: Score, b: Score): boolean => JSON.stringify(a) === JSON.stringify(b);

@@ -1,4 +1,4 @@
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { readRevision, useRevisions } from '../../api/queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Panel } from '../../ui/dialog.tsx';
@@ -8,7 +8,7 @@ import { useSay } from '../../ui/toast.tsx';
 interface HistoryPanelProps {
   readonly arrangementId: string;
   readonly onClose: () => void;
-  readonly onBringBack: (study: Study) => void;
+  readonly onBringBack: (score: Score) => void;
 }
 
 const clock = new Intl.DateTimeFormat('en-GB', {
@@ -25,7 +25,7 @@ export function HistoryPanel({ arrangementId, onClose, onBringBack }: HistoryPan
   const say = useSay();
   const bringBack = async (version: number) => {
     try {
-      onBringBack((await readRevision(arrangementId, version)).study);
+      onBringBack((await readRevision(arrangementId, version)).score);
       say(`Version ${version} is on the bench.`);
       onClose();
     } catch {

@@ -1,27 +1,29 @@
 import { Link, useLocation } from 'react-router';
 import { QueryMark } from '../../ui/query-mark.tsx';
-import type { SaveState } from './autosave.ts';
+import { saveWords, type SaveState } from './save-state.ts';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** Where the work stands, always in words. */
 export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: () => void }) {
   const { pathname } = useLocation();
+  const isHeldUp = ['hindered', 'refused', 'signed-out'].includes(state.kind);
   return (
     <p
       role="status"
       aria-label="Saving"
       className="text-note flex items-center gap-1.5 text-ink1-80"
       data-save={state.kind}
+      data-kept={'kept' in state && state.kept}
     >
-      {(state.kind === 'offline' || state.kind === 'refused') && <QueryMark size={16} />}
-      <span>{wordsFor(state)}</span>
-      {state.kind === 'offline' && (
+      {isHeldUp && <QueryMark size={16} />}
+      <span>{saveWords(state, (at) => clock.format(new Date(at)))}</span>
+      {state.kind === 'hindered' && (
         <button type="button" className="font-semibold underline" onClick={onSaveNow}>
           Try now
         </button>
       )}
-      {state.kind === 'refused' && state.signedOut && (
+      {state.kind === 'signed-out' && (
         <Link
           className="font-semibold underline"
           to={`/sign-in?next=${encodeURIComponent(pathname)}`}
@@ -32,23 +34,4 @@ export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: 
       )}
     </p>
   );
-}
-
-function wordsFor(state: SaveState): string {
-  switch (state.kind) {
-    case 'saved':
-      return `Saved at ${clock.format(new Date(state.at))}`;
-    case 'unsaved':
-      return 'Not saved yet';
-    case 'saving':
-      return 'Saving';
-    case 'offline':
-      return state.kept
-        ? 'No connection. Kept in this browser; nothing is lost.'
-        : 'No connection, and the browser has no room: keep this page open.';
-    case 'refused':
-      return `Not saved: ${state.message} It is kept in this browser.`;
-    case 'stale':
-      return 'Saved elsewhere too: choose a version';
-  }
 }

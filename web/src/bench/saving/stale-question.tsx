@@ -1,10 +1,10 @@
 import type { Arrangement } from '@jocund/contract';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { Question } from '../../ui/dialog.tsx';
 import { counted } from '../../ui/words.ts';
 
 interface StaleQuestionProps {
-  readonly mine: Study;
+  readonly mine: Score;
   readonly current: Arrangement;
   readonly onKeepMine: () => void;
   readonly onTakeTheirs: () => void;
@@ -30,14 +30,14 @@ export function StaleQuestion({ mine, current, onKeepMine, onTakeTheirs }: Stale
     >
       <p>
         {current.savedBy} saved version {current.version} on {clock.format(new Date(current.savedAt))}, after
-        this page had opened it. {differences(mine, current.study)}
+        this page had opened it. {differences(mine, current.score)}
       </p>
       <p className="mt-3">If you keep yours, the other stays in the history of the piece. Neither is lost.</p>
     </Question>
   );
 }
 
-function differences(mine: Study, theirs: Study): string {
+function differences(mine: Score, theirs: Score): string {
   const length = Math.max(mine.bars.length, theirs.bars.length);
   const bars = Array.from({ length }, (_, index) => index).filter(
     (index) => JSON.stringify(mine.bars[index]) !== JSON.stringify(theirs.bars[index]),

@@ -8,9 +8,9 @@ import { changeLength } from './note-keys.ts';
 
 /** Frets, lengths and the next slot for fingers: all that digits, points and arrows do. */
 export function FretsToTap({ voice }: { voice: Voice }) {
-  const { study, edit, cursor, setCursor, grid } = useBench();
+  const { score, edit, cursor, setCursor, grid } = useBench();
   const place = { ...cursor, voice };
-  const frets = Array.from({ length: Math.min(highestFret(study), 15) + 1 }, (_, fret) => fret);
+  const frets = Array.from({ length: Math.min(highestFret(score), 15) + 1 }, (_, fret) => fret);
   return (
     <Fold title="Frets to tap">
       {() => (
@@ -35,14 +35,14 @@ export function FretsToTap({ voice }: { voice: Voice }) {
             <Button
               className="min-h-11"
               aria-label="A slot back"
-              onClick={() => setCursor(moveBySlot(study, cursor, grid, -1))}
+              onClick={() => setCursor(moveBySlot(score, cursor, grid, -1))}
             >
               ←
             </Button>
             <Button
               className="min-h-11"
               aria-label="A slot on"
-              onClick={() => setCursor(moveBySlot(study, cursor, grid, 1))}
+              onClick={() => setCursor(moveBySlot(score, cursor, grid, 1))}
             >
               →
             </Button>

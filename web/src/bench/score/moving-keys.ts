@@ -1,4 +1,4 @@
-import type { Study, Voice } from '@jocund/core/score';
+import type { Score, Voice } from '@jocund/core/score';
 import type { SheetPlace } from '../../score-view/place.ts';
 import {
   moveByBar,
@@ -12,7 +12,7 @@ import {
 } from './cursor-moves.ts';
 
 interface Standing {
-  readonly study: Study;
+  readonly score: Score;
   readonly cursor: SheetPlace;
   readonly grid: number;
   readonly voice: Voice | undefined;
@@ -32,7 +32,7 @@ export const movingKeys: readonly MovingKey[] = [
     keys: ['ArrowLeft', 'ArrowRight'],
     shownKeys: '← →',
     words: 'one slot',
-    move: ({ study, cursor, grid }, direction) => moveBySlot(study, cursor, grid, direction),
+    move: ({ score, cursor, grid }, direction) => moveBySlot(score, cursor, grid, direction),
   },
   {
     keys: ['ArrowUp', 'ArrowDown'],
@@ -44,33 +44,33 @@ export const movingKeys: readonly MovingKey[] = [
     keys: ['Ctrl ArrowLeft', 'Ctrl ArrowRight'],
     shownKeys: 'Ctrl ← →',
     words: 'one beat',
-    move: ({ study, cursor }, direction) => moveByBeat(study, cursor, direction),
+    move: ({ score, cursor }, direction) => moveByBeat(score, cursor, direction),
   },
   {
     keys: ['PageUp', 'PageDown'],
     shownKeys: 'Page Up, Page Down',
     words: 'one bar',
-    move: ({ study, cursor }, direction) => moveByBar(study, cursor, direction),
+    move: ({ score, cursor }, direction) => moveByBar(score, cursor, direction),
   },
   {
     keys: ['Ctrl ArrowUp', 'Ctrl ArrowDown'],
     shownKeys: 'Ctrl ↑ ↓',
     words: 'to the note before, the next note',
-    move: ({ study, cursor, voice }, direction) => moveByNote(study, cursor, voice, direction),
+    move: ({ score, cursor, voice }, direction) => moveByNote(score, cursor, voice, direction),
   },
   {
     keys: ['Home', 'End'],
     shownKeys: 'Home, End',
     words: 'first and last slot of the bar',
-    move: ({ study, cursor, grid }, direction) =>
-      direction === 1 ? toBarEnd(study, cursor, grid) : { ...cursor, tick: 0 },
+    move: ({ score, cursor, grid }, direction) =>
+      direction === 1 ? toBarEnd(score, cursor, grid) : { ...cursor, tick: 0 },
   },
   {
     keys: ['Ctrl Home', 'Ctrl End'],
     shownKeys: 'Ctrl Home, Ctrl End',
     words: 'start and end of the piece',
-    move: ({ study, cursor, grid }, direction) =>
-      direction === 1 ? toPieceEnd(study, cursor, grid) : toPieceStart(cursor),
+    move: ({ score, cursor, grid }, direction) =>
+      direction === 1 ? toPieceEnd(score, cursor, grid) : toPieceStart(cursor),
   },
 ];
 

@@ -8,7 +8,7 @@ import {
   type Note,
   type NoteChange,
   type NotePlace,
-  type Study,
+  type Score,
   type Technique,
   type TechniqueWord,
 } from '@jocund/core/score';
@@ -89,13 +89,13 @@ export const noteKeys: readonly NoteKey[] = techniques
 /** How a key is shown: letters as on the keyboard, with Shift where it is held. */
 export const keyWords = (key: string): string => (/[A-Z]/.test(key) ? `Shift ${key}` : key.toUpperCase());
 
-export const applyNoteKey = (study: Study, place: NotePlace, noteKey: NoteKey): Study =>
-  noteAt(study.bars[place.bar], place.tick, place.string, place.voice)
-    ? changeNote(study, place, noteKey.change)
-    : study;
+export const applyNoteKey = (score: Score, place: NotePlace, noteKey: NoteKey): Score =>
+  noteAt(score.bars[place.bar], place.tick, place.string, place.voice)
+    ? changeNote(score, place, noteKey.change)
+    : score;
 
 /** Longer or shorter by one slot of the grid. */
-export function changeLength(study: Study, place: NotePlace, grid: number, direction: 1 | -1): Study {
-  const note = noteAt(study.bars[place.bar], place.tick, place.string, place.voice);
-  return note ? setDuration(study, place, Math.max(grid, note.durationTicks + direction * grid)) : study;
+export function changeLength(score: Score, place: NotePlace, grid: number, direction: 1 | -1): Score {
+  const note = noteAt(score.bars[place.bar], place.tick, place.string, place.voice);
+  return note ? setDuration(score, place, Math.max(grid, note.durationTicks + direction * grid)) : score;
 }

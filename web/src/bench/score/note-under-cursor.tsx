@@ -28,12 +28,12 @@ interface NoteUnderCursorProps {
 
 /** The note the cursor stands on: place, pitch, length, where it can go and every mark it can carry. */
 export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
-  const { study, cursor } = useBench();
+  const { score, cursor } = useBench();
   const shown = useNames();
   if (!note) return <EmptyPlace voice={voice} />;
-  const written = pitchText(spellMidi(writtenMidi(study.tuning, note), study.key));
+  const written = pitchText(spellMidi(writtenMidi(score.tuning, note), score.key));
   const heard = pitchText(
-    spellMidi(heardWholeMidi(study, note), transposeKey(study.key, soundingShift(study))),
+    spellMidi(heardWholeMidi(score, note), transposeKey(score.key, soundingShift(score))),
   );
   return (
     <MarginPart
@@ -44,7 +44,7 @@ export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
         <span className="figure text-head">{shown(written)}</span>
         <span className="text-note text-ink1-80">
           {' '}
-          {soundingShift(study) !== 0 || note.harmonic ? `sounds ${shown(heard)} · ` : ''}
+          {soundingShift(score) !== 0 || note.harmonic ? `sounds ${shown(heard)} · ` : ''}
           {lengthWords(note.durationTicks)}
         </span>
       </p>
@@ -72,8 +72,8 @@ export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
 
 /** Nothing is written here yet: the grip's fret is offered. */
 function EmptyPlace({ voice }: { voice: Voice }) {
-  const { study, cursor, edit, grid } = useBench();
-  const proposed = proposedFret(study, cursor);
+  const { score, cursor, edit, grid } = useBench();
+  const proposed = proposedFret(score, cursor);
   return (
     <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
       <p className="text-note">
@@ -122,7 +122,7 @@ const usualSlideTicks = sixteenthTicks;
 
 /** How far a bend goes, where a slide from nowhere begins and how long it takes, how the glass leans, how wide a turn is. */
 function MarkAmounts({ note }: { note: Note }) {
-  const { study, cursor, edit } = useBench();
+  const { score, cursor, edit } = useBench();
   const set = (change: NoteChange) =>
     edit((each) => changeNote(each, { ...cursor, voice: note.voice }, () => change));
   const { bendCents, slide, bottleneck, ornament, ornamentFrets = usualOrnamentFrets, fret } = note;
@@ -144,7 +144,7 @@ function MarkAmounts({ note }: { note: Note }) {
           label="Slide begins at fret"
           value={slide.approachFret ?? Math.max(0, fret + (isFromAbove ? 2 : -2))}
           low={isFromAbove ? fret + 1 : 0}
-          high={isFromAbove ? highestFret(study) : fret - 1}
+          high={isFromAbove ? highestFret(score) : fret - 1}
           onChange={(approachFret) => set({ slide: { ...slide, approachFret } })}
         />
       )}

@@ -21,9 +21,9 @@ interface ScoreEditorProps {
 
 /** The sheet under the keyboard: one tab stop, arrows move, digits write. What the cursor stands on is read aloud. */
 export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
-  const { study, cursor, setCursor, anchor, extendTo, pointingSelects, grid, findings, check, player } =
+  const { score, cursor, setCursor, anchor, extendTo, pointingSelects, grid, findings, check, player } =
     useBench();
-  const selection = voice && selectedStretch(study, anchor, cursor, grid, voice);
+  const selection = voice && selectedStretch(score, anchor, cursor, grid, voice);
   const [{ fingers: shownFingers }] = useSettings();
   const signs = useMemo(
     () => ({ picking: shownFingers !== 'none', fretting: shownFingers === 'both' }),
@@ -36,12 +36,12 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
   const marks = useMemo(
     () =>
       findings
-        .filter(({ bar }) => bar <= study.bars.length)
+        .filter(({ bar }) => bar <= score.bars.length)
         .map((finding, index): SheetMark => ({
-          place: placeUnderFinding(study, finding),
+          place: placeUnderFinding(score, finding),
           letter: queryLetter(index),
         })),
-    [findings, study],
+    [findings, score],
   );
 
   useEffect(() => {
@@ -51,7 +51,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     systems.findLast((each) => Number(each.dataset.system) <= shown)?.scrollIntoView({ block: 'nearest' });
   }, [playing?.bar, cursor.bar, hasCursor]);
 
-  const bar = study.bars[cursor.bar];
+  const bar = score.bars[cursor.bar];
   const note = noteAt(bar, cursor.tick, cursor.string, voice);
   const here =
     bar &&
@@ -59,7 +59,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
       ? noteWords(bar, cursor.bar + 1, note)
       : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
   const point = (place: SheetPlace, { extends: isExtended }: { readonly extends: boolean }) => {
-    const next = onGrid(study, place, grid);
+    const next = onGrid(score, place, grid);
     if (voice && (isExtended || pointingSelects)) {
       if (!isSamePlace(next, cursor)) extendTo(next);
     } else setCursor(next);
@@ -80,12 +80,12 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
       data-testid="score"
     >
       <p id="score-place" className="sr-only" aria-live="polite">
-        {hasCursor && selection ? `selected: ${stretchWords(study, selection)}` : ''}
+        {hasCursor && selection ? `selected: ${stretchWords(score, selection)}` : ''}
         {hasCursor && !selection ? here : ''}
       </p>
       {width > 0 && (
         <Sheet
-          study={study}
+          score={score}
           width={width}
           cursor={hasCursor ? cursor : undefined}
           cursorVoice={hasCursor ? (voice ?? 'melody') : undefined}

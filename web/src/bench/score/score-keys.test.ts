@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { blankStudy, dynamicAt, setMetre, techniques, writeNote, type Study } from '@jocund/core/score';
+import { blankScore, dynamicAt, setMetre, techniques, writeNote, type Score } from '@jocund/core/score';
 import { describe, expect, test } from 'vitest';
 import { barKeys } from './bar-keys.ts';
 import {
@@ -19,30 +19,30 @@ import { applyNoteKey, changeLength, noteKeys } from './note-keys.ts';
 import { selectedStretch, stretchUnder, stretchWords } from './selection.ts';
 import { stretchKeys } from './stretch-keys.ts';
 
-const study = blankStudy({ title: 'Moves', barCount: 3 });
+const score = blankScore({ title: 'Moves', barCount: 3 });
 const at = (bar: number, tick: number, string: 1 | 2 | 3 | 4 | 5 | 6 = 1) => ({ bar, tick, string });
 
 describe('moving', () => {
-  test('by slot over the bar line and back; the ends of the study hold', () => {
-    expect(moveBySlot(study, at(0, 3360), 480, 1)).toEqual(at(1, 0));
-    expect(moveBySlot(study, at(1, 0), 480, -1)).toEqual(at(0, 3360));
-    expect(moveBySlot(study, at(0, 0), 480, -1)).toEqual(at(0, 0));
-    expect(moveBySlot(study, at(2, 3360), 480, 1)).toEqual(at(2, 3360));
+  test('by slot over the bar line and back; the ends of the score hold', () => {
+    expect(moveBySlot(score, at(0, 3360), 480, 1)).toEqual(at(1, 0));
+    expect(moveBySlot(score, at(1, 0), 480, -1)).toEqual(at(0, 3360));
+    expect(moveBySlot(score, at(0, 0), 480, -1)).toEqual(at(0, 0));
+    expect(moveBySlot(score, at(2, 3360), 480, 1)).toEqual(at(2, 3360));
   });
   test('from a triplet back onto the eighths', () => {
-    expect(moveBySlot(study, at(0, 640), 480, 1)).toEqual(at(0, 960));
-    expect(moveBySlot(study, at(0, 640), 480, -1)).toEqual(at(0, 480));
+    expect(moveBySlot(score, at(0, 640), 480, 1)).toEqual(at(0, 960));
+    expect(moveBySlot(score, at(0, 640), 480, -1)).toEqual(at(0, 480));
   });
   test('into a shorter bar the slot stays within it', () => {
-    const shorter = setMetre(study, 1, { beats: 2, unit: 4 });
+    const shorter = setMetre(score, 1, { beats: 2, unit: 4 });
     if (!shorter.ok) throw new Error('refused');
     expect(moveByBar(shorter.value, at(0, 3360), 1)).toEqual(at(1, 1440));
     expect(toBarEnd(shorter.value, at(1, 0), 480)).toEqual(at(1, 1440));
   });
   test('by felt beat, into a bar counted otherwise, too', () => {
-    const compound = setMetre(study, 1, { beats: 6, unit: 8 });
+    const compound = setMetre(score, 1, { beats: 6, unit: 8 });
     if (!compound.ok) throw new Error('refused');
-    expect(moveByBeat(study, at(0, 480), 1)).toEqual(at(0, 960));
+    expect(moveByBeat(score, at(0, 480), 1)).toEqual(at(0, 960));
     expect(moveByBeat(compound.value, at(0, 2880), 1)).toEqual(at(1, 0));
     expect(moveByBeat(compound.value, at(1, 0), 1)).toEqual(at(1, 1440));
     expect(moveByBeat(compound.value, at(1, 0), -1)).toEqual(at(0, 2880));
@@ -53,7 +53,7 @@ describe('moving', () => {
       { ...at(0, 960, 1), voice: 'melody' as const },
       { ...at(1, 0, 3), voice: 'thumb' as const },
       { ...at(1, 480, 3), voice: 'melody' as const },
-    ].reduce((each, place) => writeNote(each, place, 0, 480), study);
+    ].reduce((each, place) => writeNote(each, place, 0, 480), score);
     expect(moveByNote(notes, at(0, 0), 'melody', 1)).toEqual(at(0, 960, 1));
     expect(moveByNote(notes, at(0, 960, 1), 'melody', 1)).toEqual(at(0, 960, 2));
     expect(moveByNote(notes, at(0, 960, 2), 'melody', 1)).toEqual(at(1, 480, 3));
@@ -63,8 +63,8 @@ describe('moving', () => {
   test('by string, and pointed-at places fall on the grid', () => {
     expect(moveByString(at(0, 0, 1), -1).string).toBe(1);
     expect(moveByString(at(0, 0, 5), 1).string).toBe(6);
-    expect(onGrid(study, { bar: 0, tick: 700.4, string: 2 }, 480).tick).toBe(480);
-    expect(onGrid(study, { bar: 0, tick: 3830, string: 2 }, 480).tick).toBe(3360);
+    expect(onGrid(score, { bar: 0, tick: 700.4, string: 2 }, 480).tick).toBe(480);
+    expect(onGrid(score, { bar: 0, tick: 3830, string: 2 }, 480).tick).toBe(3360);
   });
 });
 
@@ -82,8 +82,8 @@ describe('typing frets', () => {
 describe('marking', () => {
   const place = { ...at(0, 0), voice: 'melody' as const };
   const key = (name: string) => noteKeys.find((each) => each.key === name)!;
-  const note = (each: Study) => each.bars[0]!.notes[0]!;
-  const written = writeNote(study, place, 3, 480);
+  const note = (each: Score) => each.bars[0]!.notes[0]!;
+  const written = writeNote(score, place, 3, 480);
 
   test('every key has its own letter, and pressing it twice takes the mark away', () => {
     expect(new Set(noteKeys.map((each) => each.key)).size).toBe(noteKeys.length);
@@ -99,7 +99,7 @@ describe('marking', () => {
     );
   });
   test('an empty place takes no mark', () => {
-    expect(applyNoteKey(study, place, key('h'))).toBe(study);
+    expect(applyNoteKey(score, place, key('h'))).toBe(score);
   });
   test('longer and shorter by a slot, never to nothing', () => {
     expect(note(changeLength(written, place, 480, 1)).durationTicks).toBe(960);
@@ -148,7 +148,7 @@ describe('keys', () => {
     expect(all.filter((key, index) => all.indexOf(key) !== index)).toEqual([]);
   });
   test('with Shift the selection goes along', () => {
-    const standing = { study, cursor: at(0, 0), grid: 480, voice: 'melody' as const };
+    const standing = { score, cursor: at(0, 0), grid: 480, voice: 'melody' as const };
     expect(movedBy('ArrowRight', standing)).toEqual({ place: at(0, 480), selects: false });
     expect(movedBy('Ctrl Shift ArrowRight', standing)).toEqual({ place: at(0, 960), selects: true });
     expect(movedBy('Ctrl End', standing)?.place).toEqual(at(2, 3360));
@@ -159,7 +159,7 @@ describe('keys', () => {
 describe('selecting', () => {
   const written = [at(0, 0), at(0, 480, 2), at(1, 0)].reduce(
     (each, place) => writeNote(each, { ...place, voice: 'melody' }, 7, 480),
-    study,
+    score,
   );
   test('both slots are within, whichever way it was drawn', () => {
     const forward = selectedStretch(written, at(0, 0), at(0, 480), 480, 'melody');
@@ -175,7 +175,7 @@ describe('selecting', () => {
     const under = stretchUnder(undefined, at(0, 480, 2), 'melody');
     for (const { change, words } of stretchKeys) {
       const changed = change(written, under, 480);
-      const others = (each: Study) =>
+      const others = (each: Score) =>
         each.bars.map(({ notes }) =>
           notes.filter(({ tick, string }) => tick !== 480 && string === 1).slice(0, 1),
         );
@@ -187,17 +187,17 @@ describe('selecting', () => {
 });
 
 describe('over the bar', () => {
-  const press = (each: Study, key: string) =>
+  const press = (each: Score, key: string) =>
     barKeys.find((barKey) => barKey.key === key)!.change(each, at(1, 960), 'melody');
   const times = (count: number, key: string) =>
-    Array.from({ length: count }).reduce<Study>((each) => press(each, key), study);
+    Array.from({ length: count }).reduce<Score>((each) => press(each, key), score);
   test('repeats and endings go round and back to none', () => {
     expect(times(1, '(').bars[1]).toMatchObject({ repeatStart: true });
-    expect(times(2, '(')).toEqual(study);
+    expect(times(2, '(')).toEqual(score);
     expect([1, 2, 3].map((count) => times(count, ')').bars[1]?.repeatTimes)).toEqual([2, 3, 4]);
-    expect(times(4, ')')).toEqual(study);
+    expect(times(4, ')')).toEqual(score);
     expect([1, 2].map((count) => times(count, '_').bars[1]?.endings)).toEqual([[1], [2]]);
-    expect(times(3, '_')).toEqual(study);
+    expect(times(3, '_')).toEqual(score);
   });
   test('louder and softer from the cursor on, to the ends of the scale', () => {
     expect(dynamicAt(times(1, '>'), 2, 0, 'melody')).toBe('f');

@@ -13,7 +13,7 @@ import { useStretchCommands } from './use-stretch-commands.ts';
 
 /** What can be done with the selected notes, each with its key; without a selection, how to make one. */
 export function SelectionPart({ voice }: { voice: 'thumb' | 'melody' }) {
-  const { study, cursor, setCursor, extendTo, pointingSelects, setPointingSelects } = useBench();
+  const { score, cursor, setCursor, extendTo, pointingSelects, setPointingSelects } = useBench();
   const { selection } = useStretchCommands(voice);
   const clipboard = useClipboard(voice);
   if (!selection) {
@@ -41,9 +41,9 @@ export function SelectionPart({ voice }: { voice: 'thumb' | 'melody' }) {
       </MarginPart>
     );
   }
-  const notes = notesInStretch(study, selection).map(({ note }) => note);
+  const notes = notesInStretch(score, selection).map(({ note }) => note);
   return (
-    <MarginPart title="Selected" note={stretchWords(study, selection)}>
+    <MarginPart title="Selected" note={stretchWords(score, selection)}>
       {pointingSelects && (
         <p className="text-note pb-2" role="status">
           Point at the last slot to be selected.

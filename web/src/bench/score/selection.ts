@@ -1,17 +1,17 @@
-import { barTicks, notesInStretch, ticksOf, type Stretch, type Study, type Voice } from '@jocund/core/score';
+import { barTicks, notesInStretch, ticksOf, type Stretch, type Score, type Voice } from '@jocund/core/score';
 import type { SheetPlace } from '../../score-view/place.ts';
 
 /** What lies between the anchor and the cursor, both slots included; undefined while nothing is selected. */
 export function selectedStretch(
-  study: Study,
+  score: Score,
   anchor: SheetPlace | undefined,
   cursor: SheetPlace,
   grid: number,
   voice: Voice,
 ): Stretch | undefined {
   if (!anchor) return undefined;
-  const [from, last] = ticksOf(study, anchor) <= ticksOf(study, cursor) ? [anchor, cursor] : [cursor, anchor];
-  const length = barTicks(study.bars[last.bar]?.metre ?? { beats: 4, unit: 4 });
+  const [from, last] = ticksOf(score, anchor) <= ticksOf(score, cursor) ? [anchor, cursor] : [cursor, anchor];
+  const length = barTicks(score.bars[last.bar]?.metre ?? { beats: 4, unit: 4 });
   return {
     voice,
     from: { bar: from.bar, tick: from.tick },
@@ -27,8 +27,8 @@ export const stretchUnder = (
 ): Stretch => selection ?? { voice, from: { bar, tick }, to: { bar, tick: tick + 1 }, string };
 
 /** "4 notes, bars 2 to 3". */
-export function stretchWords(study: Study, stretch: Stretch): string {
-  const count = notesInStretch(study, stretch).length;
+export function stretchWords(score: Score, stretch: Stretch): string {
+  const count = notesInStretch(score, stretch).length;
   const last = stretch.to.tick === 0 ? stretch.to.bar : stretch.to.bar + 1;
   const first = stretch.from.bar + 1;
   const where = first === last ? `bar ${first}` : `bars ${first} to ${last}`;

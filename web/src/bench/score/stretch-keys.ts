@@ -9,7 +9,7 @@ import {
   ticksOf,
   transposeStretch,
   type Stretch,
-  type Study,
+  type Score,
 } from '@jocund/core/score';
 import type { SheetPlace } from '../../score-view/place.ts';
 
@@ -18,23 +18,23 @@ interface StretchKey {
   readonly keys: readonly string[];
   readonly shownKey: string;
   readonly words: string;
-  readonly change: (study: Study, stretch: Stretch, grid: number) => Result<Study>;
+  readonly change: (score: Score, stretch: Stretch, grid: number) => Result<Score>;
   /** Where a place of the stretch is afterwards, so that cursor and selection go along. */
-  readonly follow?: (study: Study, place: SheetPlace, grid: number) => SheetPlace;
+  readonly follow?: (score: Score, place: SheetPlace, grid: number) => SheetPlace;
 }
 
 const byString =
   (direction: 1 | -1) =>
-  (_: Study, place: SheetPlace): SheetPlace => ({
+  (_: Score, place: SheetPlace): SheetPlace => ({
     ...place,
     string: Math.min(6, Math.max(1, place.string + direction)) as StringNumber,
   });
 
 const bySlot =
   (direction: 1 | -1) =>
-  (study: Study, place: SheetPlace, grid: number): SheetPlace => ({
+  (score: Score, place: SheetPlace, grid: number): SheetPlace => ({
     ...place,
-    ...momentOf(study, Math.max(0, ticksOf(study, place) + direction * grid)),
+    ...momentOf(score, Math.max(0, ticksOf(score, place) + direction * grid)),
   });
 
 /** What is done to the selected notes, or to the one under the cursor. Margin and help are made from this list. */
@@ -43,55 +43,55 @@ export const stretchKeys: readonly StretchKey[] = [
     keys: ['Alt ArrowUp'],
     shownKey: 'Alt ↑',
     words: 'thinner string, same pitch',
-    change: (study, stretch) => restringStretch(study, stretch, -1, 'pitch'),
+    change: (score, stretch) => restringStretch(score, stretch, -1, 'pitch'),
     follow: byString(-1),
   },
   {
     keys: ['Alt ArrowDown'],
     shownKey: 'Alt ↓',
     words: 'thicker string, same pitch',
-    change: (study, stretch) => restringStretch(study, stretch, 1, 'pitch'),
+    change: (score, stretch) => restringStretch(score, stretch, 1, 'pitch'),
     follow: byString(1),
   },
   {
     keys: ['Alt Shift ArrowUp'],
     shownKey: 'Alt Shift ↑',
     words: 'thinner string, same fret',
-    change: (study, stretch) => restringStretch(study, stretch, -1, 'fret'),
+    change: (score, stretch) => restringStretch(score, stretch, -1, 'fret'),
     follow: byString(-1),
   },
   {
     keys: ['Alt Shift ArrowDown'],
     shownKey: 'Alt Shift ↓',
     words: 'thicker string, same fret',
-    change: (study, stretch) => restringStretch(study, stretch, 1, 'fret'),
+    change: (score, stretch) => restringStretch(score, stretch, 1, 'fret'),
     follow: byString(1),
   },
   {
     keys: ['Alt ArrowLeft'],
     shownKey: 'Alt ←',
     words: 'a slot earlier',
-    change: (study, stretch, grid) => shiftStretch(study, stretch, -grid),
+    change: (score, stretch, grid) => shiftStretch(score, stretch, -grid),
     follow: bySlot(-1),
   },
   {
     keys: ['Alt ArrowRight'],
     shownKey: 'Alt →',
     words: 'a slot later',
-    change: (study, stretch, grid) => shiftStretch(study, stretch, grid),
+    change: (score, stretch, grid) => shiftStretch(score, stretch, grid),
     follow: bySlot(1),
   },
   {
     keys: ['+', '='],
     shownKey: '+',
     words: 'a half step up',
-    change: (study, stretch) => transposeStretch(study, stretch, 1),
+    change: (score, stretch) => transposeStretch(score, stretch, 1),
   },
   {
     keys: ['-'],
     shownKey: '−',
     words: 'a half step down',
-    change: (study, stretch) => transposeStretch(study, stretch, -1),
+    change: (score, stretch) => transposeStretch(score, stretch, -1),
   },
   {
     keys: ['Ctrl d'],
@@ -103,6 +103,6 @@ export const stretchKeys: readonly StretchKey[] = [
     keys: ['Delete', 'Backspace'],
     shownKey: 'Delete',
     words: 'take out',
-    change: (study, stretch) => ({ ok: true, value: clearStretch(study, stretch) }),
+    change: (score, stretch) => ({ ok: true, value: clearStretch(score, stretch) }),
   },
 ];

@@ -21,20 +21,20 @@ export function useClipboard(voice: Voice | undefined): {
   readonly cut: () => void;
   readonly paste: () => void;
 } {
-  const { study, edit, cursor, setCursor, anchor, grid } = useBench();
+  const { score, edit, cursor, setCursor, anchor, grid } = useBench();
   const attempt = useAttempt();
   const say = useSay();
-  const selection = voice && selectedStretch(study, anchor, cursor, grid, voice);
+  const selection = voice && selectedStretch(score, anchor, cursor, grid, voice);
 
   const copy = () => {
-    if (selection && notesInStretch(study, selection).length === 0) {
+    if (selection && notesInStretch(score, selection).length === 0) {
       say('Nothing is written in what is selected.');
       return;
     }
-    const bar = study.bars[cursor.bar];
+    const bar = score.bars[cursor.bar];
     if (selection) {
-      const words = stretchWords(study, selection);
-      clipboard.hold({ kind: 'clip', clip: copyStretch(study, selection), words });
+      const words = stretchWords(score, selection);
+      clipboard.hold({ kind: 'clip', clip: copyStretch(score, selection), words });
       say(`Copied: ${words}. Go where it should begin and press Ctrl V.`);
     } else if (bar) {
       clipboard.hold({ kind: 'bar', bar, words: `bar ${cursor.bar + 1}` });
@@ -49,8 +49,8 @@ export function useClipboard(voice: Voice | undefined): {
     else if (held.kind === 'bar') edit((each) => layBar(each, held.bar, cursor.bar));
     else if (!voice) say('Notes are laid down on Melody and on Thumb.');
     else if (attempt((each) => layClip(each, { ...held.clip, voice }, cursor))) {
-      const end = ticksOf(study, cursor) + held.clip.lengthTicks;
-      setCursor(onGrid(study, { ...momentOf(study, end), string: cursor.string }, grid));
+      const end = ticksOf(score, cursor) + held.clip.lengthTicks;
+      setCursor(onGrid(score, { ...momentOf(score, end), string: cursor.string }, grid));
     }
   };
 

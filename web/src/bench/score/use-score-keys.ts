@@ -27,7 +27,7 @@ function toFirstQuery(say: (text: string) => void): void {
 /** What the keyboard does on the score: moving for every stage, writing for the voice of the stage, if it has one. */
 export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) => void {
   const bench = useBench();
-  const { arrangementId, study, edit, undo, redo, cursor, setCursor, extendTo, anchor, grid, setGrid } =
+  const { arrangementId, score, edit, undo, redo, cursor, setCursor, extendTo, anchor, grid, setGrid } =
     bench;
   const [typeFret] = useState(createFretTyping);
   const attempt = useAttempt();
@@ -47,7 +47,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     'Ctrl a': () => {
       if (!voice) return;
       setCursor({ bar: 0, tick: 0, string: cursor.string });
-      extendTo(movedBy('Ctrl End', { study, cursor, grid, voice })?.place ?? cursor);
+      extendTo(movedBy('Ctrl End', { score, cursor, grid, voice })?.place ?? cursor);
     },
     'Ctrl Enter': () => attempt((each) => insertBarAfter(each, cursor.bar)),
     'Ctrl Backspace': () => edit((each) => removeBar(each, cursor.bar)),
@@ -63,10 +63,10 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     const barKey = barKeys.find((each) => each.key === key);
     const stretchKey = stretchKeys.find(({ keys }) => keys.includes(key));
     if (/^\d$/.test(key)) {
-      const fret = typeFret(cursor, Number(key), highestFret(study), timeStamp);
+      const fret = typeFret(cursor, Number(key), highestFret(score), timeStamp);
       edit((each) => writeNote(each, place, fret, grid));
     } else if (key === 'Enter') {
-      const fret = proposedFret(study, cursor);
+      const fret = proposedFret(score, cursor);
       if (fret === undefined) say('No grip is held here. Type a fret.');
       else edit((each) => writeNote(each, place, fret, grid));
     } else if (stretchKey) commands.run(stretchKey);
@@ -83,7 +83,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
 
   return (event) => {
     const key = keyOf(event);
-    const moved = movedBy(key, { study, cursor, grid, voice });
+    const moved = movedBy(key, { score, cursor, grid, voice });
     const command = everywhere[key];
     if (moved) (moved.selects && voice ? extendTo : setCursor)(moved.place);
     else if (key === 'Escape' && anchor) setCursor(cursor);

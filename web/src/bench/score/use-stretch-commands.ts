@@ -12,23 +12,23 @@ export function useStretchCommands(voice: Voice): {
   /** Every selected note takes the mark; where all of them carry it, it is taken away. */
   readonly mark: (noteKey: NoteKey) => void;
 } {
-  const { study, edit, cursor, setCursor, extendTo, anchor, grid } = useBench();
+  const { score, edit, cursor, setCursor, extendTo, anchor, grid } = useBench();
   const attempt = useAttempt();
-  const selection = selectedStretch(study, anchor, cursor, grid, voice);
+  const selection = selectedStretch(score, anchor, cursor, grid, voice);
   const stretch = stretchUnder(selection, cursor, voice);
   return {
     selection,
     run: ({ change, follow }) => {
-      if (notesInStretch(study, stretch).length === 0) return;
+      if (notesInStretch(score, stretch).length === 0) return;
       if (!attempt((each) => change(each, stretch, grid)) || !follow) return;
       if (anchor) {
-        setCursor(follow(study, anchor, grid));
-        extendTo(follow(study, cursor, grid));
-      } else setCursor(follow(study, cursor, grid));
+        setCursor(follow(score, anchor, grid));
+        extendTo(follow(score, cursor, grid));
+      } else setCursor(follow(score, cursor, grid));
     },
     mark: (noteKey) => {
       if (!selection) return;
-      const isOnAll = notesInStretch(study, selection).every(({ note }) => noteKey.isOn(note));
+      const isOnAll = notesInStretch(score, selection).every(({ note }) => noteKey.isOn(note));
       edit((each) =>
         changeStretch(each, selection, (note) =>
           noteKey.isOn(note) === isOnAll ? noteKey.change(note) : {},

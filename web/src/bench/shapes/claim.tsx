@@ -1,12 +1,12 @@
 import { keyText } from '@jocund/core/pitch';
-import type { GripFrets, Study } from '@jocund/core/score';
+import type { GripFrets, Score } from '@jocund/core/score';
 import { checkClaim, parseChord } from '@jocund/core/shapes';
 import { Button } from '../../ui/button.tsx';
 import { QueryMark } from '../../ui/query-mark.tsx';
 import { useSettings } from '../../ui/settings.ts';
 
 interface ClaimProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly frets: GripFrets;
   /** What the teacher calls the grip; words that are no chord name are left alone. */
   readonly claim: string;
@@ -14,11 +14,11 @@ interface ClaimProps {
 }
 
 /** The teacher's name checked against what sounds, with the nearest grip that would bear it. */
-export function Claim({ study, frets, claim, onTake }: ClaimProps) {
+export function Claim({ score, frets, claim, onTake }: ClaimProps) {
   const [{ noteNames }] = useSettings();
   const chord = parseChord(claim, noteNames);
   if (claim.trim() === '' || !chord.ok) return null;
-  const { holds, sentence, changes } = checkClaim(study, frets, chord.value, noteNames, study.key);
+  const { holds, sentence, changes } = checkClaim(score, frets, chord.value, noteNames, score.key);
   if (holds) return <p className="text-note mt-1">{sentence}.</p>;
   const mended = frets.map((fret, index) => {
     const change = changes.find(({ string }) => string === 6 - index);
@@ -34,7 +34,7 @@ export function Claim({ study, frets, claim, onTake }: ClaimProps) {
         {changes.length > 0 && <Button onClick={() => onTake(mended)}>Take that grip</Button>}
       </div>
       <p className="narrow text-note mt-1 text-ink1-80">
-        Or keep the name: it is shown as you say it, in {keyText(study.key)}, beside what sounds.
+        Or keep the name: it is shown as you say it, in {keyText(score.key)}, beside what sounds.
       </p>
     </div>
   );

@@ -1,10 +1,10 @@
 import { mediumHand } from '@jocund/core/hands';
-import { blankStudy, type PlacedGrip } from '@jocund/core/score';
+import { blankScore, type PlacedGrip } from '@jocund/core/score';
 import { describe, expect, test } from 'vitest';
 import { draftOf, emptyDraft, placedGripOf, readDraft, type Draft } from './draft.ts';
 
-const study = blankStudy({ title: 'Drafts' });
-const read = (draft: Partial<Draft>) => readDraft({ ...emptyDraft, ...draft }, study, mediumHand);
+const score = blankScore({ title: 'Drafts' });
+const read = (draft: Partial<Draft>) => readDraft({ ...emptyDraft, ...draft }, score, mediumHand);
 
 describe('a grip being written', () => {
   test('what was laid comes back as it was typed', () => {
@@ -17,7 +17,7 @@ describe('a grip being written', () => {
     };
     const draft = draftOf(grip);
     expect(draft).toEqual({ frets: 'x32010', fingers: '-32-1-', silent: [2], functionName: 'IV' });
-    expect(placedGripOf(draft, readDraft(draft, study, mediumHand), 0)).toEqual(grip);
+    expect(placedGripOf(draft, readDraft(draft, score, mediumHand), 0)).toEqual(grip);
   });
   test('fingers are worked out until the teacher sets them, and are only kept when set', () => {
     const worked = read({ frets: 'x32010' });
@@ -42,11 +42,11 @@ describe('a grip being written', () => {
     );
   });
   test('the neck with its capo is the limit', () => {
-    const capoed = readDraft({ ...emptyDraft, frets: 'x-x-19-x-x-x' }, { ...study, capo: 4 }, mediumHand);
+    const capoed = readDraft({ ...emptyDraft, frets: 'x-x-19-x-x-x' }, { ...score, capo: 4 }, mediumHand);
     expect(capoed.fretsFault?.reason).toBe('Fret 19 is past the last fret, 16');
   });
   test('a string held silently that is not pressed any more is forgotten', () => {
     const draft = { ...emptyDraft, frets: 'x32000', silent: [2, 5] };
-    expect(placedGripOf(draft, readDraft(draft, study, mediumHand), 0)?.silent).toEqual([5]);
+    expect(placedGripOf(draft, readDraft(draft, score, mediumHand), 0)?.silent).toEqual([5]);
   });
 });

@@ -1,7 +1,7 @@
 import { fingerGrip, fingersText, parseFingers, type FingeredGrip, type Hand } from '@jocund/core/hands';
 import { highestFret } from '@jocund/core/instrument';
 import type { Fault } from '@jocund/core/fault';
-import type { GripFrets, PlacedGrip, Study } from '@jocund/core/score';
+import type { GripFrets, PlacedGrip, Score } from '@jocund/core/score';
 import { fretsText, parseFrets } from '@jocund/core/shapes';
 
 /** A grip being written: what was typed, so that nothing typed is lost while it cannot be read yet. */
@@ -34,8 +34,8 @@ export interface ReadDraft {
   readonly fingered: FingeredGrip | undefined;
 }
 
-export function readDraft(draft: Draft, study: Study, hand: Hand): ReadDraft {
-  const frets = parseFrets(draft.frets, highestFret(study));
+export function readDraft(draft: Draft, score: Score, hand: Hand): ReadDraft {
+  const frets = parseFrets(draft.frets, highestFret(score));
   if (!frets.ok)
     return {
       frets: undefined,
@@ -52,7 +52,7 @@ export function readDraft(draft: Draft, study: Study, hand: Hand): ReadDraft {
     fretsFault: undefined,
     fingersFault: typed && !typed.ok ? typed.fault : undefined,
     ownFingers,
-    fingered: fingerGrip(frets.value, study, { ...hand, thumbOver: mayUseThumb }, ownFingers),
+    fingered: fingerGrip(frets.value, score, { ...hand, thumbOver: mayUseThumb }, ownFingers),
   };
 }
 

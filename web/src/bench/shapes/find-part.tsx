@@ -25,15 +25,15 @@ import { HandSettings } from './hand-settings.tsx';
 
 /** All playable grips of a chord in the piece's tuning, easiest first, near where the hand is. */
 export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
-  const { study } = useBench();
+  const { score } = useBench();
   const [settings] = useSettings();
   const hand = useHand();
   const { state, start: find } = useWork('findGrips');
-  const last = highestFret(study);
+  const last = highestFret(score);
   const held = parseFrets(start.frets, last);
   const [symbol, setSymbol] = useState(
     held.ok
-      ? (nameGrip(study.tuning, held.value, { key: study.key, language: settings.noteNames }).name ?? '')
+      ? (nameGrip(score.tuning, held.value, { key: score.key, language: settings.noteNames }).name ?? '')
       : '',
   );
   const [near, setNear] = useState(0);
@@ -48,10 +48,10 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
           find({
             chord: chordText(chord.value),
             instrument: {
-              tuning: study.tuning,
-              capo: study.capo,
-              scaleMm: study.scaleMm,
-              fretCount: study.fretCount,
+              tuning: score.tuning,
+              capo: score.capo,
+              scaleMm: score.scaleMm,
+              fretCount: score.fretCount,
             },
             hand,
             nearFret: near === 0 ? undefined : near,

@@ -1,10 +1,10 @@
 import { parseNoteName, withoutOctave, type NoteName } from '@jocund/core/pitch';
-import { soundingFrets, type GripFrets, type Study } from '@jocund/core/score';
+import { soundingFrets, type GripFrets, type Score } from '@jocund/core/score';
 import { nameGrip } from '@jocund/core/shapes';
 import { useNames } from '../../ui/use-names.ts';
 
 interface GripNameProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly frets: GripFrets;
   /** Semitones from the shapes to what is heard. */
   readonly shift: number;
@@ -13,12 +13,12 @@ interface GripNameProps {
 }
 
 /** The literal name, the function in the key, what is missing, and the other names of the same tones. */
-export function GripName({ study, frets, shift, bar, tick }: GripNameProps) {
+export function GripName({ score, frets, shift, bar, tick }: GripNameProps) {
   const shown = useNames();
-  const named = nameGrip(study.tuning, frets, {
-    key: study.key,
+  const named = nameGrip(score.tuning, frets, {
+    key: score.key,
     soundingShift: shift,
-    next: rootAfter(study, bar, tick),
+    next: rootAfter(score, bar, tick),
   });
   const tones = named.tones.map(({ pitch }) => shown(withoutOctave(pitch))).join(' ');
   return (
@@ -42,12 +42,12 @@ export function GripName({ study, frets, shift, bar, tick }: GripNameProps) {
 }
 
 /** Root of the next grip that differs: what a diminished or augmented chord leads to. */
-function rootAfter(study: Study, bar: number, tick: number): NoteName | undefined {
-  const next = study.bars
+function rootAfter(score: Score, bar: number, tick: number): NoteName | undefined {
+  const next = score.bars
     .slice(bar)
     .flatMap((each, index) => each.grips.filter((grip) => index > 0 || grip.tick > tick))
     .map(soundingFrets)
     .find((frets) => frets.some((fret) => fret !== null));
-  const root = next && parseNoteName(nameGrip(study.tuning, next, { key: study.key }).root);
+  const root = next && parseNoteName(nameGrip(score.tuning, next, { key: score.key }).root);
   return root?.ok ? root.value : undefined;
 }

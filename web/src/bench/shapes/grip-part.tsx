@@ -28,16 +28,16 @@ const nothingPlayed: GripFrets = [null, null, null, null, null, null];
 
 /** One grip: typed or laid on the neck, named by what sounds, with the fingers that hold it. */
 export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripPartProps) {
-  const { study, edit, cursor, setCursor } = useBench();
+  const { score, edit, cursor, setCursor } = useBench();
   const hand = useHand();
-  const read = readDraft(draft, study, hand);
+  const read = readDraft(draft, score, hand);
   const grip = placedGripOf(draft, read, tick);
   const frets = read.frets ?? nothingPlayed;
 
   const lay = () => {
     if (!grip) return;
     edit((each) => layGrip(each, bar, grip));
-    if (bar + 1 < study.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
+    if (bar + 1 < score.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
   };
   const board = boardActions(draft, read, frets, setDraft);
   const sounding = grip && soundingFrets(grip);
@@ -63,14 +63,14 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripP
           error={read.fretsFault && `${read.fretsFault.reason}. ${read.fretsFault.remedy}.`}
         />
         <NeckBoard
-          study={study}
+          score={score}
           frets={frets}
           fingers={read.ownFingers ?? (read.fingered ? [...read.fingered.fingers] : undefined)}
           silent={draft.silent}
           {...board}
         />
         {grip && sounding?.some((fret) => fret !== null) && (
-          <GripName study={study} frets={sounding} shift={soundingShift(study)} bar={bar} tick={tick} />
+          <GripName score={score} frets={sounding} shift={soundingShift(score)} bar={bar} tick={tick} />
         )}
         {read.frets && (
           <TextField
@@ -89,7 +89,7 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripP
             error={read.fingersFault && `${read.fingersFault.reason}. ${read.fingersFault.remedy}.`}
           />
         )}
-        {read.frets && <HandFacts read={read} study={study} hand={hand} />}
+        {read.frets && <HandFacts read={read} score={score} hand={hand} />}
         <TextField
           label="What you call it (optional)"
           className="mt-3"
@@ -99,7 +99,7 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripP
         />
         {sounding?.some((fret) => fret !== null) && (
           <Claim
-            study={study}
+            score={score}
             frets={sounding}
             claim={draft.functionName}
             onTake={(next) => setDraft({ ...draft, frets: fretsText(next), fingers: '' })}

@@ -17,9 +17,9 @@ const shownChanges = 3;
 export function GripsPage() {
   const bench = useBench();
   // A moment after the edit, so that laying a grip is painted first.
-  const study = useDeferredValue(bench.study);
+  const score = useDeferredValue(bench.score);
   const hand = useHand();
-  const { grips, changes } = useMemo(() => pieceGrips(study, hand), [study, hand]);
+  const { grips, changes } = useMemo(() => pieceGrips(score, hand), [score, hand]);
   if (grips.length === 0)
     return (
       <div className="mx-4.5 mt-4">
@@ -55,10 +55,10 @@ export function GripsPage() {
 }
 
 function Grip({ each }: { each: PieceGrip }) {
-  const { study, edit, cursor } = useBench();
+  const { score, edit, cursor } = useBench();
   const shown = useNames();
   const { grip, name, functionName, uses, firstBar, fingered } = each;
-  const bar = study.bars[cursor.bar];
+  const bar = score.bars[cursor.bar];
   const tick = bar ? (beatStarts(bar.metre).findLast((at) => at <= cursor.tick) ?? 0) : 0;
   const fingers = grip.fingers ?? (fingered ? [...fingered.fingers] : undefined);
   const literal = name ? shown(name) : 'no plain name';
@@ -93,7 +93,7 @@ function Grip({ each }: { each: PieceGrip }) {
         look="plain"
         className="text-note"
         aria-label={`Lay ${text} here`}
-        onClick={() => edit((study) => layGrip(study, cursor.bar, { ...grip, tick }))}
+        onClick={() => edit((score) => layGrip(score, cursor.bar, { ...grip, tick }))}
       >
         Lay in bar {cursor.bar + 1}
       </Button>

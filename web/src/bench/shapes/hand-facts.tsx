@@ -1,17 +1,17 @@
 import { judgeFingers, type Hand } from '@jocund/core/hands';
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { QueryMark } from '../../ui/query-mark.tsx';
 import type { ReadDraft } from './draft.ts';
 
 const everyFinger = [1, 2, 3, 4] as const;
 
 /** What the hand pays for the grip, in millimetres and why; which fingers stay free; what cannot be held. */
-export function HandFacts({ read, study, hand }: { read: ReadDraft; study: Study; hand: Hand }) {
+export function HandFacts({ read, score, hand }: { read: ReadDraft; score: Score; hand: Hand }) {
   const { frets, fingered, ownFingers } = read;
   if (!frets) return null;
   if (!fingered) {
     const broken = ownFingers
-      ? judgeFingers(frets, ownFingers, study, hand).illegal.map(({ message }) => message)
+      ? judgeFingers(frets, ownFingers, score, hand).illegal.map(({ message }) => message)
       : [];
     return (
       <p className="text-note mt-2 flex items-start gap-1.5" role="status">

@@ -22,14 +22,14 @@ const pairs: readonly (readonly [StringNumber, StringNumber])[] = [
 
 /** Double stops of the key by pair of strings, and where a straight slide makes I, IV and V. */
 export function ListsPart() {
-  const { study } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const [pair, setPair] = useState('3 2');
   const [steps, setSteps] = useState<'2' | '5'>('2');
   const strings = pairs.find((each) => each.join(' ') === pair) ?? [3, 2];
-  const stops = doubleStops(study, study.key, strings, Number(steps));
-  const triads = slideTriads(study, study.key);
-  const key = shown(keyText(study.key));
+  const stops = doubleStops(score, score.key, strings, Number(steps));
+  const triads = slideTriads(score, score.key);
+  const key = shown(keyText(score.key));
   return (
     <>
       <MarginPart title={`Double stops in ${key}`}>

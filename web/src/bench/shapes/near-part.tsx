@@ -27,8 +27,8 @@ interface NearProps {
 
 /** What lies beside the grip under the hand: along the neck, across the strings, one fret away, an octave away, and its parts. */
 export function NearPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
-  const { study } = useBench();
-  const parsed = parseFrets(start.frets, highestFret(study));
+  const { score } = useBench();
+  const parsed = parseFrets(start.frets, highestFret(score));
   if (!parsed.ok)
     return (
       <div className="mt-4">
@@ -45,12 +45,12 @@ export function NearPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
       <AcrossTheStrings {...near} />
       <Neighbours
         title="Diminished partner"
-        list={diminishedPartners(study, near.frets, { key: study.key })}
+        list={diminishedPartners(score, near.frets, { key: score.key })}
         onTake={onTake}
       />
       <Neighbours
         title="An octave away"
-        list={octaveCopies(study, near.frets, { key: study.key })}
+        list={octaveCopies(score, near.frets, { key: score.key })}
         onTake={onTake}
       />
       <Parts {...near} />
@@ -59,10 +59,10 @@ export function NearPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
 }
 
 function AlongTheNeck({ frets, onTake }: NearProps) {
-  const { study } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const [by, setBy] = useState(2);
-  const moved = moveGrip(study, frets, by, { key: study.key });
+  const moved = moveGrip(score, frets, by, { key: score.key });
   return (
     <MarginPart title="Along the neck">
       <Stepper
@@ -96,10 +96,10 @@ function AlongTheNeck({ frets, onTake }: NearProps) {
 }
 
 function AcrossTheStrings({ frets, onTake }: NearProps) {
-  const { study } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const ways = [1, -1].flatMap((strings) => {
-    const moved = moveAcross(study, frets, strings, { key: study.key });
+    const moved = moveAcross(score, frets, strings, { key: score.key });
     return moved.ok ? [{ strings, ...moved.value }] : [];
   });
   if (ways.length === 0) return null;
@@ -153,11 +153,11 @@ function Neighbours({
 }
 
 function Parts({ frets, onTake }: NearProps) {
-  const { study } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const hand = useHand();
-  const whole = fingerGrip(frets, study, hand);
-  const parts = fragments(study, frets, hand, { key: study.key }, 5);
+  const whole = fingerGrip(frets, score, hand);
+  const parts = fragments(score, frets, hand, { key: score.key }, 5);
   if (parts.length === 0) return null;
   return (
     <MarginPart

@@ -1,4 +1,4 @@
-import { blankStudy, type GripFrets } from '@jocund/core/score';
+import { blankScore, type GripFrets } from '@jocund/core/score';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { NeckBoard } from './neck-board.tsx';
@@ -12,7 +12,7 @@ beforeEach(() => {
 function board(frets: GripFrets): HTMLElement {
   render(
     <NeckBoard
-      study={blankStudy({ title: 'Neck' })}
+      score={blankScore({ title: 'Neck' })}
       frets={frets}
       fingers={undefined}
       silent={[]}

@@ -1,13 +1,13 @@
 import { highestFret } from '@jocund/core/instrument';
 import { pressesOf } from '@jocund/core/hands';
-import type { GripFrets, PlacedGrip, Study } from '@jocund/core/score';
+import type { GripFrets, PlacedGrip, Score } from '@jocund/core/score';
 import { pressedRange } from '@jocund/core/shapes';
 import { useState, type KeyboardEvent } from 'react';
 import { stringWidth } from '@jocund/core/engraving';
 import { useSettings } from '../../ui/settings.ts';
 
 interface NeckBoardProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly frets: GripFrets;
   readonly fingers: PlacedGrip['fingers'];
   readonly silent: readonly number[];
@@ -25,10 +25,10 @@ const gap = 23;
 const top = 14;
 
 /** Five frets of the neck to write a grip on: arrows move, digits and T lay fingers, 0 opens, X mutes, S holds silently. */
-export function NeckBoard({ study, frets, fingers, silent, onFret, onFinger, onSilent }: NeckBoardProps) {
+export function NeckBoard({ score, frets, fingers, silent, onFret, onFinger, onSilent }: NeckBoardProps) {
   const [{ leftHanded }] = useSettings();
   const range = pressedRange(frets);
-  const last = highestFret(study);
+  const last = highestFret(score);
   const [place, setPlace] = useState({ string: 6, fret: range?.lowest ?? 1 });
   const [low, setLow] = useState(range && range.highest > shownFrets ? Math.max(1, range.lowest) : 1);
   const first = Math.min(

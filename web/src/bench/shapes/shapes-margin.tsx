@@ -22,8 +22,8 @@ type Part = (typeof parts)[number]['value'];
 
 /** Grips written, named, found and compared, and laid on the beat under the cursor. */
 export function ShapesMargin() {
-  const { study, cursor } = useBench();
-  const bar = study.bars[cursor.bar];
+  const { score, cursor } = useBench();
+  const bar = score.bars[cursor.bar];
   const tick = bar ? (beatStarts(bar.metre).findLast((each) => each <= cursor.tick) ?? 0) : 0;
   const beat = bar ? beatAt(bar.metre, tick) : 1;
   return (
@@ -36,10 +36,10 @@ export function ShapesMargin() {
 
 /** The grip under the hand: typed, found or moved here, laid by pressing Lay grip. */
 function Bench({ bar, tick, beat }: { bar: number; tick: number; beat: number }) {
-  const { study } = useBench();
+  const { score } = useBench();
   const { read, write } = useAddress();
-  const laid = study.bars[bar]?.grips.find((grip) => grip.tick === tick);
-  const held = laid ?? gripAt(study, bar, tick);
+  const laid = score.bars[bar]?.grips.find((grip) => grip.tick === tick);
+  const held = laid ?? gripAt(score, bar, tick);
   const [draft, setDraft] = useState<Draft>(() => (laid ? draftOf(laid) : emptyDraft));
   const part = parts.find(({ value }) => value === read('part'))?.value ?? 'grip';
   const show = (next: Part) => write('part', next === 'grip' ? '' : next);

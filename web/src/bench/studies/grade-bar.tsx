@@ -61,7 +61,7 @@ export function GradeBar({ grade }: { grade: Grade }) {
         fontSize="22"
         fill="var(--color-ink1)"
       >
-        {grade.score.toFixed(1)}
+        {grade.points.toFixed(1)}
       </text>
     </svg>
   );

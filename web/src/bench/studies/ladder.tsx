@@ -76,7 +76,7 @@ function RungRow({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; 
         data-rung
         tabIndex={isChosen ? 0 : -1}
         aria-pressed={isChosen}
-        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.score.toFixed(1)}: ${rung.adds}`}
+        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.points.toFixed(1)}: ${rung.adds}`}
         className="grid w-full items-center gap-x-4 gap-y-1 px-4.5 py-2.5 text-left hover:bg-white lg:grid-cols-[3rem_minmax(9rem,1fr)_minmax(12rem,20rem)_19rem]"
         onClick={onChoose}
       >
@@ -85,7 +85,7 @@ function RungRow({ rung, isChosen, onChoose }: { rung: Rung; isChosen: boolean; 
           <span className="figure block text-lg">{rung.name}</span>
           <span className="text-note">{rung.adds}</span>
         </span>
-        <Excerpt study={rung.study} barCount={2} width={320} />
+        <Excerpt score={rung.score} barCount={2} width={320} />
         <GradeBar grade={rung.grade} />
       </button>
     </li>

@@ -24,12 +24,12 @@ export function StudiesMargin() {
       </Margin>
     );
   const before = rungs[chosen.number - 2];
-  const step = before ? chosen.grade.score - before.grade.score : 0;
-  const { dimensions, score, grade } = chosen.grade;
+  const step = before ? chosen.grade.points - before.grade.points : 0;
+  const { dimensions, points, grade } = chosen.grade;
   return (
     <Margin title={chosen.name} note={`rung ${chosen.number} of ${rungs.length}`}>
       <div className="mt-3 flex items-end gap-3">
-        <p className="figure text-hero leading-none">{score.toFixed(1)}</p>
+        <p className="figure text-hero leading-none">{points.toFixed(1)}</p>
         <p className="text-note pb-1">
           {before
             ? `${Math.abs(step).toFixed(1)} ${step >= 0 ? 'above' : 'below'} rung ${before.number}.`
@@ -66,7 +66,7 @@ export function StudiesMargin() {
         </ul>
         <p className="flex justify-between pt-2 font-semibold">
           <span>Grade</span>
-          <span className="figure text-lg">{score.toFixed(1)}</span>
+          <span className="figure text-lg">{points.toFixed(1)}</span>
         </p>
         <p className="text-note pt-2 text-ink1-80">
           A first measure: weights are our estimate of teaching order, not fitted to students yet.

@@ -11,10 +11,10 @@ export interface RungChoice {
   readonly setOrder: (order: LadderOrder) => void;
 }
 
-/** The ladder of the study under edit. Order and chosen rung stand in the address. */
+/** The ladder of the score under edit. Order and chosen rung stand in the address. */
 export function useRungs(): RungChoice {
-  const { study } = useBench();
-  const settled = useDeferredValue(study);
+  const { score } = useBench();
+  const settled = useDeferredValue(score);
   const { read, write } = useAddress();
   const order: LadderOrder = read('order') === 'melody-first' ? 'melody-first' : 'thumb-first';
   const rungs = useMemo(() => cutLadder(settled, order), [settled, order]);

@@ -13,25 +13,25 @@ const metres = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '6/8', '9/8', '12/8'];
 
 /** The pattern of the bar under the cursor and from the beat under it; its section; its metre; what was changed by hand. */
 export function BarPart() {
-  const { study, edit, cursor } = useBench();
+  const { score, edit, cursor } = useBench();
   const say = useSay();
-  const bar = study.bars[cursor.bar];
+  const bar = score.bars[cursor.bar];
   if (!bar) return null;
   const chooseMetre = (text: string) => {
     const [beats = 4, unit = 4] = text.split('/').map(Number);
-    const changed = setMetre(study, cursor.bar, { beats, unit: unit === 8 ? 8 : 4 });
+    const changed = setMetre(score, cursor.bar, { beats, unit: unit === 8 ? 8 : 4 });
     if (changed.ok) edit(() => changed.value);
     else say(`Bar ${cursor.bar + 1}: ${changed.fault.reason}. ${changed.fault.remedy}.`);
   };
   const own = bar.notes.filter(({ voice, byHand: isOwn }) => voice === 'thumb' && isOwn).length;
   const leftOut = bar.leftOut?.length ?? 0;
-  const followed = barPattern(study, cursor.bar);
+  const followed = barPattern(score, cursor.bar);
   const beat = beatAt(bar.metre, cursor.tick);
   const metre = `${bar.metre.beats}/${bar.metre.unit}`;
   return (
     <MarginPart
       title={`Bar ${cursor.bar + 1}`}
-      note={findPattern(followed, study.patterns)?.name.split(',')[0] ?? 'by hand'}
+      note={findPattern(followed, score.patterns)?.name.split(',')[0] ?? 'by hand'}
     >
       <PatternSelect
         label="Pattern of this bar"

@@ -11,8 +11,8 @@ const decimal = (value: number): string => String(Math.round(value * 100) / 100)
 
 /** How busy the thumb is: strokes a beat, bar by bar, the busiest bar in strokes a second. */
 export function DensityMeter() {
-  const { study, cursor, setCursor } = useBench();
-  const { perBeat, mean, busiestPerSecond } = bassDensity(study);
+  const { score, cursor, setCursor } = useBench();
+  const { perBeat, mean, busiestPerSecond } = bassDensity(score);
   const highest = Math.max(1, ...perBeat);
   return (
     <MarginPart title="Density" note={`${decimal(mean)} ${mean === 1 ? 'stroke' : 'strokes'} a beat`}>
@@ -43,7 +43,7 @@ export function DensityMeter() {
       </svg>
       <p className="text-note pt-1">
         Busiest bar: <span className="figure">{decimal(busiestPerSecond)}</span> strokes a second at ♩{' '}
-        {study.tempoBpm}. Delete on the score leaves a stroke out.
+        {score.tempoBpm}. Delete on the score leaves a stroke out.
       </p>
     </MarginPart>
   );
@@ -51,13 +51,13 @@ export function DensityMeter() {
 
 /** The bass of the bar under the cursor alone: damped, ringing, or as it is written, one after the other. */
 export function HearBass() {
-  const { study, cursor, player } = useBench();
+  const { score, cursor, player } = useBench();
   const { status } = useSyncExternalStore(player.subscribe, player.getState);
-  const bar = Math.min(cursor.bar, study.bars.length - 1);
-  const hear = (version: typeof study) =>
+  const bar = Math.min(cursor.bar, score.bars.length - 1);
+  const hear = (version: typeof score) =>
     void player.play({
-      study: version,
-      feel: { tempoBpm: study.tempoBpm, swingPercent: study.swingPercent },
+      score: version,
+      feel: { tempoBpm: score.tempoBpm, swingPercent: score.swingPercent },
       fromBar: bar,
       loop: { fromBar: bar, toBar: bar },
       countsIn: false,
@@ -66,13 +66,13 @@ export function HearBass() {
   return (
     <MarginPart title="Hear the bass alone" note={`bar ${bar + 1}, round and round`}>
       <p className="grid grid-cols-3 gap-1.5">
-        <Button className="text-note px-1" onClick={() => hear(study)}>
+        <Button className="text-note px-1" onClick={() => hear(score)}>
           as written
         </Button>
-        <Button className="text-note px-1" onClick={() => hear(withBassEnding(study, 'palm-damped'))}>
+        <Button className="text-note px-1" onClick={() => hear(withBassEnding(score, 'palm-damped'))}>
           damped
         </Button>
-        <Button className="text-note px-1" onClick={() => hear(withBassEnding(study, 'let-ring'))}>
+        <Button className="text-note px-1" onClick={() => hear(withBassEnding(score, 'let-ring'))}>
           ringing
         </Button>
       </p>
@@ -87,10 +87,10 @@ export function HearBass() {
 
 /** The bar's bass line as notes and as words, and what could not be played as its pattern wants it. */
 export function BassWords() {
-  const { study, cursor } = useBench();
+  const { score, cursor } = useBench();
   const shown = useNames();
-  const line = bassLine(study).filter(({ bar }) => bar === cursor.bar + 1);
-  const solved = solvedStrokes(study);
+  const line = bassLine(score).filter(({ bar }) => bar === cursor.bar + 1);
+  const solved = solvedStrokes(score);
   return (
     <MarginPart title="Bass line" note={`bar ${cursor.bar + 1}`}>
       {line.length === 0 ? (
@@ -114,7 +114,7 @@ export function BassWords() {
           <ul className="text-note">
             {solved.slice(0, 40).map(({ bar, tick, string, why }) => (
               <li key={`${bar} ${tick} ${string ?? ''} ${why}`}>
-                bar {bar + 1}, beat {decimal(beatAt(study.bars[bar]?.metre ?? { beats: 4, unit: 4 }, tick))}:{' '}
+                bar {bar + 1}, beat {decimal(beatAt(score.bars[bar]?.metre ?? { beats: 4, unit: 4 }, tick))}:{' '}
                 {string === undefined ? why : `string ${string}, ${why}`}
               </li>
             ))}

@@ -28,7 +28,7 @@ interface PatternMakerProps {
 
 /** Makes a thumb pattern on a small grid: a row for each role, a column for each slot. It is kept with the piece and the studio. */
 export function PatternMaker({ pattern: given, onDone }: PatternMakerProps) {
-  const { edit, study } = useBench();
+  const { edit, score } = useBench();
   const { keep } = useOwnPatterns();
   const say = useSay();
   const [pattern, setPattern] = useState(
@@ -51,7 +51,7 @@ export function PatternMaker({ pattern: given, onDone }: PatternMakerProps) {
       onDone();
     });
   };
-  const isTaken = (study.patterns ?? []).length >= 40 && !given;
+  const isTaken = (score.patterns ?? []).length >= 40 && !given;
   return (
     <div className="mt-3 border-y-[2.5px] border-ink1 bg-white px-2 py-2">
       <TextField

@@ -24,9 +24,9 @@ export function PatternSelect({
   className,
   onChange,
 }: PatternSelectProps) {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const { kept } = useOwnPatterns();
-  const inPiece = study.patterns ?? [];
+  const inPiece = score.patterns ?? [];
   const own = [...inPiece, ...kept.filter(({ id }) => !inPiece.some((each) => each.id === id))];
   const choose = (id: string) => {
     const pattern = kept.find((each) => each.id === id);

@@ -1,4 +1,4 @@
-import { noteAt, type NoteEnding, type Study } from '@jocund/core/score';
+import { noteAt, type NoteEnding, type Score } from '@jocund/core/score';
 import { findPattern } from '@jocund/core/thumb';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
@@ -17,23 +17,23 @@ import { PatternSelect } from './pattern-select.tsx';
 
 const endings: readonly NoteEnding[] = ['let-ring', 'stopped', 'palm-damped'];
 
-const withEnding = ({ bassEnding: _, ...study }: Study, ending: string): Study => {
+const withEnding = ({ bassEnding: _, ...score }: Score, ending: string): Score => {
   const chosen = endings.find((each) => each === ending);
-  return chosen ? { ...study, bassEnding: chosen } : study;
+  return chosen ? { ...score, bassEnding: chosen } : score;
 };
 
 /** The thumb's patterns for piece, section, bar and beat, how its notes end, how busy it is, and how it reads and sounds alone. */
 export function ThumbMargin() {
-  const { study, edit, cursor } = useBench();
+  const { score, edit, cursor } = useBench();
   const [making, setMaking] = useState<'new' | 'change' | undefined>();
-  const note = noteAt(study.bars[cursor.bar], cursor.tick, cursor.string, 'thumb');
-  const own = study.patterns?.find(({ id }) => id === study.thumbPattern);
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, 'thumb');
+  const own = score.patterns?.find(({ id }) => id === score.thumbPattern);
   return (
-    <Margin title="Thumb" note={findPattern(study.thumbPattern, study.patterns)?.name ?? 'written by hand'}>
+    <Margin title="Thumb" note={findPattern(score.thumbPattern, score.patterns)?.name ?? 'written by hand'}>
       <MarginPart title="Whole piece">
         <PatternSelect
           label="Pattern of the piece"
-          value={study.thumbPattern}
+          value={score.thumbPattern}
           onChange={(pattern) => edit((each) => ({ ...each, thumbPattern: pattern }))}
         />
         <p className="flex gap-3 pt-2">
@@ -56,7 +56,7 @@ export function ThumbMargin() {
         <SelectField
           label="Bass notes end"
           className="mt-3"
-          value={study.bassEnding ?? ''}
+          value={score.bassEnding ?? ''}
           onChange={(event) => edit((each) => withEnding(each, event.target.value))}
         >
           <option value="">as the pattern has it</option>

@@ -1,4 +1,4 @@
-import { gripAt, type Study } from '@jocund/core/score';
+import { gripAt, type Score } from '@jocund/core/score';
 import { Slider } from 'radix-ui';
 import { gripName } from '@jocund/core/engraving';
 import { useNames } from '../../ui/use-names.ts';
@@ -6,19 +6,19 @@ import { useBench } from '../bench-context.tsx';
 import type { Transport } from './use-transport.ts';
 
 interface BarStripProps {
-  readonly study: Study;
+  readonly score: Score;
   readonly transport: Transport;
   readonly bar: number;
 }
 
 /** Every bar with its grip: press one to start there. The loop is a bracket with an end to hold at each side. */
-export function BarStrip({ study, transport, bar }: BarStripProps) {
+export function BarStrip({ score, transport, bar }: BarStripProps) {
   const { cursor, setCursor } = useBench();
-  const count = study.bars.length;
+  const count = score.bars.length;
   const shown = useNames();
-  const names = study.bars.map((each, index) => {
-    const grip = each.grips[0] ?? gripAt(study, index, 0);
-    return grip ? gripName(study, grip, shown) : '–';
+  const names = score.bars.map((each, index) => {
+    const grip = each.grips[0] ?? gripAt(score, index, 0);
+    return grip ? gripName(score, grip, shown) : '–';
   });
   const { loop, setLoop } = transport;
   const goTo = (index: number) => {

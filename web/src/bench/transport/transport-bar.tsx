@@ -1,4 +1,4 @@
-import { beatAt, type Study } from '@jocund/core/score';
+import { beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
 import { useEffect } from 'react';
 import { useBench } from '../bench-context.tsx';
@@ -13,13 +13,13 @@ const isTakenBy = (target: EventTarget | null): boolean =>
   ) !== null;
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
-export function TransportBar({ study }: { study: Study }) {
+export function TransportBar({ score }: { score: Score }) {
   const { cursor } = useBench();
-  const transport = useTransport(study, cursor.bar);
+  const transport = useTransport(score, cursor.bar);
   useTransportKeys(transport, cursor.bar);
   const { state } = transport;
-  const bar = state.moment?.bar ?? Math.min(cursor.bar, study.bars.length - 1);
-  const metre = study.bars[bar]?.metre ?? { beats: 4, unit: 4 };
+  const bar = state.moment?.bar ?? Math.min(cursor.bar, score.bars.length - 1);
+  const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
   const beat = Math.floor(beatAt(metre, state.moment?.tick ?? 0));
   return (
     <footer
@@ -49,8 +49,8 @@ export function TransportBar({ study }: { study: Study }) {
           </>
         )}
       </p>
-      <TempoControl transport={transport} full={study.tempoBpm} />
-      <BarStrip study={study} transport={transport} bar={bar} />
+      <TempoControl transport={transport} full={score.tempoBpm} />
+      <BarStrip score={score} transport={transport} bar={bar} />
       <VoiceSwitches transport={transport} />
       {state.fault && (
         <p role="alert" className="w-full font-semibold">

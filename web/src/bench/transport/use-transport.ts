@@ -1,4 +1,4 @@
-import type { Study } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { PlayerState, StemName } from '../../sound/player.ts';
 import type { LoopBars } from '../../sound/render-messages.ts';
@@ -23,8 +23,8 @@ const restartMs = 120;
 const slowest = 0.25;
 const fastest = 1.5;
 
-/** Playing of one study: what is heard, how fast, which bars around. Changes made while it plays take it up again at its bar. */
-export function useTransport(study: Study, startBar: number): Transport {
+/** Playing of one score: what is heard, how fast, which bars around. Changes made while it plays take it up again at its bar. */
+export function useTransport(score: Score, startBar: number): Transport {
   const { player } = useBench();
   const state = useSyncExternalStore(player.subscribe, player.getState);
   const [voices, setVoices] = useState<Record<StemName, boolean>>({
@@ -36,25 +36,25 @@ export function useTransport(study: Study, startBar: number): Transport {
   const [slowed, setSlowed] = useState<number | undefined>();
   const [loop, setLoopBars] = useState<LoopBars | undefined>();
   const restart = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const tempoBpm = slowed ?? study.tempoBpm;
+  const tempoBpm = slowed ?? score.tempoBpm;
 
   const start = useCallback(
     (bar: number, now: { tempoBpm: number; loop: LoopBars | undefined }, isFresh = true) => {
-      const last = study.bars.length - 1;
+      const last = score.bars.length - 1;
       const within = now.loop && {
         fromBar: Math.min(now.loop.fromBar, last),
         toBar: Math.min(now.loop.toBar, last),
       };
       void player.play({
-        study,
-        feel: { tempoBpm: now.tempoBpm, swingPercent: study.swingPercent },
+        score,
+        feel: { tempoBpm: now.tempoBpm, swingPercent: score.swingPercent },
         fromBar: Math.min(bar, last),
         loop: within,
         countsIn: countsIn && isFresh,
         voices,
       });
     },
-    [player, study, voices, countsIn],
+    [player, score, voices, countsIn],
   );
 
   const startLater = (now: { tempoBpm: number; loop: LoopBars | undefined }) => {
@@ -91,8 +91,8 @@ export function useTransport(study: Study, startBar: number): Transport {
       player.setVoice(name, on);
     },
     setTempo: (bpm) => {
-      const next = Math.round(Math.min(study.tempoBpm * fastest, Math.max(study.tempoBpm * slowest, bpm)));
-      setSlowed(next === study.tempoBpm ? undefined : next);
+      const next = Math.round(Math.min(score.tempoBpm * fastest, Math.max(score.tempoBpm * slowest, bpm)));
+      setSlowed(next === score.tempoBpm ? undefined : next);
       startLater({ tempoBpm: next, loop });
     },
     setLoop: (next) => {

@@ -6,7 +6,7 @@ import {
   soundingShift,
 } from '@jocund/core/instrument';
 import { keyText, parseKey, withSigns } from '@jocund/core/pitch';
-import { studyLimits } from '@jocund/core/score';
+import { scoreLimits } from '@jocund/core/score';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
@@ -20,16 +20,16 @@ const keys = 'C G D A E B F# F Bb Eb Ab Db Am Em Bm F#m C#m Dm Gm Cm Fm'.split('
 
 /** Capo and key: what the shapes are named, what is heard, the ways to a wanted key, and the keys of several sources. */
 export function CapoPart() {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const shown = useNames();
-  const shift = soundingShift(study);
-  const heard = keyText(soundingKey(study.key, shift));
+  const shift = soundingShift(score);
+  const heard = keyText(soundingKey(score.key, shift));
   return (
     <>
       <MarginPart>
         <Stepper
           label="Capo"
-          value={study.capo}
+          value={score.capo}
           low={0}
           high={12}
           onChange={(capo) => edit((each) => ({ ...each, capo }))}
@@ -37,7 +37,7 @@ export function CapoPart() {
         />
         <KeyField
           label="Key of the shapes"
-          value={keyText(study.key)}
+          value={keyText(score.key)}
           hint={shift === 0 ? 'It sounds as it is named.' : `Sounds in ${shown(heard)}.`}
           onChange={(key) => edit((each) => ({ ...each, key }))}
         />
@@ -83,10 +83,10 @@ function KeyField({
 
 /** "I want to sound E": the ways there with familiar shapes. */
 function WantedKey() {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const shown = useNames();
-  const shift = soundingShift(study) - study.capo;
-  const [wanted, setWanted] = useState(soundingKey(study.key, soundingShift(study)));
+  const shift = soundingShift(score) - score.capo;
+  const [wanted, setWanted] = useState(soundingKey(score.key, soundingShift(score)));
   const ways = capoWays(wanted, 7, shift);
   return (
     <MarginPart title="Sound in another key">
@@ -105,10 +105,10 @@ function WantedKey() {
               look="plain"
               className="text-note"
               aria-label={`Capo ${capo} for ${keyText(shapeKey)} shapes`}
-              disabled={capo === study.capo}
+              disabled={capo === score.capo}
               onClick={() => edit((each) => ({ ...each, capo }))}
             >
-              {capo === study.capo ? 'set' : `Set capo ${capo}`}
+              {capo === score.capo ? 'set' : `Set capo ${capo}`}
             </Button>
           </li>
         ))}
@@ -120,10 +120,10 @@ function WantedKey() {
 
 /** A list of chords at once: what each shape sounds under the capo. */
 function ChordList() {
-  const { study } = useBench();
+  const { score } = useBench();
   const [{ noteNames }] = useSettings();
   const [typed, setTyped] = useState('');
-  const chords = soundingChords(typed, soundingShift(study), study.key, noteNames);
+  const chords = soundingChords(typed, soundingShift(score), score.key, noteNames);
   return (
     <MarginPart title="What the shapes sound">
       <TextField
@@ -153,11 +153,11 @@ function ChordList() {
 
 /** Several sources of the tune, each in its key, with the distance from the first. */
 function Sources() {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const shown = useNames();
-  const sources = study.sources ?? [];
+  const sources = score.sources ?? [];
   const [name, setName] = useState('');
-  const [key, setKey] = useState(soundingKey(study.key, soundingShift(study)));
+  const [key, setKey] = useState(soundingKey(score.key, soundingShift(score)));
   const set = (next: typeof sources) =>
     edit(({ sources: _, ...each }) => (next.length === 0 ? each : { ...each, sources: next }));
   return (
@@ -189,7 +189,7 @@ function Sources() {
           </li>
         ))}
       </ol>
-      {sources.length < studyLimits.sources && (
+      {sources.length < scoreLimits.sources && (
         <form
           className="mt-2"
           onSubmit={(event) => {

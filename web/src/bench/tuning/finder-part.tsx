@@ -1,6 +1,6 @@
 import { shippedTuningOf, tuningTable } from '@jocund/core/instrument';
 import { placedNotes } from '@jocund/core/score';
-import { keyWords, layStudy, type FoundTuning } from '@jocund/core/tuning-finder';
+import { keyWords, layScore, type FoundTuning } from '@jocund/core/tuning-finder';
 import { useState } from 'react';
 import { useOwnTunings } from '../../api/tunings.ts';
 import { Excerpt } from '../../score-view/excerpt.tsx';
@@ -17,20 +17,20 @@ import { MarginPart } from '../margin.tsx';
 
 /** Weighs every known tuning, capo and key for the piece as it sounds, in the worker. */
 export function FinderPart() {
-  const { study } = useBench();
+  const { score } = useBench();
   const [settings] = useSettings();
   const { kept } = useOwnTunings();
   const { state, start, cancel } = useWork('findTunings');
   const [maxCapo, setMaxCapo] = useState(5);
   const [maxTranspose, setMaxTranspose] = useState(0);
-  const { wholeSemitones, a4Hz } = study.tuning;
+  const { wholeSemitones, a4Hz } = score.tuning;
   // A guitar tuned away as a whole stays so whatever tuning is weighed.
   const tunings = [
-    ...(shippedTuningOf(study.tuning) ? [] : [study.tuning]),
+    ...(shippedTuningOf(score.tuning) ? [] : [score.tuning]),
     ...tuningTable,
     ...kept.filter((each) => !shippedTuningOf(each)),
   ].map(({ name, pitches }) => ({ name, pitches, wholeSemitones, a4Hz }));
-  if (placedNotes(study).length === 0)
+  if (placedNotes(score).length === 0)
     return (
       <div className="mt-4">
         <EmptyNote
@@ -59,7 +59,7 @@ export function FinderPart() {
           <Button
             look="solid"
             className="mt-3"
-            onClick={() => start({ study, tunings, today: tuningOf(settings.today), maxCapo, maxTranspose })}
+            onClick={() => start({ score, tunings, today: tuningOf(settings.today), maxCapo, maxTranspose })}
           >
             Weigh {tunings.length} tunings
           </Button>
@@ -125,10 +125,10 @@ function Entry({
   isOpen: boolean;
   onOpen: () => void;
 }) {
-  const { study, edit, undo } = useBench();
+  const { score, edit, undo } = useBench();
   const shown = useNames();
   const say = useSay();
-  const laid = isOpen ? layStudy(study, found) : undefined;
+  const laid = isOpen ? layScore(score, found) : undefined;
   return (
     <li className={isOpen ? 'border-y-[2.5px] border-ink1 bg-white px-2' : 'border-b border-ink1-40'}>
       <button
@@ -146,7 +146,7 @@ function Entry({
       </button>
       {laid && (
         <div className="pb-2">
-          <Excerpt study={laid} barCount={1} width={244} lineWidth={250} />
+          <Excerpt score={laid} barCount={1} width={244} lineWidth={250} />
           <ul className="narrow text-note mt-1">
             {found.reasons.map((reason) => (
               <li key={reason}>{reason}</li>

@@ -6,12 +6,12 @@ import { swingWords } from '@jocund/core/engraving';
 
 /** Title, player, tempo and feel. */
 export function PiecePart() {
-  const { study, edit } = useBench();
-  const [title, setTitle] = useState(study.title);
-  const [player, setPlayer] = useState(study.player);
+  const { score, edit } = useBench();
+  const [title, setTitle] = useState(score.title);
+  const [player, setPlayer] = useState(score.player);
   const take = () => {
-    const named = title.trim() || study.title;
-    if (named !== study.title || player.trim() !== study.player)
+    const named = title.trim() || score.title;
+    if (named !== score.title || player.trim() !== score.player)
       edit((each) => ({ ...each, title: named, player: player.trim() }));
   };
   return (
@@ -33,15 +33,15 @@ export function PiecePart() {
       />
       <Stepper
         label="Tempo, ♩ a minute"
-        value={study.tempoBpm}
+        value={score.tempoBpm}
         low={20}
         high={320}
         onChange={(tempoBpm) => edit((each) => ({ ...each, tempoBpm }))}
       />
       <div className="mt-2">
         <Stepper
-          label={`Swing, ${swingWords(study.swingPercent)}`}
-          value={study.swingPercent}
+          label={`Swing, ${swingWords(score.swingPercent)}`}
+          value={score.swingPercent}
           low={50}
           high={80}
           onChange={(swingPercent) => edit((each) => ({ ...each, swingPercent }))}

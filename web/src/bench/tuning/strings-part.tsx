@@ -17,25 +17,25 @@ import { MarginPart } from '../margin.tsx';
 
 /** The piece's tuning and the guitar it is for: where it is today, how far it is tuned away, its strings and its scale. */
 export function StringsPart() {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const [settings, setSettings] = useSettings();
   const { kept } = useOwnTunings();
-  const { wholeSemitones = 0, a4Hz = 440 } = study.tuning;
+  const { wholeSemitones = 0, a4Hz = 440 } = score.tuning;
   const today = tuningOf(settings.today);
   const room = new URLSearchParams({
     from: tuningText(today),
-    to: tuningText(study.tuning),
+    to: tuningText(score.tuning),
     ...(wholeSemitones === 0 ? {} : { whole: String(wholeSemitones) }),
     ...(a4Hz === 440 ? {} : { a4: String(a4Hz) }),
-    gauges: study.gauges ?? settings.gauges,
-    scale: String(study.scaleMm),
+    gauges: score.gauges ?? settings.gauges,
+    scale: String(score.scaleMm),
   });
   return (
     <>
       <MarginPart>
         <TuningField
           label="Tuning"
-          value={study.tuning}
+          value={score.tuning}
           kept={kept}
           onChange={({ name, pitches }) =>
             edit((each) => ({ ...each, tuning: { ...each.tuning, name, pitches: [...pitches] } }))
@@ -84,7 +84,7 @@ export function StringsPart() {
           />
           <Stepper
             label="Scale length, mm"
-            value={study.scaleMm}
+            value={score.scaleMm}
             low={400}
             high={800}
             onChange={(scaleMm) => edit((each) => ({ ...each, scaleMm }))}
@@ -110,9 +110,9 @@ export function StringsPart() {
 const ownSet = 'own';
 
 function Gauges() {
-  const { study, edit } = useBench();
+  const { score, edit } = useBench();
   const [settings] = useSettings();
-  const gauges = study.gauges ?? settings.gauges;
+  const gauges = score.gauges ?? settings.gauges;
   const known = stringSets.find(({ id }) => id === gauges);
   const [isOwn, setOwn] = useState(!known);
   const [typed, setTyped] = useState(known?.gauges ?? gauges);
@@ -153,11 +153,11 @@ function Gauges() {
 
 /** Keeps a tuning of one's own for other pieces, or lets a kept one go. */
 function KeepTuning() {
-  const { study } = useBench();
+  const { score } = useBench();
   const { kept, keep, drop } = useOwnTunings();
   const say = useSay();
-  const known = kept.find((each) => tuningText(each) === tuningText(study.tuning));
-  const isShipped = shippedTuningOf(study.tuning) !== undefined;
+  const known = kept.find((each) => tuningText(each) === tuningText(score.tuning));
+  const isShipped = shippedTuningOf(score.tuning) !== undefined;
   const [name, setName] = useState('');
   if (known)
     return (
@@ -175,7 +175,7 @@ function KeepTuning() {
       className="mt-3 flex items-end gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        keep({ name: name.trim(), pitches: study.tuning.pitches }, (problem) =>
+        keep({ name: name.trim(), pitches: score.tuning.pitches }, (problem) =>
           say(problem ?? `${name.trim()} is kept with your tunings.`),
         );
       }}

@@ -19,11 +19,11 @@ type Part = (typeof parts)[number]['value'];
 
 /** What the tuning stage asks: the strings, capo and key, which tuning would lie best, and what the piece is called. */
 export function TuningMargin() {
-  const { study } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const { read, write } = useAddress();
   const part = parts.find(({ value }) => value === read('part'))?.value ?? 'strings';
-  const open = openStringsName(study.tuning);
+  const open = openStringsName(score.tuning);
   return (
     <Margin title="Tuning" note={`Open strings spell ${open ? shown(open) : 'no plain chord'}.`}>
       <div className="mt-3">

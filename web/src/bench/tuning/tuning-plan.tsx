@@ -19,20 +19,20 @@ function turnWords({ order, strings }: RetuningPlan): string {
 
 /** The way from the tuning the guitar is in today into the piece's, string by string, and what it buys. */
 export function TuningPlan() {
-  const { study } = useBench();
+  const { score } = useBench();
   const [settings] = useSettings();
   const today = tuningOf(settings.today);
-  const gauges = gaugesOf(study.gauges ?? settings.gauges);
-  const plan = planRetuning(today, study.tuning);
-  const pull = neckPull(plan, gauges, study.scaleMm);
-  const template = retuningTemplate(today, study.tuning, study, mediumHand);
+  const gauges = gaugesOf(score.gauges ?? settings.gauges);
+  const plan = planRetuning(today, score.tuning);
+  const pull = neckPull(plan, gauges, score.scaleMm);
+  const template = retuningTemplate(today, score.tuning, score, mediumHand);
   const [before, after] = [kilograms(pull.beforeN).toFixed(1), kilograms(pull.afterN).toFixed(1)];
   return (
     <section aria-label={`The way from ${today.name}`} className="mx-4.5 mt-4">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 border-b-[1.5px] border-ink1 pb-1">
         <div>
           <h2 className="text-lg">
-            {plan.order.length === 0 ? study.tuning.name : `${today.name} to ${study.tuning.name}`}
+            {plan.order.length === 0 ? score.tuning.name : `${today.name} to ${score.tuning.name}`}
           </h2>
           <p className="text-note text-ink1-80">{turnWords(plan)}</p>
         </div>
@@ -45,7 +45,7 @@ export function TuningPlan() {
       </div>
       {plan.order.length > 0 && (
         <>
-          <PlanTable plan={plan} to={study.tuning} gauges={gauges} scaleMm={study.scaleMm} />
+          <PlanTable plan={plan} to={score.tuning} gauges={gauges} scaleMm={score.scaleMm} />
           <div className="text-note flex flex-col gap-0.5 pt-2">
             {plan.passes.map(({ afterString, name }) => (
               <p key={afterString}>
@@ -73,15 +73,15 @@ export function TuningPlan() {
 
 /** How many notes of each voice fall on open strings. */
 function WhatItBuys() {
-  const { study } = useBench();
+  const { score } = useBench();
   const count = (voice: Voice) => {
-    const notes = placedNotes(study, voice).filter(({ note }) => !note.tied);
+    const notes = placedNotes(score, voice).filter(({ note }) => !note.tied);
     return { open: notes.filter(({ note }) => note.fret === 0).length, all: notes.length };
   };
   const [thumb, melody] = [count('thumb'), count('melody')];
   if (thumb.all + melody.all === 0) return null;
   const strings = stringNumbers.filter((string) =>
-    placedNotes(study).some(({ note }) => note.string === string && note.fret === 0),
+    placedNotes(score).some(({ note }) => note.string === string && note.fret === 0),
   );
   return (
     <div className="mt-4 flex flex-wrap items-baseline gap-x-6 gap-y-1 border-t-[1.5px] border-ink1 pt-2">

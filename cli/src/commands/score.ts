@@ -1,22 +1,22 @@
-import { checkStudy } from '@jocund/core/checking';
+import { checkScore } from '@jocund/core/checking';
 import { callLine } from '@jocund/core/directions';
 import { describePlace } from '@jocund/core/fault';
-import { gradeStudy, type Grade } from '@jocund/core/grading';
+import { gradeScore, type Grade } from '@jocund/core/grading';
 import { placeOfFinding, type Finding } from '@jocund/core/score';
 import { UsageError, positional, table, type Arguments, type Command } from '../command.ts';
-import { readStudyFile } from '../files.ts';
+import { readScoreFile } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 
-const studyOf = (args: Arguments) => readStudyFile(positional(args, 'FILE')[0] ?? '');
+const scoreOf = (args: Arguments) => readScoreFile(positional(args, 'FILE')[0] ?? '');
 
-/** `check`: what to mend before a student sees the study. */
+/** `check`: what to mend before a student sees the score. */
 export const check: Command = {
   name: 'check',
   summary: 'what to mend before a student sees it',
   usage: `FILE ${fingeringUsage}`,
   options: fingeringOptions,
   run: (args) => {
-    const findings = checkStudy(studyOf(args), fingeringOf(args)).map(plainFinding);
+    const findings = checkScore(scoreOf(args), fingeringOf(args)).map(plainFinding);
     const rows = findings.map((finding) => [
       finding.severity,
       describePlace(placeOfFinding(finding)),
@@ -45,7 +45,7 @@ export const call: Command = {
   options: { bars: 'text' },
   run: (args) => {
     const [from, to] = parseBars(args.text('bars'));
-    const entries = callLine(studyOf(args), from, to).map(({ bar, count, voice, text }) => ({
+    const entries = callLine(scoreOf(args), from, to).map(({ bar, count, voice, text }) => ({
       bar,
       count,
       voice,
@@ -79,15 +79,15 @@ export const grade: Command = {
   usage: 'FILE',
   options: {},
   run: (args) => {
-    const graded = gradeStudy(studyOf(args));
+    const graded = gradeScore(scoreOf(args));
     return { json: plainGrade(graded), text: gradeText(graded) };
   },
 };
 
 /** The keys the command line promises. */
-export const plainGrade = ({ grade: whole, score, dimensions }: Grade) => ({
+export const plainGrade = ({ grade: whole, points, dimensions }: Grade) => ({
   grade: whole,
-  score,
+  score: points,
   dimensions: dimensions.map(({ name, level, value, unit, where, why }) => ({
     name,
     level,
@@ -98,5 +98,5 @@ export const plainGrade = ({ grade: whole, score, dimensions }: Grade) => ({
   })),
 });
 
-const gradeText = ({ grade: whole, score, dimensions }: Grade): string =>
-  `grade ${whole} (${score.toFixed(1)})\n${table(dimensions.map(({ name, level, value, unit, why }) => [level.toFixed(1), name, `${value} ${unit}`, why]))}`;
+const gradeText = ({ grade: whole, points, dimensions }: Grade): string =>
+  `grade ${whole} (${points.toFixed(1)})\n${table(dimensions.map(({ name, level, value, unit, why }) => [level.toFixed(1), name, `${value} ${unit}`, why]))}`;

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import { tuningTable } from '../../instrument/index.ts';
 import {
   barTicks,
-  blankStudy,
+  blankScore,
   changeNote,
   layGrip,
   placedNotes,
@@ -12,7 +12,7 @@ import {
   setDuration,
   writeNote,
   type NotePlace,
-  type Study,
+  type Score,
 } from '../../score/index.ts';
 import { applyThumb, thumbPatternTable } from '../../thumb/index.ts';
 import { xmlOf } from '../../testing/invented.ts';
@@ -29,24 +29,24 @@ const step = fc.record({
 type Step = typeof step extends fc.Arbitrary<infer Value> ? Value : never;
 
 /** Slots are sixths of a beat, so that eighths, triplets and sixteenth-triplets meet in one bar. */
-function apply(study: Study, { what, bar, slot, string, fret, length }: Step): Study {
+function apply(score: Score, { what, bar, slot, string, fret, length }: Step): Score {
   const place: NotePlace = { bar, tick: slot * 160, string, voice: 'melody' };
-  if (place.tick >= barTicks(study.bars[bar]!.metre)) return study;
+  if (place.tick >= barTicks(score.bars[bar]!.metre)) return score;
   switch (what) {
     case 'write':
-      return writeNote(study, place, fret, length * 160);
+      return writeNote(score, place, fret, length * 160);
     case 'length':
-      return setDuration(study, place, length * 160);
+      return setDuration(score, place, length * 160);
     case 'remove':
-      return removeNote(study, place);
+      return removeNote(score, place);
     case 'mark':
-      return changeNote(study, place, () => ({ ending: 'let-ring', accent: true }));
+      return changeNote(score, place, () => ({ ending: 'let-ring', accent: true }));
     case 'grip':
-      return layGrip(study, bar, { tick: (slot % 4) * 960, frets: [null, fret, 2, 2, 2, 0] });
+      return layGrip(score, bar, { tick: (slot % 4) * 960, frets: [null, fret, 2, 2, 2, 0] });
   }
 }
 
-const anyStudy = fc
+const anyScore = fc
   .tuple(
     fc.array(step, { maxLength: 40 }),
     fc.constantFrom(...tuningTable),
@@ -54,25 +54,25 @@ const anyStudy = fc
     fc.constantFrom(...thumbPatternTable.map(({ id }) => id)),
     fc.constantFrom(2, 3, 4, 5),
   )
-  .map(([steps, tuning, capo, thumbPattern, beats]): Study => {
-    const blank = blankStudy({ title: 'Any', barCount: 4, tuning, thumbPattern });
+  .map(([steps, tuning, capo, thumbPattern, beats]): Score => {
+    const blank = blankScore({ title: 'Any', barCount: 4, tuning, thumbPattern });
     const bars = blank.bars.map((bar) => ({ ...bar, metre: { beats, unit: 4 as const } }));
     return applyThumb(steps.reduce(apply, { ...blank, capo, bars }));
   });
 
-test('any study a teacher can type is valid MusicXML with full bars, judged by musicxml-io', () => {
+test('any score a teacher can type is valid MusicXML with full bars, judged by musicxml-io', () => {
   fc.assert(
-    fc.property(anyStudy, (study) => {
-      const score = parse(xmlOf(study));
-      expect(validate(score).errors).toEqual([]);
-      score.parts[0]!.measures.forEach((measure, index) => {
+    fc.property(anyScore, (score) => {
+      const parsed = parse(xmlOf(score));
+      expect(validate(parsed).errors).toEqual([]);
+      parsed.parts[0]!.measures.forEach((measure, index) => {
         for (const voice of ['1', '2']) {
           const sum = measure.entries.reduce(
             (all, entry) =>
               entry.type === 'note' && entry.voice === voice && !entry.chord ? all + entry.duration : all,
             0,
           );
-          expect(sum).toBe(barTicks(study.bars[index]!.metre));
+          expect(sum).toBe(barTicks(score.bars[index]!.metre));
         }
       });
     }),
@@ -82,8 +82,8 @@ test('any study a teacher can type is valid MusicXML with full bars, judged by m
 
 test('every struck note is in the file once, with its string and fret', () => {
   fc.assert(
-    fc.property(anyStudy, (study) => {
-      const xml = xmlOf(study);
+    fc.property(anyScore, (score) => {
+      const xml = xmlOf(score);
       const struck = [...xml.matchAll(/<note>(?:(?!<\/note>)[\s\S])*?<\/note>/g)]
         .map(([note]) => note)
         .filter((note) => note.includes('<pitch>') && !note.includes('<tie type="stop"'));
@@ -91,7 +91,7 @@ test('every struck note is in the file once, with its string and fret', () => {
         .map((note) => `${/<string>(\d)/.exec(note)![1]}:${/<fret>(\d+)/.exec(note)![1]}`)
         .sort();
       expect(places).toEqual(
-        placedNotes(study)
+        placedNotes(score)
           .map(({ note }) => `${note.string}:${note.fret}`)
           .sort(),
       );

@@ -8,20 +8,20 @@ import {
   type GripFrets,
   type Note,
   type PlacedGrip,
-  type Study,
+  type Score,
 } from '../score/index.ts';
 import type { FoundTuning } from './found-tuning.ts';
 import type { NotePlacement } from './placements.ts';
 import { passageOf } from './passage.ts';
 
 /**
- * A study laid out anew in a found tuning: every note keeps its time, length, voice and marks and goes to its found string
+ * A score laid out anew in a found tuning: every note keeps its time, length, voice and marks and goes to its found string
  * and fret; notes that cannot be played are left out. Grips become what the notes of their stretch of time hold, thumb notes
  * are written by hand so that no pattern moves them.
  */
-export function layStudy(study: Study, found: FoundTuning): Study {
-  const places = placesByNote(study, found);
-  const bars = study.bars.map((bar): Bar => {
+export function layScore(score: Score, found: FoundTuning): Score {
+  const places = placesByNote(score, found);
+  const bars = score.bars.map((bar): Bar => {
     const notes = bar.notes
       .flatMap((note): Note[] => {
         const place = places.get(note);
@@ -31,7 +31,7 @@ export function layStudy(study: Study, found: FoundTuning): Study {
     return { ...bar, notes, thumbPattern: 'by-hand', grips: gripsFor(bar, notes) };
   });
   return {
-    ...study,
+    ...score,
     key: found.shapeKey,
     capo: found.capo,
     tuning: keptTuning(found.tuning),
@@ -39,14 +39,14 @@ export function layStudy(study: Study, found: FoundTuning): Study {
   };
 }
 
-/** The found place of every note of the study, ties taking the place of the note they continue. */
-function placesByNote(study: Study, { laid }: FoundTuning): Map<Note, NotePlacement> {
-  const starts = barStarts(study);
-  const passage = passageOf(study);
+/** The found place of every note of the score, ties taking the place of the note they continue. */
+function placesByNote(score: Score, { laid }: FoundTuning): Map<Note, NotePlacement> {
+  const starts = barStarts(score);
+  const passage = passageOf(score);
   const atMoment = new Map(passage.moments.map(({ atTicks }, index) => [atTicks, index]));
   const byString = new Map<number, NotePlacement>();
   const places = new Map<Note, NotePlacement>();
-  study.bars.forEach((bar, barIndex) => {
+  score.bars.forEach((bar, barIndex) => {
     for (const note of [...bar.notes].sort(inPlayingOrder)) {
       if (note.tied) {
         places.set(note, byString.get(note.string) ?? null);

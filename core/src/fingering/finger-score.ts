@@ -5,7 +5,7 @@ import {
   type Note,
   type PickingDigit,
   type PickingSchool,
-  type Study,
+  type Score,
   type Ticks,
 } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
@@ -32,7 +32,7 @@ import type { StepTerm } from './sounding.ts';
 
 export interface FingeringOptions extends MomentOptions {
   readonly hand?: Hand;
-  /** Absent: the study's, else index, middle and ring. */
+  /** Absent: the score's, else index, middle and ring. */
   readonly school?: PickingSchool | undefined;
 }
 
@@ -92,9 +92,9 @@ export interface Shift {
   readonly wayMm: number;
 }
 
-/** Both hands through a whole study, at the least cost there is. */
+/** Both hands through a whole score, at the least cost there is. */
 export interface Fingering {
-  readonly study: Study;
+  readonly score: Score;
   readonly hand: Hand;
   readonly school: PickingSchool;
   readonly moments: readonly FingeredMoment[];
@@ -112,24 +112,24 @@ export interface Fingering {
 }
 
 /**
- * The least-cost fingers of both hands for a study. The fretting hand is exact over all fingers, and over strings and frets
+ * The least-cost fingers of both hands for a score. The fretting hand is exact over all fingers, and over strings and frets
  * where a note's place is open; the picking hand is exact for those places. `before` is an earlier answer for the same hand:
  * only what an edit can reach is worked out anew.
  */
-export const fingerStudy = (study: Study, options: FingeringOptions = {}, before?: Fingering): Fingering =>
-  finished(fingerStudySteps(study, options, before));
+export const fingerScore = (score: Score, options: FingeringOptions = {}, before?: Fingering): Fingering =>
+  finished(fingerScoreSteps(score, options, before));
 
 /** The same in steps: yields the share done, 0 to 1. */
-export function* fingerStudySteps(
-  study: Study,
+export function* fingerScoreSteps(
+  score: Score,
   options: FingeringOptions = {},
   before?: Fingering,
 ): Generator<number, Fingering> {
   const hand = options.hand ?? mediumHand;
-  const school = options.school ?? study.pickingSchool ?? usualSchool;
-  const known = before && sameSetting(before, study, hand) ? before : undefined;
-  const setting = known?.setting ?? frettingSetting(study, hand);
-  const moments = momentsOf(study, options, setting.usualFingers);
+  const school = options.school ?? score.pickingSchool ?? usualSchool;
+  const known = before && sameSetting(before, score, hand) ? before : undefined;
+  const setting = known?.setting ?? frettingSetting(score, hand);
+  const moments = momentsOf(score, options, setting.usualFingers);
   const search = yield* searchFretting(moments, setting, known?.search);
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
@@ -142,29 +142,29 @@ export function* fingerStudySteps(
         at: moment.at,
         struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
       })),
-      pickingSetting(study, school),
+      pickingSetting(score, school),
       known?.school === school ? known.picking : undefined,
     ),
   );
-  return layOut({ study, hand, school, moments, search, picking, setting, strings }, known);
+  return layOut({ score, hand, school, moments, search, picking, setting, strings }, known);
 }
 
-/** Whether what was worked out for one study holds for another: the same guitar, hand, tempo and grips. */
-function sameSetting(before: Fingering, study: Study, hand: Hand): boolean {
-  const guitar = ({ tuning, capo, scaleMm, tempoBpm, bars }: Study) =>
+/** Whether what was worked out for one score holds for another: the same guitar, hand, tempo and grips. */
+function sameSetting(before: Fingering, score: Score, hand: Hand): boolean {
+  const guitar = ({ tuning, capo, scaleMm, tempoBpm, bars }: Score) =>
     JSON.stringify([tuning, capo, scaleMm, tempoBpm, bars.flatMap((bar) => bar.grips)]);
-  return JSON.stringify(before.hand) === JSON.stringify(hand) && guitar(before.study) === guitar(study);
+  return JSON.stringify(before.hand) === JSON.stringify(hand) && guitar(before.score) === guitar(score);
 }
 
-interface Worked extends Pick<Fingering, 'study' | 'hand' | 'school' | 'search' | 'picking' | 'setting'> {
+interface Worked extends Pick<Fingering, 'score' | 'hand' | 'school' | 'search' | 'picking' | 'setting'> {
   readonly moments: readonly Moment[];
   readonly strings: ReadonlyMap<TimedNote, number>;
 }
 
 /** Goes the cheapest way once more and writes down what each moment pays; moments that nothing reached are as before. */
 function layOut(worked: Worked, known: Fingering | undefined): Fingering {
-  const { study, hand, school, moments, search, picking, setting } = worked;
-  const starts = barStarts(study);
+  const { score, hand, school, moments, search, picking, setting } = worked;
+  const starts = barStarts(score);
   const fretted = cheapestWay(search);
   const picked = cheapestWay(picking);
   const steps = moments.map((moment, index): FingeredMoment => {
@@ -185,7 +185,7 @@ function layOut(worked: Worked, known: Fingering | undefined): Fingering {
   const frettingMm = leastCostMm(search);
   const pickingMm = leastCostMm(picking);
   return {
-    study,
+    score,
     hand,
     school,
     moments: steps,
@@ -213,7 +213,7 @@ interface WayStep<State, Choice> {
 const noChoice: Choice = { strings: [], fingers: [], planted: [], released: [] };
 
 function layMoment(
-  { study, school, setting, strings }: Worked,
+  { score, school, setting, strings }: Worked,
   moment: Moment,
   tick: Ticks,
   fretStep: FingeredMoment['fretStep'],
@@ -232,7 +232,7 @@ function layMoment(
     moment.at,
     struck,
     digits,
-    pickingSetting(study, school),
+    pickingSetting(score, school),
     strokes.tally,
   );
   const placement = setting.placements(sounding);
@@ -289,11 +289,11 @@ function terms<Name extends string>() {
   };
 }
 
-/** The study with every note's fingers, and its place where that was open, written in. */
-export function writeFingers({ study, notes }: Fingering): Study {
+/** The score with every note's fingers, and its place where that was open, written in. */
+export function writeFingers({ score, notes }: Fingering): Score {
   return {
-    ...study,
-    bars: study.bars.map((bar) => ({
+    ...score,
+    bars: score.bars.map((bar) => ({
       ...bar,
       notes: bar.notes.map((note) => {
         const found = notes.get(note);

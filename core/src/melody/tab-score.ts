@@ -1,16 +1,16 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import { defaultFretCount, defaultScaleMm } from '../instrument/index.ts';
 import { transposeKey } from '../pitch/index.ts';
-import { applyRemedy, keptTuning, validateStudy, type Bar, type Note, type Study } from '../score/index.ts';
+import { applyRemedy, keptTuning, validateScore, type Bar, type Note, type Score } from '../score/index.ts';
 import { splitVoices } from './split-voices.ts';
 import { tidyNotes, type TellLeftOut } from './tidy-notes.ts';
 import { isTab, type Tune, type TuneBar } from './tune.ts';
 
 /**
- * The study of a tune that is tab already: every note stays on its string and fret. The thumb is by hand, as it was written. Refused
+ * The score of a tune that is tab already: every note stays on its string and fret. The thumb is by hand, as it was written. Refused
  * when a note has no place yet.
  */
-export function studyOfTab(tune: Tune, tell: TellLeftOut = () => undefined): Result<Study> {
+export function scoreOfTab(tune: Tune, tell: TellLeftOut = () => undefined): Result<Score> {
   if (!tune.tuning || !isTab(tune))
     return fail('Some notes have no string and fret yet', 'Lay the tune on the strings first');
   const bars = tune.bars.map((bar, index) =>
@@ -28,7 +28,7 @@ export function studyOfTab(tune: Tune, tell: TellLeftOut = () => undefined): Res
       tell,
     ),
   );
-  return ok(withoutLooseMarks(studyFrom({ ...tune, tuning: tune.tuning }, bars), tell));
+  return ok(withoutLooseMarks(scoreFrom({ ...tune, tuning: tune.tuning }, bars), tell));
 }
 
 /** A bar of the score from a bar of a tune, with its notes made to fit. */
@@ -41,8 +41,8 @@ export function barOf(
   return { ...bar, grips: [...bar.grips], notes: tidyNotes(notes, bar.metre, index + 1, tell) };
 }
 
-/** The settings of a study around its bars; the key is that of the shapes, as the capo leaves it. */
-export function studyFrom(tune: Tune & { readonly tuning: NonNullable<Tune['tuning']> }, bars: Bar[]): Study {
+/** The settings of a score around its bars; the key is that of the shapes, as the capo leaves it. */
+export function scoreFrom(tune: Tune & { readonly tuning: NonNullable<Tune['tuning']> }, bars: Bar[]): Score {
   const reach = Math.max(0, ...bars.flatMap(({ notes }) => notes.map(({ fret }) => fret))) + tune.capo;
   return {
     title: tune.title || 'Untitled',
@@ -71,12 +71,12 @@ const looseMarks = new Set([
 ]);
 
 /** Takes marks off that say something the notes around them do not allow, and tells of each. */
-export function withoutLooseMarks(study: Study, tell: TellLeftOut): Study {
-  const loose = validateStudy(study).filter(({ code }) => looseMarks.has(code));
+export function withoutLooseMarks(score: Score, tell: TellLeftOut): Score {
+  const loose = validateScore(score).filter(({ code }) => looseMarks.has(code));
   return loose.reduce((mended, { bar, message, remedies }) => {
     const [remedy] = remedies ?? [];
     if (!remedy) return mended;
     tell(`a mark without what it needs: ${message[0]?.toLowerCase() ?? ''}${message.slice(1)}`, { bar });
     return applyRemedy(mended, remedy);
-  }, study);
+  }, score);
 }

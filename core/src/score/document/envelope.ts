@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { describeFault, fail, ok, type Fault, type Place, type Result } from '../../fault/index.ts';
+import { checkTuning } from '../../instrument/index.ts';
+import { scoreSchema, type Score } from '../schema.ts';
+import { upgrade } from './upgrade.ts';
+
+/** Rises when a score of the old shape no longer says the same. */
+export const scoreVersion = 2;
+
+const formatName = 'jocund-score';
+/** As version 1 was named: a score was called a study then. */
+const firstName = 'jocund-study';
+
+/**
+ * A score with its format and version, as it stands in files, in requests and answers, in the database and in a browser's drafts.
+ * Whatever the version, {@link openDocument} reads it.
+ */
+export interface ScoreDocument {
+  readonly format: typeof formatName;
+  readonly version: number;
+  readonly score: unknown;
+}
+
+export const asDocument = (score: Score): ScoreDocument => ({
+  format: formatName,
+  version: scoreVersion,
+  score,
+});
+
+const envelopeSchema = z.union([
+  z.looseObject({ format: z.literal(formatName), version: z.int().min(2), score: z.unknown() }),
+  z
+    .looseObject({ format: z.literal(firstName), version: z.int().min(1), study: z.unknown() })
+    .transform(({ version, study }) => ({ format: firstName, version, score: study })),
+]);
+
+/** Opens a document of any version up to this one. A fault names what is wrong with it and where. */
+export function openDocument(document: unknown): Result<Score> {
+  const upgraded = upgradeDocument(document);
+  if (!upgraded.ok) return upgraded;
+  const parsed = scoreSchema.safeParse(upgraded.value);
+  if (!parsed.success) return { ok: false, fault: faultOf(parsed.error) };
+  const tuning = checkTuning(parsed.data.tuning);
+  return tuning.ok
+    ? ok(parsed.data)
+    : fail(`The tuning cannot be read: ${describeFault(tuning.fault)}`, 'Mend the tuning in the file');
+}
+
+/** The score of a document in the shape of this version, not yet parsed. */
+export function upgradeDocument(document: unknown): Result<unknown> {
+  const envelope = envelopeSchema.safeParse(document);
+  if (!envelope.success)
+    return fail('This is not a Jocund score', 'Choose a .jocund.json file that was saved by Jocund');
+  const { version, score } = envelope.data;
+  if (version > scoreVersion) {
+    return fail(
+      `It is of version ${version}; this Jocund reads up to version ${scoreVersion}`,
+      'Open it with a newer Jocund, or save it there in the older version',
+    );
+  }
+  return ok(upgrade(score, version, scoreVersion));
+}
+
+/** A document as a request or an answer carries it: an envelope on the way, a score inside. */
+export const documentSchema = z
+  .looseObject({ format: z.string(), version: z.int(), score: z.unknown().optional() })
+  .transform((document, context): Score => {
+    const opened = openDocument(document);
+    if (opened.ok) return opened.value;
+    context.addIssue({ code: 'custom', message: describeFault(opened.fault) });
+    return z.NEVER;
+  });
+
+/** Turns the schema's first complaint into a sentence with the bar it is about. */
+function faultOf(error: z.ZodError): Fault {
+  const issue = error.issues[0];
+  const path = issue?.path ?? [];
+  const place: Place | undefined =
+    path[0] === 'bars' && typeof path[1] === 'number' ? { bar: path[1] + 1 } : undefined;
+  const within = path
+    .slice(place ? 2 : 0)
+    .map((part) => (typeof part === 'number' ? `number ${part + 1}` : String(part)));
+  return {
+    reason: `The score’s ${within.join(' ') || 'content'} cannot be read (${issue?.message ?? 'unknown'})`,
+    remedy: 'Mend the file, or save it again from Jocund',
+    ...(place ? { place } : {}),
+  };
+}

@@ -1,0 +1,59 @@
+import type { PieceSummary } from '@jocund/contract';
+import { scoreFindings } from '@jocund/core/checking';
+import { describeFault } from '@jocund/core/fault';
+import { gradeScore } from '@jocund/core/grading';
+import { isLetStand, type Score } from '@jocund/core/score';
+import { mendDocument, openDocument } from '@jocund/core/score/document';
+import type { StoredPiece } from './repository.ts';
+
+/** Everything but the identity is computed from the score as it stands. A piece that cannot be read is listed with what is wrong with it. */
+export function summarise({ id, archivedAt, arrangement }: StoredPiece): PieceSummary {
+  const about = {
+    id,
+    arrangementId: arrangement.id,
+    updatedAt: arrangement.savedAt,
+    archivedAt: archivedAt?.toISOString() ?? null,
+  };
+  const opened = openDocument(arrangement.document);
+  if (opened.ok) return { ...about, ...figuresOf(opened.value), trouble: null };
+  const mended = mendDocument(arrangement.document);
+  return {
+    ...about,
+    ...(mended.ok ? settingsOf(mended.value.score) : nothingKnown),
+    ...nothingMeasured,
+    trouble: describeFault(opened.fault),
+  };
+}
+
+const settingsOf = (score: Score) => ({
+  title: score.title,
+  player: score.player,
+  tuningName: score.tuning.name,
+  capo: score.capo,
+  key: score.key,
+  tempoBpm: score.tempoBpm,
+  barCount: score.bars.length,
+});
+
+function figuresOf(score: Score) {
+  const open = scoreFindings(score).filter((finding) => !isLetStand(score, finding));
+  const errorCount = open.filter(({ severity }) => severity === 'error').length;
+  return {
+    ...settingsOf(score),
+    gradePoints: gradeScore(score).points,
+    errorCount,
+    warningCount: open.length - errorCount,
+  };
+}
+
+const nothingMeasured = { gradePoints: 0, errorCount: 0, warningCount: 0 };
+
+const nothingKnown = {
+  title: 'A piece that cannot be read',
+  player: '',
+  tuningName: '',
+  capo: 0,
+  key: { tonic: 'C', mode: 'major' as const },
+  tempoBpm: 0,
+  barCount: 0,
+};
