@@ -74,7 +74,7 @@ const after: Readonly<Record<string, TuneMarks>> = {
 function readRow(row: string, string: StringNumber): TypedNote[] {
   const found: TypedNote[] = [];
   for (const match of row.matchAll(
-    /(?:([hpHP^sS/\\])-*)?([(<]?)(\d{1,2}|[xX])([)>]?)([bB](\d{1,2})?r?\d{0,2}|~+|[/\\](?![-\d(]*\d))?/g,
+    /(?:([hpHP^sS/\\])-*)?([(<]?)(\d{1,2}|[xX])([)>]?)([bB](\d{1,2}(?:\.\d{1,2})?)?r?\d{0,2}|~+|[/\\](?![-\d(]*\d))?/g,
   )) {
     const [whole, sign = '', open = '', digits = '', , tail = '', bentTo] = match;
     const column = match.index + whole.search(/[\dxX]/);
@@ -87,7 +87,7 @@ function readRow(row: string, string: StringNumber): TypedNote[] {
     const slide = slidesIn
       ? { slide: { from: sign === '\\' ? ('above' as const) : ('below' as const) } }
       : {};
-    const cents = bentTo ? Math.min(400, Math.max(50, (Number(bentTo) - fret) * 100)) : 100;
+    const cents = bentTo ? Math.min(400, Math.max(10, Math.round((Number(bentTo) - fret) * 100))) : 100;
     found.push({
       column,
       string,

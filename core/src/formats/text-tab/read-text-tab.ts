@@ -1,20 +1,26 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { parseTuning, realMidi, standardTuning, type Tuning } from '../../instrument/index.ts';
 import { splitVoices, scoreOfTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
-import { parseKey } from '../../pitch/index.ts';
-import { barTicks, scoreLimits, type Bar } from '../../score/index.ts';
+import {
+  barTicks,
+  scoreLimits,
+  type Bar,
+  type GripFrets,
+  type PlacedGrip,
+  type Ticks,
+} from '../../score/index.ts';
+import { parseFrets } from '../../shapes/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
+import { readMark, type BarMarks } from './bar-marks.ts';
 import { typedBars, type TypedBar } from './columns.ts';
-import { findSystems, type TextSystem } from './find-systems.ts';
-import { timesByColumns, timesByLine, type TabRhythm } from './rhythm.ts';
+import { findSystems, longestLine, type TextSystem } from './find-systems.ts';
+import { readHeader } from './header.ts';
+import { timesByColumns, timesByLine, type TabRhythm, type ToldTimes } from './rhythm.ts';
 
 export interface TextTabOptions {
   /** How time is told where no line tells it; absent: by the spacing of the columns. */
   readonly rhythm?: TabRhythm | undefined;
 }
-
-/** A line of a system is never longer: what is, is no tab. */
-const longestLine = 2000;
 
 /**
  * Reads tab as people type it: six lines to a system, string 1 on top (or on the bottom, where the names of the strings say so),
@@ -24,18 +30,18 @@ const longestLine = 2000;
 export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions = {}): Result<Reading> {
   if (text.length > longestText) return fail('The file is larger than 8 MB', 'Choose a single piece');
   const lines = text.replaceAll('\t', '    ').split(/\r\n|\r|\n/);
+  const tooLong = lines.findIndex((line) => line.length > longestLine && isMostlyDashes(line));
+  if (tooLong >= 0)
+    return fail(
+      `Line ${tooLong + 1} has more than ${longestLine} characters`,
+      'Break the tab into several systems',
+    );
   const systems = findSystems(lines);
   const [first] = systems;
   if (!first)
     return fail(
       'No six lines of a tab stand under one another',
       'Write one line for each string, with dashes between the frets',
-    );
-  const tooLong = lines.findIndex((line) => line.length > longestLine);
-  if (tooLong >= 0)
-    return fail(
-      `Line ${tooLong + 1} has more than ${longestLine} characters`,
-      'Break the tab into several systems',
     );
   const leftOut = new LeftOutList();
   const header = readHeader(lines.slice(0, first.line - 1));
@@ -46,18 +52,35 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
     return fail('The tab holds no frets', 'Write frets as numbers on the lines');
   if (all.length > scoreLimits.bars)
     leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
+  const asked: boolean[] = [];
+  let metre = header.metre;
   const bars = typed.map(({ bar, system }, index): TuneBar => {
+    const marks: BarMarks = Object.assign({}, ...marksOf(system, bar)) as BarMarks;
+    if (!marks.pickup) metre = marks.metre ?? metre;
+    const said = { metre, ...marks };
     if (bar.notes.length > scoreLimits.notesPerBar)
       leftOut.add(`notes beyond ${scoreLimits.notesPerBar} in one bar`, { bar: index + 1 });
-    const told = timesByLine(system.rhythm, bar, header.metre);
-    const times = told ?? timesByColumns(bar, header.metre, rhythm);
-    return laidBar(bar, times, header, tuning, () =>
-      leftOut.add('notes past the end of their bar', { bar: index + 1 }),
-    );
+    const told = timesByLine(system.rhythm, bar, said, header.metre);
+    const isTold = bar.notes.every(({ column }) => told?.at(column) !== undefined);
+    const times = isTold ? undefined : timesByColumns(bar, said.metre, rhythm);
+    asked.push(!isTold);
+    return {
+      ...laidBar(
+        bar,
+        (column) => (times ? times.get(column) : told?.at(column)) ?? 0,
+        said,
+        { capo: header.capo, tuning },
+        () => leftOut.add('notes past the end of their bar', { bar: index + 1 }),
+      ),
+      grips: gripsOver(system, bar, header.grips, told, (name) =>
+        leftOut.add(`the chord name ${name}, for which the tab shows no grip`, { bar: index + 1 }),
+      ),
+    };
   });
+  for (const what of notSaid(lines)) leftOut.add(what);
   const tune: Tune = {
     title: header.title || 'Untitled',
-    player: '',
+    player: header.player,
     key: header.key,
     tempoBpm: header.tempoBpm,
     swingPercent: header.swingPercent,
@@ -70,62 +93,11 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
   return ok({
     content: { kind: 'score', score: score.value },
     leftOut: leftOut.all(),
-    ...(typed.some(
-      ({ bar, system }) => bar.notes.length > 0 && !timesByLine(system.rhythm, bar, header.metre),
-    )
-      ? { asks: 'rhythm' as const }
-      : {}),
+    ...(asked.includes(true) ? { asks: 'rhythm' as const } : {}),
   });
 }
 
-interface Header {
-  readonly title: string;
-  readonly tuning: Tuning | undefined;
-  readonly capo: number;
-  readonly tempoBpm: number;
-  readonly swingPercent: number;
-  readonly metre: Bar['metre'];
-  readonly key: Tune['key'];
-}
-
-/** What the lines above the first system say. */
-function readHeader(lines: readonly string[]): Header {
-  const all = lines.join('\n');
-  const field = (name: string) => new RegExp(`\\b${name}\\s*[:=]?\\s*([^\\n]+)`, 'i').exec(all)?.[1]?.trim();
-  const title =
-    field('title') ?? lines.find((line) => line.trim() !== '' && !/[:=]/.test(line))?.trim() ?? '';
-  const metre = /\b(\d{1,2})\/(2|4|8|16)\b/.exec(all);
-  const tempo = Number(/(?:tempo|bpm|♩|q)\s*[:=]?\s*(\d{2,3})/i.exec(all)?.[1]);
-  const capo = Number(/capo\D{0,12}(\d{1,2})/i.exec(all)?.[1] ?? 0);
-  const swing = Number(/swing\s*[:=]?\s*(\d{2})/i.exec(all)?.[1] ?? 50);
-  const key = parseKey((/\bkey\s*[:=]?\s*(?:of\s+)?([A-G][#b]?m?)/i.exec(all)?.[1] ?? 'C').trim());
-  const beats = Number(metre?.[1]);
-  return {
-    title: title.slice(0, scoreLimits.textLength),
-    tuning: tuningOf(field('tuning')),
-    capo: capo <= 12 ? capo : 0,
-    tempoBpm: tempo >= 20 && tempo <= 320 ? tempo : 100,
-    swingPercent: swing >= 50 && swing <= 80 ? swing : 50,
-    metre:
-      metre && beats >= 1 && beats <= 32 ? { beats, unit: Number(metre[2]) as 4 } : { beats: 4, unit: 4 },
-    key: key.ok ? key.value : { tonic: 'C', mode: 'major' },
-  };
-}
-
-/** "D A D G B E (6 to 1)", "drop D", "Open G": what stands first that names a tuning. */
-function tuningOf(field: string | undefined): Tuning | undefined {
-  if (field === undefined) return undefined;
-  const words =
-    field
-      .replace(/\(.*$/, '')
-      .split(/\s{2,}|,\s*(?=capo|tempo|swing)|;/i)[0]
-      ?.trim() ?? '';
-  for (const text of [words, words.replace(/\s+tuning$/i, ''), words.replace(/[-–]/g, ' ')]) {
-    const tuning = parseTuning(text);
-    if (tuning.ok) return tuning.value;
-  }
-  return undefined;
-}
+const isMostlyDashes = (line: string): boolean => (line.match(/-/g) ?? []).length > line.length / 3;
 
 /** The names of the strings before the lines, from string 6 to string 1. */
 function tuningOfLabels({ labels }: TextSystem): Tuning | undefined {
@@ -135,19 +107,52 @@ function tuningOfLabels({ labels }: TextSystem): Tuning | undefined {
   return tuning.ok ? tuning.value : undefined;
 }
 
+const marksOf = ({ marks }: TextSystem, { from, to }: TypedBar): BarMarks[] =>
+  marks.filter(({ column }) => column >= from && column < to).map(({ text }) => readMark(text));
+
+/** Grips where their names stand over the strings. */
+function gripsOver(
+  { chords = '' }: TextSystem,
+  { from, to }: TypedBar,
+  known: ReadonlyMap<string, GripFrets>,
+  told: ToldTimes | undefined,
+  tellUnknown: (name: string) => void,
+): PlacedGrip[] {
+  const grips = new Map<number, PlacedGrip>();
+  for (const { 0: name, index } of chords.matchAll(/\S+/g)) {
+    if (index < from || index >= to) continue;
+    const written = parseFrets(name);
+    const frets = known.get(name) ?? (written.ok ? written.value : undefined);
+    if (!frets) {
+      tellUnknown(name);
+      continue;
+    }
+    const tick = told?.at(index) ?? told?.before(index) ?? 0;
+    grips.set(tick, { tick, frets });
+  }
+  return [...grips.values()].slice(0, scoreLimits.gripsPerBar);
+}
+
+/** What a tab of ours says that it does not hold. */
+const notSaid = (lines: readonly string[]): string[] =>
+  lines.flatMap((line) => {
+    const list = /^Not in this tab: (.*)$/.exec(line)?.[1];
+    return list?.split('; ') ?? [];
+  });
+
 /** A bar in time: each hand's notes last until its next. */
 function laidBar(
   { notes, repeatStart, repeatEnd }: TypedBar,
-  times: ReadonlyMap<number, number>,
-  { metre, capo }: Header,
-  tuning: Tuning,
+  timeOf: (column: number) => Ticks,
+  said: BarMarks & Pick<Bar, 'metre'>,
+  { capo, tuning }: { readonly capo: number; readonly tuning: Tuning },
   tellLate: () => void,
 ): TuneBar {
-  const length = barTicks(metre);
+  const length = barTicks(said.metre);
   const laid = notes
     .slice(0, scoreLimits.notesPerBar)
     .flatMap(({ column, string, fret, marks }): TuneNote[] => {
-      const tick = times.get(column) ?? 0;
+      const tick = timeOf(column);
       if (tick >= length) {
         tellLate();
         return [];
@@ -162,13 +167,14 @@ function laidBar(
         },
       ];
     });
+  const { repeatTimes = 2, ...marks } = said;
   const bar: TuneBar = {
-    metre,
+    ...marks,
     notes: laid,
     chords: [],
     grips: [],
     ...(repeatStart ? { repeatStart: true as const } : {}),
-    ...(repeatEnd ? { repeatTimes: 2 } : {}),
+    ...(repeatEnd ? { repeatTimes } : {}),
   };
   const voices = splitVoices(bar);
   return {

@@ -1,67 +1,37 @@
-import { barTicks, beatTicks, type Bar, type Ticks } from '../../score/index.ts';
+import { barTicks, type Bar, type Metre, type Ticks } from '../../score/index.ts';
 import type { TypedBar } from './columns.ts';
+import { countedTimes, countOffset, valuedTimes } from './counts.ts';
 
 /** How columns become time where no line tells the rhythm. */
 export type TabRhythm = 'spacing' | 'eighths' | 'quarters';
 
-const parts: Readonly<Record<string, number>> = {
-  '&': 0.5,
-  '+': 0.5,
-  e: 0.25,
-  a: 0.75,
-  trip: 1 / 3,
-  t: 1 / 3,
-  let: 2 / 3,
-  l: 2 / 3,
-};
-
-/** Times by a line of counts, "1 & 2 &": the tick of each column that carries one. */
-function countedTimes(line: string, metre: Bar['metre']): Map<number, Ticks> | undefined {
-  const beat = beatTicks(metre);
-  const times = new Map<number, Ticks>();
-  let last = 0;
-  for (const match of line.matchAll(/\d+|&|\+|trip|let|e|a|t|l/g)) {
-    const [word] = match;
-    if (/\d/.test(word)) last = (Number(word) - 1) * beat;
-    times.set(match.index, Math.round(/\d/.test(word) ? last : last + (parts[word] ?? 0) * beat));
-  }
-  const isInOrder = [...times.values()].every(
-    (tick, index, all) => index === 0 || tick >= (all[index - 1] ?? 0),
-  );
-  return /\d/.test(line) && isInOrder ? times : undefined;
+/** The ticks of a bar's columns, as a line of counts or values tells them; columns from the start of the system. */
+export interface ToldTimes {
+  /** The tick at a column, or at the one beside it. */
+  readonly at: (column: number) => Ticks | undefined;
+  /** The tick of the last count at or before a column. */
+  readonly before: (column: number) => Ticks | undefined;
 }
 
-const values: Readonly<Record<string, Ticks>> = { w: 3840, h: 1920, q: 960, e: 480, s: 240, t: 120 };
-
-/** Times by a line of note values, "Q E E Q.": each begins where the one before ends. */
-function valuedTimes(line: string): Map<number, Ticks> | undefined {
-  const times = new Map<number, Ticks>();
-  let now = 0;
-  for (const match of line.matchAll(/([WHQESTwhqest])(\.?)(3?)/g)) {
-    const [, letter = '', dot, triplet] = match;
-    times.set(match.index, Math.round(now));
-    now += (values[letter.toLowerCase()] ?? 0) * (dot ? 1.5 : 1) * (triplet ? 2 / 3 : 1);
-  }
-  return times.size > 0 ? times : undefined;
-}
-
-/** The tick of every column of a bar that carries notes, by the line that tells the rhythm; undefined when it tells none of it. */
+/** What the line that tells the rhythm says of a bar; undefined when it says nothing of it. `whole` is the metre a pickup is counted in. */
 export function timesByLine(
   line: string | undefined,
-  { from, to, notes }: TypedBar,
-  metre: Bar['metre'],
-): Map<number, Ticks> | undefined {
+  { from, to }: Pick<TypedBar, 'from' | 'to'>,
+  bar: Pick<Bar, 'metre' | 'pickup'>,
+  whole: Metre,
+): ToldTimes | undefined {
   const own = line?.slice(from, to);
   if (!own?.trim()) return undefined;
-  const told = /\d/.test(own) ? countedTimes(own, metre) : valuedTimes(own);
+  // Told by the whole line: a bar may hold nothing but an e, which alone could be the value of a note.
+  const isCounted = /[\d&+al]/.test(line ?? '');
+  const offset = isCounted ? countOffset(bar, whole) : 0;
+  const told = isCounted ? countedTimes(own, bar.pickup ? whole : bar.metre, offset) : valuedTimes(own);
   if (!told) return undefined;
-  const times = new Map<number, Ticks>();
-  for (const { column } of notes) {
-    const near = [column, column - 1, column + 1].find((each) => told.has(each - from));
-    if (near === undefined) return undefined;
-    times.set(column, told.get(near - from) ?? 0);
-  }
-  return times;
+  const times = new Map([...told].map(([column, tick]) => [column + from, Math.max(0, tick - offset)]));
+  return {
+    at: (column) => times.get(column) ?? times.get(column - 1) ?? times.get(column + 1),
+    before: (column) => [...times].findLast(([each]) => each <= column)?.[1],
+  };
 }
 
 /** Slots a 4/4 bar may be typed in, the usual ones first. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Score } from '../../score/index.ts';
+import { barTicks, type Score } from '../../score/index.ts';
+import { frets } from '../../testing/parsed.ts';
 import { written } from '../../testing/written.ts';
 import { readTextTab, writeTextTab, type TextTabOptions } from './index.ts';
 
@@ -57,6 +58,31 @@ describe('tab as people type it', () => {
     expect(placesOf(reading(text).score)[0]).toEqual(
       ['0 1:0', '960 1:2', '1440 1:3', '1920 1:5', '3360 1:0'].sort(),
     );
+  });
+  test('words behind the counts are no counts: the line is read at once, and its counts hold', () => {
+    const row = (text: string) => [text, ...Array<string>(5).fill(text.replace(/\d/g, '-'))].join('\n');
+    const line = ' 1 & 2 & 3 & 4 &   1 & 2 & 3 & 4 &  play twice';
+    const text = `${line}\n${row('-0---2---3---5---|-7---3---------')}\n`;
+    const { score, asks } = reading(text);
+    expect(asks).toBeUndefined();
+    expect(placesOf(score)).toEqual([
+      ['0 1:0', '960 1:2', '1920 1:3', '2880 1:5'].sort(),
+      ['0 1:7', '960 1:3'],
+    ]);
+    const many = `${'1 & 2 & '.repeat(200)}then ${'e a trip let '.repeat(30)}!!`;
+    expect(readTextTab(`${many}\n${row('-0---2---3---5--')}`).ok).toBe(true);
+  });
+  test('chord names over the strings: a grip where the tab gives its frets, else told', () => {
+    const text = counted
+      .replace('Counted\n', 'Counted\nGrips: D7 xx0212\n')
+      .replace('    1 ', '    D7              G\n    1 ');
+    const { score, leftOut } = reading(text);
+    expect(score.bars[0]!.grips).toEqual([{ tick: 0, frets: [null, null, 0, 2, 1, 2] }]);
+    expect(leftOut.map(({ what }) => what)).toEqual(['the chord name G, for which the tab shows no grip']);
+  });
+  test('the metre is the one a line names, not any fraction', () => {
+    const text = counted.replace('Counted\n', 'Counted 2/4\nTime signature: 3/4\n');
+    expect(reading(text).score.bars[0]!.metre).toEqual({ beats: 3, unit: 4 });
   });
   test('string names without bar lines, upside down when they say so', () => {
     const text = 'E -3-------\nA ---------\nD ---------\nG ---------\nB ---------\ne -----0---\n';
@@ -169,6 +195,112 @@ describe('writing plain text', () => {
   test('no line is longer than a screen of 80', () => {
     const long = { ...score, bars: Array.from({ length: 12 }, (_, index) => score.bars[index % 2]!) };
     for (const line of writeTextTab(long).split('\n')) expect(line.length).toBeLessThanOrEqual(80);
+  });
+  test('a quarter tone, a bend let back, and what has no sign is told', () => {
+    const bent: Score = {
+      ...written(['m2:3@1/1 m2:5@2/1 m2:7@3/1 m2:8@4/1']),
+      title: 'Bent: a title with a colon',
+      player: 'Somebody',
+    };
+    const marks = [
+      { bendCents: 50 },
+      { bendCents: 150, bendShape: 'release' as const },
+      { bendCents: 100, bendShape: 'pre-bend' as const },
+      { ending: 'palm-damped' as const, lyric: 'oh' },
+    ];
+    const notes = bent.bars[0]!.notes.map((note, index) => ({ ...note, ...marks[index] }));
+    const { score: back, leftOut } = reading(writeTextTab({ ...bent, bars: [{ ...bent.bars[0]!, notes }] }));
+    expect(back.bars[0]!.notes.map(({ bendCents, bendShape }) => [bendCents, bendShape])).toEqual([
+      [50, undefined],
+      [150, 'release'],
+      [undefined, undefined],
+      [undefined, undefined],
+    ]);
+    expect(back).toMatchObject({ title: 'Bent: a title with a colon', player: 'Somebody' });
+    expect(leftOut.map(({ what }) => what)).toEqual([
+      'which hand plays a note',
+      'picked bent (1)',
+      'palm-damped (1)',
+      'sung words (1)',
+    ]);
+  });
+  test('every metre comes back exactly: times, strings, grips, pickup, repeats, endings, sections, tempo, swing', () => {
+    const metre = fc.record({
+      beats: fc.integer({ min: 1, max: 13 }),
+      unit: fc.constantFrom(1, 2, 4, 8, 16) as fc.Arbitrary<1 | 2 | 4 | 8 | 16>,
+    });
+    const spot = fc.record({
+      share: fc.oneof(
+        fc.integer({ min: 0, max: 23 }).map((part) => part / 24),
+        fc.double({ min: 0, max: 0.999, noNaN: true }),
+      ),
+      string: fc.integer({ min: 1, max: 6 }),
+      fret: fc.nat(19),
+    });
+    const grip = fc.constantFrom('022100', 'x32010', 'x35553', 'x-10-12-12-11-x', '000000');
+    const bar = fc.record(
+      {
+        metre,
+        spots: fc.uniqueArray(spot, {
+          selector: ({ share, string }) => `${share} ${string}`,
+          minLength: 1,
+          maxLength: 10,
+        }),
+        grips: fc.uniqueArray(fc.record({ part: fc.integer({ min: 0, max: 3 }), grip }), {
+          selector: ({ part }) => part,
+          maxLength: 2,
+        }),
+        section: fc.constantFrom('A', 'Verse 2', '3/4', 'x2', '1.', '[odd]'),
+        repeatStart: fc.constant(true as const),
+        repeatTimes: fc.integer({ min: 2, max: 9 }),
+        endings: fc.constantFrom([1], [2], [1, 2]),
+        tempoBpm: fc.constantFrom(60, 92.5, 140),
+        swingPercent: fc.constantFrom(50, 66.7),
+      },
+      { requiredKeys: ['metre', 'spots', 'grips'] },
+    );
+    fc.assert(
+      fc.property(fc.array(bar, { minLength: 1, maxLength: 5 }), fc.boolean(), (drawn, begins) => {
+        const bars = drawn.map(({ spots, grips, section, ...rest }, index): Score['bars'][number] => {
+          const length = barTicks(rest.metre);
+          const next = drawn[1];
+          return {
+            ...rest,
+            ...(section ? { section: { name: section } } : {}),
+            ...(begins && index === 0 && next && length < barTicks(next.metre)
+              ? { pickup: true as const }
+              : {}),
+            grips: grips
+              .map(({ part, grip: text }) => ({ tick: Math.round((part * length) / 4), frets: frets(text) }))
+              .sort((a, b) => a.tick - b.tick),
+            notes: spots.map(({ share, string, fret }) => ({
+              tick: Math.floor(share * length),
+              durationTicks: 1,
+              string: string as 1,
+              fret,
+              voice: 'melody' as const,
+            })),
+          };
+        });
+        const clash = bars.some(
+          ({ notes }) => new Set(notes.map(({ tick, string }) => `${tick} ${string}`)).size < notes.length,
+        );
+        fc.pre(!clash);
+        const any = { ...score, bars };
+        const { score: back, asks, leftOut } = reading(writeTextTab(any));
+        expect(asks).toBeUndefined();
+        expect(leftOut.map(({ what }) => what)).toEqual(['which hand plays a note']);
+        expect(placesOf(back)).toEqual(placesOf(any));
+        const about = (whole: Score) =>
+          whole.bars.map(({ notes: _, section, ...rest }) => ({
+            ...rest,
+            section: section?.name.replace('[', '(').replace(']', ')'),
+          }));
+        expect(about(back)).toEqual(about(any));
+        expect(back.key).toEqual(any.key);
+      }),
+      { numRuns: 300 },
+    );
   });
   test('any bar of eighths comes back', () => {
     const moment = fc.record({ slot: fc.nat(7), string: fc.integer({ min: 1, max: 6 }), fret: fc.nat(19) });

@@ -3,35 +3,107 @@ import { withoutOctave } from '../../pitch/index.ts';
 import {
   barTicks,
   beatStarts,
-  countAt,
-  placedNotes,
+  soundingFrets,
   type Bar,
+  type Metre,
   type Note,
-  type PlacedNote,
+  type PlacedGrip,
   type Score,
 } from '../../score/index.ts';
+import { fretsText, nameGrip } from '../../shapes/index.ts';
+import { writeMarks } from './bar-marks.ts';
+import { countOffset, numberBefore, typedCount } from './counts.ts';
+import { notTyped, signsOf, typedNote, type NoteSigns } from './typed-notes.ts';
 
 const lineWidth = 78;
+/** A bar of fewer dashes could be taken for something else. */
+const narrowest = 6;
+const fourFour: Bar['metre'] = { beats: 4, unit: 4 };
 
 /**
  * Writes a score as plain-text tab: a header, and systems of six lines with string 1 on top, under a line of counts that tells the
- * rhythm. Voices, fingers, grips and marks without a common sign have no place in it.
+ * rhythm exactly, over it the grips by name and what is said of bars. What has no place in a tab is told under it.
  */
 export function writeTextTab(score: Score): string {
-  const [first] = score.bars;
-  const metre = first?.metre ?? { beats: 4, unit: 4 };
-  const header = [
-    score.title,
-    ...(score.player ? [`after ${score.player}`] : []),
-    `Tuning: ${tuningLetters(score.tuning)} (6 to 1)`,
-    ...(score.capo > 0 ? [`Capo: ${score.capo}`] : []),
-    `Key: ${score.key.tonic}${score.key.mode === 'minor' ? 'm' : ''}`,
-    `Time: ${metre.beats}/${metre.unit}  Tempo: ${score.tempoBpm}  Swing: ${Math.round(score.swingPercent)}`,
-  ];
+  const whole = score.bars.find(({ pickup }) => !pickup)?.metre ?? fourFour;
+  const grips = gripNames(score);
+  const signOf = signsOf(score);
+  let before = whole;
+  const bars = score.bars.map((bar) => {
+    const written = writeBar(bar, { whole, signOf, nameOf: grips.nameOf, marks: writeMarks(bar, before) });
+    if (!bar.pickup) before = bar.metre;
+    return written;
+  });
   const names = stringNumbers.map((string) => withoutOctave(score.tuning.pitches[6 - string] ?? ''));
+  const text = [
+    ...headerOf(score, whole, grips.legend),
+    '',
+    systemsOf(bars, names).join('\n\n'),
+    '',
+    ...wrapped('Not in this tab: ', notTyped(score), '; '),
+  ].join('\n');
+  return `${text}\n`;
+}
+
+const headerOf = (score: Score, whole: Metre, legend: readonly string[]): string[] => [
+  /[:=]|^after /i.test(score.title) ? `Title: ${score.title}` : score.title,
+  ...(score.player ? [`after ${score.player}`] : []),
+  `Tuning: ${tuningLetters(score.tuning)} (6 to 1)`,
+  ...(score.capo > 0 ? [`Capo: ${score.capo}`] : []),
+  `Key: ${score.key.tonic}${score.key.mode === 'minor' ? 'm' : ''} (shapes)`,
+  `Time: ${whole.beats}/${whole.unit}  Tempo: ${score.tempoBpm}  Swing: ${score.swingPercent}`,
+  ...wrapped('Grips: ', legend, ', '),
+];
+
+/** A list over as many lines as it takes, each beginning with its name. */
+function wrapped(name: string, entries: readonly string[], between: string): string[] {
+  const lines: string[] = [];
+  for (const entry of entries) {
+    const last = lines.at(-1);
+    const longer = last === undefined ? '' : `${last}${between}${entry}`;
+    if (last !== undefined && longer.length <= lineWidth) lines[lines.length - 1] = longer;
+    else lines.push(`${name}${entry}`);
+  }
+  return lines;
+}
+
+/** A name for every grip of the piece: what sounds, or its frets where that has no name or another grip has the same. */
+function gripNames(score: Score): {
+  readonly nameOf: (grip: PlacedGrip) => string;
+  readonly legend: readonly string[];
+} {
+  const names = new Map<string, string>();
+  const taken = new Set<string>();
+  const nameOf = ({ frets }: Pick<PlacedGrip, 'frets'>): string => {
+    const text = fretsText(frets);
+    const known = names.get(text);
+    if (known) return known;
+    const sounding = soundingFrets({ frets });
+    const name = sounding.some((fret) => fret !== null)
+      ? nameGrip(score.tuning, sounding, { key: score.key }).name
+      : null;
+    const own = name === null || taken.has(name) || /\s/.test(name) ? text : name;
+    taken.add(own);
+    names.set(text, own);
+    return own;
+  };
+  for (const bar of score.bars) bar.grips.forEach(nameOf);
+  const legend = [...names]
+    .filter(([frets, name]) => frets !== name)
+    .map(([frets, name]) => `${name} ${frets}`);
+  return { nameOf, legend };
+}
+
+interface WrittenBar {
+  readonly width: number;
+  readonly marks: string;
+  readonly chords: string;
+  readonly counts: string;
+  readonly rows: Readonly<Record<StringNumber, string>>;
+}
+
+function systemsOf(bars: readonly WrittenBar[], names: readonly string[]): string[] {
   const label = Math.max(...names.map((name) => name.length));
-  const next = signsOf(score);
-  const bars = score.bars.map((bar) => writeBar(bar, next));
   const systems: string[] = [];
   let from = 0;
   while (from < bars.length) {
@@ -42,95 +114,73 @@ export function writeTextTab(score: Score): string {
       to += 1;
     }
     const these = bars.slice(from, to);
-    const counts = ' '.repeat(label + 1) + these.map(({ counts: each }) => each).join(' ');
+    const over = (line: 'marks' | 'chords' | 'counts') =>
+      (' '.repeat(label + 1) + these.map((bar) => bar[line].padEnd(bar.width)).join(' ')).trimEnd();
     const rows = stringNumbers.map(
       (string, index) =>
         `${(names[index] ?? '').padEnd(label)}|${these.map(({ rows: each }) => each[string]).join('|')}|`,
     );
-    systems.push([counts.trimEnd(), ...rows].join('\n'));
+    systems.push(
+      [over('marks'), over('chords'), over('counts'), ...rows].filter((line) => line !== '').join('\n'),
+    );
     from = to;
   }
-  return `${[...header, '', systems.join('\n\n')].join('\n')}\n`;
+  return systems;
 }
 
-interface WrittenBar {
-  readonly width: number;
-  readonly counts: string;
-  readonly rows: Readonly<Record<StringNumber, string>>;
-}
-
-const signs = { 'hammer-on': 'h', 'pull-off': 'p', slide: '/' } as const;
-
-/** The signs around a note: before it how it arrives, after it how the next note on its string is reached. */
-interface NoteSigns {
-  readonly before: string;
-  readonly after: string;
-}
-
-/** A slide from a fret of the same bar is written behind that fret: `3/-5`; what comes from elsewhere before its own: `/5`. */
-function signsOf(score: Score): (note: Note) => NoteSigns {
-  const before = new Map<Note, string>();
-  const after = new Map<Note, string>();
-  const last = new Map<number, PlacedNote>();
-  for (const placed of placedNotes(score)) {
-    const { bar, note } = placed;
-    const from = last.get(note.string);
-    last.set(note.string, placed);
-    if (note.slide?.from) before.set(note, note.slide.from === 'below' ? '/' : '\\');
-    if (!note.arrival) continue;
-    const isDown = note.arrival === 'slide' && from !== undefined && from.note.fret > note.fret;
-    const sign = isDown ? '\\' : signs[note.arrival];
-    if (note.arrival === 'slide' && from?.bar === bar) after.set(from.note, sign);
-    else before.set(note, sign);
-  }
-  return (note) => ({ before: before.get(note) ?? '', after: after.get(note) ?? '' });
-}
-
-function textOf(note: Note, { before, after }: NoteSigns): string {
-  const digits = note.dead ? 'x' : String(note.fret);
-  const held = note.harmonic ? `<${digits}>` : note.optional ? `(${digits})` : digits;
-  const bend =
-    note.bendCents !== undefined && note.bendCents % 100 === 0
-      ? `b${note.fret + note.bendCents / 100}${note.bendShape?.endsWith('release') ? 'r' : ''}`
-      : '';
-  const ring = note.voice === 'melody' && note.ending === 'let-ring' ? '~' : '';
-  const away = note.slide?.out ? (note.slide.out === 'below' ? '\\' : '/') : '';
-  return `${before}${held}${after || `${bend}${ring}${away}`}`;
+interface BarWriting {
+  readonly whole: Metre;
+  readonly signOf: (note: Note) => NoteSigns;
+  readonly nameOf: (grip: PlacedGrip) => string;
+  readonly marks: string;
 }
 
 /** Columns by the moments of the bar, each as wide as what stands in it, and wider for a longer time. */
-function writeBar(bar: Bar, signOf: (note: Note) => NoteSigns): WrittenBar {
+function writeBar(bar: Bar, { whole, signOf, nameOf, marks }: BarWriting): WrittenBar {
   const struck = bar.notes.filter(({ tied }) => !tied);
-  const moments = [...new Set([...beatStarts(bar.metre), ...struck.map(({ tick }) => tick)])].sort(
-    (a, b) => a - b,
-  );
+  const counted = bar.pickup ? whole : bar.metre;
+  const offset = countOffset(bar, whole);
+  const needed = [0, ...beatStarts(bar.metre), ...[...struck, ...bar.grips].map(({ tick }) => tick)];
+  const numbers = needed
+    .map((tick) => numberBefore(counted, tick + offset) - offset)
+    .filter((tick) => tick >= 0);
+  const moments = [...new Set([...needed, ...numbers])].sort((a, b) => a - b);
   const rows = Object.fromEntries(stringNumbers.map((string) => [string, '-'])) as Record<
     StringNumber,
     string
   >;
   let counts = ' ';
+  let chords = ' ';
   moments.forEach((tick, index) => {
     const until = moments[index + 1] ?? barTicks(bar.metre);
     const here = struck.filter((note) => note.tick === tick);
-    const texts = new Map(here.map((note) => [note.string, textOf(note, signOf(note))]));
-    const lead = Math.max(
-      0,
-      ...here.map((note) => signOf(note).before.length + (note.harmonic || note.optional ? 1 : 0)),
-    );
+    const aheadOf = (note: Note) => signOf(note).before.length + (note.harmonic || note.optional ? 1 : 0);
+    const lead = Math.max(0, ...here.map(aheadOf));
     const body = (string: StringNumber) => {
       const note = here.find((each) => each.string === string);
-      const text = texts.get(string) ?? '';
-      const own = note ? signOf(note).before.length + (note.harmonic || note.optional ? 1 : 0) : 0;
-      return '-'.repeat(note ? lead - own : 0) + text;
+      return note ? '-'.repeat(lead - aheadOf(note)) + typedNote(note, signOf(note)) : '';
     };
-    const wide = Math.max(1, ...stringNumbers.map((string) => body(string).length));
+    const count = typedCount(counted, tick + offset, index === 0);
+    const grip = bar.grips.find((each) => each.tick === tick);
+    const chord = grip ? nameOf(grip) : '';
+    const wide = Math.max(
+      lead + count.length,
+      lead + chord.length,
+      ...stringNumbers.map((string) => body(string).length),
+    );
     const column = Math.max(wide + 1, lead + Math.round((until - tick) / 240));
     for (const string of stringNumbers) rows[string] += body(string).padEnd(column, '-');
-    const count = countAt(bar.metre, tick);
-    counts += (' '.repeat(lead) + (count === 'trip' ? 't' : count === 'let' ? 'l' : count)).padEnd(
-      column,
-      ' ',
-    );
+    counts += (' '.repeat(lead) + count).padEnd(column, ' ');
+    chords += (' '.repeat(lead) + chord).padEnd(column, ' ');
   });
-  return { width: counts.length, counts, rows };
+  const width = Math.max(narrowest, counts.length, marks.length + 1);
+  for (const string of stringNumbers) {
+    const row = rows[string].padEnd(width, '-');
+    const dot = string === 3 || string === 4;
+    rows[string] =
+      (dot && bar.repeatStart ? '*' : row.slice(0, 1)) +
+      row.slice(1, -1) +
+      (dot && bar.repeatTimes !== undefined ? '*' : row.slice(-1));
+  }
+  return { width, marks, chords: chords.trimEnd(), counts, rows };
 }
