@@ -1,6 +1,6 @@
 import { checkWithFingers } from '@jocund/core/checking';
 import { writeFingers, type FingeredMoment } from '@jocund/core/fingering';
-import { beatAt, type Score } from '@jocund/core/score';
+import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { positional, table, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
@@ -23,7 +23,7 @@ export const finger: Command = {
       costPicking: rounded(pickingMm),
       spanMaxMm: rounded(spanMaxMm),
       shifts: shifts.map(({ bar, tick, fromPosition, toPosition, wayMm }) => ({
-        bar: bar + 1,
+        bar: numberOfBar(score, bar),
         beat: beatOf(score, bar, tick),
         fromPosition,
         toPosition,
@@ -50,5 +50,10 @@ function row(score: Score, { bar, tick, notes, fretting, picking }: FingeredMome
       `${digit ?? ' '} ${string}/${fret}${isUnplayed ? ' unplayed' : pressing === null ? '' : ` (${pressing})`}`,
   );
   const costs = [...fretting, ...picking].map(({ name, mm }) => `${name} ${rounded(mm)}`);
-  return [`bar ${bar + 1}`, `beat ${beatOf(score, bar, tick)}`, played.join('  '), costs.join(', ')];
+  return [
+    `bar ${numberOfBar(score, bar)}`,
+    `beat ${beatOf(score, bar, tick)}`,
+    played.join('  '),
+    costs.join(', '),
+  ];
 }

@@ -1,3 +1,4 @@
+import { numberOfBar } from '@jocund/core/score';
 import { writeFingers, fingerScore } from '@jocund/core/fingering';
 import { leftOutWords, LeftOutList, type LeftOut } from '@jocund/core/formats/reading';
 import { mediumHand } from '@jocund/core/hands';
@@ -36,7 +37,7 @@ export const fit: Command = {
     };
     const places = score.bars.map(
       ({ notes }, index) =>
-        `bar ${index + 1}  ${notes.map(({ voice, string, fret }) => `${voice === 'thumb' ? 't' : 'm'}${string}/${fret}`).join(' ')}`,
+        `bar ${numberOfBar(score, index)}  ${notes.map(({ voice, string, fret }) => `${voice === 'thumb' ? 't' : 'm'}${string}/${fret}`).join(' ')}`,
     );
     return {
       json: answer,

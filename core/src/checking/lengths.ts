@@ -1,5 +1,5 @@
 import { splitDuration } from '../engraving/index.ts';
-import { beatAt, type Finding, type Score } from '../score/index.ts';
+import { numberOfBar, beatAt, type Finding, type Score } from '../score/index.ts';
 
 /** Notes whose length no written value, tied or not, adds up to. */
 export const oddLengths = (score: Score): Finding[] =>
@@ -13,7 +13,7 @@ export const oddLengths = (score: Score): Finding[] =>
         {
           severity: 'warning',
           code: 'length-missing',
-          bar: index + 1,
+          bar: numberOfBar(score, index),
           beat: beatAt(bar.metre, note.tick),
           string: note.string,
           message: `The ${note.voice} note is ${note.durationTicks} ticks long, which no written length adds up to`,

@@ -1,4 +1,4 @@
-import { beatAt, type Bar, type Finding, type Note, type Score } from '../score/index.ts';
+import { numberOfBar, beatAt, type Bar, type Finding, type Note, type Score } from '../score/index.ts';
 
 /** Marks that two verses of one tune are likely to share. */
 const marks = ['arrival', 'ending', 'accent', 'dead', 'bendCents', 'stroke'] as const;
@@ -45,6 +45,7 @@ function unequal(score: Score, bars: readonly number[]): Finding[] {
       const [model] = having;
       if (model === undefined || lacking.length > having.length) return [];
       const value = noteIn(model, index)?.[mark];
+      const like = numberOfBar(score, model);
       return lacking.flatMap((bar): Finding[] => {
         const note = noteIn(bar, index);
         const metre = score.bars[bar]?.metre;
@@ -54,14 +55,14 @@ function unequal(score: Score, bars: readonly number[]): Finding[] {
           {
             severity: 'warning',
             code: `mark-missing-${mark}`,
-            bar: bar + 1,
+            bar: numberOfBar(score, bar),
             beat: beatAt(metre, note.tick),
             string: note.string,
-            message: `Bar ${bar + 1} has the notes of bar ${model + 1}, but not ${markWords[mark](value)} of this one`,
-            remedy: `Write it as in bar ${model + 1}, or let the verses differ`,
+            message: `Bar ${numberOfBar(score, bar)} has the notes of bar ${like}, but not ${markWords[mark](value)} of this one`,
+            remedy: `Write it as in bar ${like}, or let the verses differ`,
             remedies: [
               {
-                words: `As in bar ${model + 1}`,
+                words: `As in bar ${like}`,
                 edits: [{ kind: 'mark', place, change: { [mark]: value } }],
               },
             ],

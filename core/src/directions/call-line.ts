@@ -1,6 +1,7 @@
 import { fretOf } from '../shapes/index.ts';
 import { openMidi } from '../instrument/index.ts';
 import {
+  numberOfBar,
   countOf,
   gripAt,
   inPlayingOrder,
@@ -62,12 +63,13 @@ const verbOfStroke = {
 
 const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide' } as const;
 
-/** The call line of a score: one entry an onset, nothing for tied notes. Bars from–to count from 1, inclusive. */
-export function callLine(score: Score, fromBar = 1, toBar = score.bars.length): CallEntry[] {
+/** The call line of a score: one entry an onset, nothing for tied notes. Bars are named by their numbers, from–to inclusive. */
+export function callLine(score: Score, fromBar = 0, toBar = score.bars.length): CallEntry[] {
   const walking = walkNotes(score);
-  return score.bars.flatMap((bar, index) =>
-    index + 1 < fromBar || index + 1 > toBar ? [] : callOfBar(score, bar, index, walking),
-  );
+  return score.bars.flatMap((bar, index) => {
+    const number = numberOfBar(score, index);
+    return number < fromBar || number > toBar ? [] : callOfBar(score, bar, index, walking);
+  });
 }
 
 function callOfBar(score: Score, bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
@@ -83,7 +85,7 @@ function callOfBar(score: Score, bar: Bar, index: number, walking: ReadonlySet<N
     const melodyStrings = melody.map(({ string }) => string);
     const digits = [...thumbStrings, ...melodyStrings].join('+');
     return {
-      bar: index + 1,
+      bar: numberOfBar(score, index),
       tick,
       count: countOf(score.bars, index, tick),
       voice: thumb.length === 0 ? 'melody' : melody.length === 0 ? 'thumb' : 'both',

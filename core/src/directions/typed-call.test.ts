@@ -37,6 +37,18 @@ describe('a bar typed as it is called', () => {
     const bare = written(['m1:0@1']);
     expect(typed('5+2', 0, 480, bare).notes.map(({ fret }) => fret)).toEqual([0, 0]);
   });
+  test('bass notes end as the piece’s do, unless a word says otherwise, and that is not typed', () => {
+    const damped: Score = { ...score, bassEnding: 'palm-damped' };
+    const bar = typed('5+2 4:ring 5 4', 0, 480, damped);
+    expect(bar.notes.map(({ ending }) => ending)).toEqual([
+      'palm-damped',
+      undefined,
+      'let-ring',
+      'palm-damped',
+      'palm-damped',
+    ]);
+    expect(writeCall({ ...damped, bars: [bar] }, 0, 480)).toBe('5/3+2/1 4/2:ring 5/3 4/2');
+  });
   test('a point waits a slot; t is the thumb right here, m the melody on a thick string', () => {
     expect(notes('. 1/0 t5/3 . m4/2')).toEqual(['480 m1/0', '960 t5/3', '1920 m4/2']);
     expect(notes('1/0 t6/3', 0, 240)).toEqual(['0 m1/0', '240 t6/3']);

@@ -52,7 +52,7 @@ const partPattern = /^([tmhpsxb]*)([1-9])(?:\/(\d{1,2}))?((?::[a-z]+)*)$/;
  * Reads a bar typed as it is called: `6+1/2 4 1 6 3 4/2 3` — strings in order, a fret after a slash, a plus for what is struck
  * together, a point to wait a slot. Strings 6 to 4 are the thumb's and fall on the next beat; the others follow in slots of `grid`
  * ticks. `t` before a string is the thumb in this very slot, `m` the melody; `h p s x b` hammer, pull, slide, mute, bend; further
- * words follow a colon (`1/3:ring:accent`). Without a fret the grip's is taken, else the open string. Both voices of the bar are
+ * words follow a colon (`1/3:ring:accent`). Without a fret the grip's is taken, else the open string. Bass notes end as the piece's do. Both voices of the bar are
  * written anew; its thumb is by hand from then on.
  */
 export function readCall(score: Score, barIndex: number, text: string, grid: Ticks): TypedCall {
@@ -138,6 +138,7 @@ function noteOf(score: Score, bar: number, tick: Ticks, { string, fret, voice, w
     string,
     fret: fret ?? (grip ? (fretOf(grip.frets, string) ?? 0) : 0),
     voice,
+    ...(voice === 'thumb' && score.bassEnding ? { ending: score.bassEnding } : {}),
   };
   return words.reduce<Note>((note, word) => {
     const technique = techniqueNamed(word);
@@ -158,7 +159,7 @@ const lettersOf = new Map(Object.entries(letters).map(([letter, word]) => [word,
 /**
  * A bar as it is typed: the inverse of {@link readCall}, lengths left out. Undefined when a note falls between the slots.
  */
-export function writeCall({ bars }: Score, barIndex: number, grid: Ticks): string | undefined {
+export function writeCall({ bars, bassEnding }: Score, barIndex: number, grid: Ticks): string | undefined {
   const bar = bars[barIndex];
   if (!bar || bar.notes.some(({ tick }) => tick % grid !== 0)) return undefined;
   const beats = new Set(beatStarts(bar.metre));
@@ -173,10 +174,17 @@ export function writeCall({ bars }: Score, barIndex: number, grid: Ticks): strin
       tokens.push('.');
       slot += grid;
     }
-    tokens.push(here.map((note) => partOf(note, !goesToBeat)).join('+'));
+    tokens.push(here.map((note) => partOf(withoutUsualEnding(note, bassEnding), !goesToBeat)).join('+'));
     slot = tick + grid;
   }
   return tokens.join(' ');
+}
+
+/** How the piece's bass notes end goes without saying. */
+function withoutUsualEnding(note: Note, usual: Score['bassEnding']): Note {
+  if (note.voice !== 'thumb' || note.ending !== usual) return note;
+  const { ending: _, ...rest } = note;
+  return rest;
 }
 
 function partOf(note: Note, isHere: boolean): string {

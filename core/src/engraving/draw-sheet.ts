@@ -1,5 +1,5 @@
 import { callLine, type CallEntry } from '../directions/index.ts';
-import type { Bar, PlacedGrip, Score } from '../score/index.ts';
+import { indexOfBar, type Bar, type PlacedGrip, type Score } from '../score/index.ts';
 import { drawSystem, type SheetOptions, type SystemPicture } from './draw-system.ts';
 import { layoutSheet, type SheetMeasures, type SystemLayout } from './sheet-layout.ts';
 
@@ -51,7 +51,7 @@ export function createSheetDrawer(): (
 
 function callsByBar(score: Score): CallEntry[][] {
   const byBar = score.bars.map((): CallEntry[] => []);
-  for (const entry of callLine(score)) byBar[entry.bar - 1]?.push(entry);
+  for (const entry of callLine(score)) byBar[indexOfBar(score, entry.bar)]?.push(entry);
   return byBar;
 }
 

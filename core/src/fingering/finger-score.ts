@@ -1,13 +1,6 @@
 import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../hands/index.ts';
 import type { StringNumber } from '../instrument/index.ts';
-import {
-  barStarts,
-  type Note,
-  type PickingDigit,
-  type PickingSchool,
-  type Score,
-  type Ticks,
-} from '../score/index.ts';
+import { type Note, type PickingDigit, type PickingSchool, type Score, type Ticks } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting, type FrettingSetting } from './fretting-setting.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
@@ -164,7 +157,6 @@ interface Worked extends Pick<Fingering, 'score' | 'hand' | 'school' | 'search' 
 /** Goes the cheapest way once more and writes down what each moment pays; moments that nothing reached are as before. */
 function layOut(worked: Worked, known: Fingering | undefined): Fingering {
   const { score, hand, school, moments, search, picking, setting } = worked;
-  const starts = barStarts(score);
   const fretted = cheapestWay(search);
   const picked = cheapestWay(picking);
   const steps = moments.map((moment, index): FingeredMoment => {
@@ -179,7 +171,7 @@ function layOut(worked: Worked, known: Fingering | undefined): Fingering {
       same?.notes.every(({ note }, each) => note === moment.starts[each]?.note)
     )
       return same;
-    const tick = moment.at - (starts[moment.starts[0]?.bar ?? 0] ?? 0);
+    const tick = moment.starts[0]?.note.tick ?? 0;
     return layMoment(worked, moment, tick, fretStep, pickStep);
   });
   const frettingMm = leastCostMm(search);

@@ -5,7 +5,7 @@ import { fingersForNote, placesForNote } from './alternatives.ts';
 import { frettingCosts } from './cost-table.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
-import { findingPlace } from './note-places.ts';
+import { findingPlace, tempoIn } from './note-places.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
 export function frettingFindings(fingering: Fingering): Finding[] {
@@ -135,7 +135,7 @@ function quickShift(fingering: Fingering, moment: FingeredMoment, index: number)
       severity: 'warning',
       code: 'quick-shift',
       ...findingPlace(score, moment.bar, moment.tick, place),
-      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${score.tempoBpm}`,
+      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${tempoIn(score, moment.bar)}`,
       remedy: 'Let the note before end early, or play this one nearer',
       remedies: [
         ...(note ? moveElsewhere(fingering, note) : []),

@@ -1,11 +1,11 @@
 import type { GripFingers } from '../hands/index.ts';
 import { openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import {
-  barStarts,
   gripAt,
   isPicked,
   placedNotes,
   previousOnString,
+  tempoMap,
   type Note,
   type PlacedGrip,
   type PlacedNote,
@@ -14,7 +14,7 @@ import {
 } from '../score/index.ts';
 import { fingersByGrip, type UsualFingers } from './grip-fingers.ts';
 
-/** A note as the hands meet it: ties joined, times from the start of the score. */
+/** A note as the hands meet it: ties joined, times from the start of the score in ticks of one even tempo. */
 export interface TimedNote {
   /** The same for the same string, pitch, beginning and end, in whichever reading of the score. */
   readonly id: number;
@@ -62,12 +62,13 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
   const usualOf = fingersByGrip(score, usual);
   const notes = placedNotes(score);
   const previous = previousOnString(notes);
-  const starts = barStarts(score);
-  const ends = joinedEnds(notes, previous);
+  const { evenTicksAt } = tempoMap(score);
+  const ends = joinedEnds(notes, previous, evenTicksAt);
   const timed = new Map<Note, TimedNote>();
   const byTick = new Map<Ticks, TimedNote[]>();
   for (const placed of notes) {
-    const { bar, atTicks, note } = placed;
+    const { bar, note } = placed;
+    const at = evenTicksAt(bar, note.tick);
     const before = previous.get(note)?.note;
     const head = note.tied && before ? timed.get(before) : undefined;
     if (head && before?.fret === note.fret) {
@@ -76,15 +77,15 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
       continue;
     }
     const last = note.arrival && before ? timed.get(before) : undefined;
-    const source = last && !last.note.dead && last.until >= atTicks ? last : undefined;
-    const until = endOf(note, atTicks, ends.get(note) ?? atTicks + note.durationTicks);
+    const source = last && !last.note.dead && last.until >= at ? last : undefined;
+    const until = endOf(note, at, ends.get(note) ?? evenTicksAt(bar, note.tick + note.durationTicks));
     const midi = openMidi(score.tuning, note.string) + note.fret;
-    const grip = gripAt(score, bar, atTicks - (starts[bar] ?? 0));
+    const grip = gripAt(score, bar, note.tick);
     const each: TimedNote = {
-      id: ((atTicks * 8 + note.string) * longest + Math.min(until - atTicks, longest - 1)) * 128 + midi,
+      id: ((at * 8 + note.string) * longest + Math.min(until - at, longest - 1)) * 128 + midi,
       bar,
       note,
-      at: atTicks,
+      at,
       until,
       midi,
       strings: stringsFor(score, placed, options),
@@ -96,9 +97,9 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
     };
     if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead) source.pulledTo = each;
     timed.set(note, each);
-    const together = byTick.get(atTicks);
+    const together = byTick.get(at);
     if (together) together.push(each);
-    else byTick.set(atTicks, [each]);
+    else byTick.set(at, [each]);
   }
   return [...byTick]
     .sort(([a], [b]) => a - b)
@@ -106,15 +107,19 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
 }
 
 /** The written end of each note that others are tied to. */
-function joinedEnds(notes: readonly PlacedNote[], previous: ReadonlyMap<Note, PlacedNote>): Map<Note, Ticks> {
+function joinedEnds(
+  notes: readonly PlacedNote[],
+  previous: ReadonlyMap<Note, PlacedNote>,
+  ticksAt: (bar: number, tick: Ticks) => Ticks,
+): Map<Note, Ticks> {
   const ends = new Map<Note, Ticks>();
   const heads = new Map<Note, Note>();
-  for (const { atTicks, note } of notes) {
+  for (const { bar, note } of notes) {
     const before = note.tied ? previous.get(note) : undefined;
     if (before?.note.fret !== note.fret) continue;
     const head = heads.get(before.note) ?? before.note;
     heads.set(note, head);
-    ends.set(head, atTicks + note.durationTicks);
+    ends.set(head, ticksAt(bar, note.tick + note.durationTicks));
   }
   return ends;
 }

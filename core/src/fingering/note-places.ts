@@ -1,6 +1,10 @@
-import { beatAt, type Finding, type Score } from '../score/index.ts';
+import { beatAt, numberOfBar, tempoMap, type Finding, type Score } from '../score/index.ts';
 
-/** Bar, beat and string as a finding says them, all from 1. */
+/** The tempo a moment is played at, as it is said. */
+export const tempoIn = (score: Score, bar: number): number =>
+  Math.round(tempoMap(score).bars[bar]?.tempoBpm ?? score.tempoBpm);
+
+/** Bar, beat and string as a finding says them. */
 export function findingPlace(
   score: Score,
   bar: number,
@@ -8,5 +12,9 @@ export function findingPlace(
   string?: number,
 ): Pick<Finding, 'bar' | 'beat' | 'string'> {
   const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
-  return { bar: bar + 1, beat: beatAt(metre, tick), ...(string === undefined ? {} : { string }) };
+  return {
+    bar: numberOfBar(score, bar),
+    beat: beatAt(metre, tick),
+    ...(string === undefined ? {} : { string }),
+  };
 }

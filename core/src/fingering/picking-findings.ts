@@ -8,7 +8,7 @@ import {
 } from '../score/index.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
-import { findingPlace } from './note-places.ts';
+import { findingPlace, tempoIn } from './note-places.ts';
 
 /** What will be hard or impossible for the picking hand, in the order of the score. */
 export function pickingFindings(fingering: Fingering): Finding[] {
@@ -72,8 +72,8 @@ function sameFingerTwice(fingering: Fingering, moment: FingeredMoment): Finding[
         code: 'same-finger-twice',
         ...findingPlace(score, moment.bar, moment.tick, each.string),
         message: isSame
-          ? `${digit} picks string ${each.string} twice in ${Math.round(ms)} ms at ♩ ${score.tempoBpm}`
-          : `${digit} goes from string ${last.string} to string ${each.string} in ${Math.round(ms)} ms at ♩ ${score.tempoBpm}`,
+          ? `${digit} picks string ${each.string} twice in ${Math.round(ms)} ms at ♩ ${tempoIn(score, moment.bar)}`
+          : `${digit} goes from string ${last.string} to string ${each.string} in ${Math.round(ms)} ms at ♩ ${tempoIn(score, moment.bar)}`,
         remedy: 'Give one of them to another finger, or let the thumb take it',
         remedies: otherDigits(fingering, moment, digit).map((other) => ({
           words: `Give this note to ${other}`,
@@ -108,7 +108,7 @@ function thumbStumbles(fingering: Fingering, moment: FingeredMoment): Finding[] 
       severity: 'warning',
       code: 'thumb-stumbles',
       ...findingPlace(score, moment.bar, moment.tick, stroke.string),
-      message: `The thumb has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${score.tempoBpm}`,
+      message: `The thumb has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${tempoIn(score, moment.bar)}`,
       remedy: 'Drag the thumb over neighbouring strings, or leave one stroke out',
       remedies: [
         ...(last.string - stroke.string === 1

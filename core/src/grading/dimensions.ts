@@ -1,5 +1,5 @@
 import { reachLimitsMm } from '../hands/index.ts';
-import { isOnBeat, isPicked, type PlacedNote } from '../score/index.ts';
+import { numberOfBar, isOnBeat, isPicked, type PlacedNote } from '../score/index.ts';
 import { fretsText } from '../shapes/index.ts';
 import type { ScoreFacts } from './facts.ts';
 
@@ -118,7 +118,7 @@ function reach({ reaches, score }: ScoreFacts): Measured {
     where: held.map(({ bar, tick }) => ({ bar, tick })),
     why:
       first && widest > 0
-        ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${first.bar + 1}, scale ${score.scaleMm} mm`
+        ? `frets ${first.lowestFret} and ${first.highestFret} together in bar ${numberOfBar(score, first.bar)}, scale ${score.scaleMm} mm`
         : 'one fret at a time',
   };
 }
@@ -169,8 +169,8 @@ function upTheNeck({ melody, thumb }: ScoreFacts): Measured {
 
 function unevenBars({ score }: ScoreFacts): Measured {
   const usual = mostCommon(score.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`));
-  const odd = score.bars.flatMap(({ metre }, bar) =>
-    `${metre.beats}/${metre.unit}` === usual ? [] : [{ bar, tick: 0 }],
+  const odd = score.bars.flatMap(({ metre, pickup }, bar) =>
+    pickup || `${metre.beats}/${metre.unit}` === usual ? [] : [{ bar, tick: 0 }],
   );
   return {
     value: odd.length,

@@ -1,6 +1,6 @@
 import { reaches, type Reach } from '../hands/index.ts';
 import {
-  barStarts,
+  tempoMap,
   gripAt,
   isOnBeat,
   pinchTicks,
@@ -36,7 +36,7 @@ export function factsOf(score: Score): ScoreFacts {
     pinches: score.bars.flatMap((bar, index) => pinchTicks(bar).map((tick) => ({ bar: index, tick }))),
     gripChanges: changesOf(score),
     reaches: reaches(score),
-    durationS: ((barStarts(score).at(-1) ?? 0) / 960) * (60 / score.tempoBpm),
+    durationS: tempoMap(score).endS,
   };
 }
 

@@ -1,4 +1,4 @@
-import { beatAt, type Score } from '../score/index.ts';
+import { numberOfBar, beatAt, type Score } from '../score/index.ts';
 import { dimensions, type HandsConcerned } from './dimensions.ts';
 import { factsOf } from './facts.ts';
 
@@ -52,5 +52,5 @@ export function gradeScore(score: Score): Grade {
 
 function counted(score: Score, { bar, tick }: { bar: number; tick: number }) {
   const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
-  return { bar: bar + 1, beat: beatAt(metre, tick) };
+  return { bar: numberOfBar(score, bar), beat: beatAt(metre, tick) };
 }

@@ -1,5 +1,6 @@
 import { ok, fail, type Result } from '../fault/index.ts';
 import type { StringNumber } from '../instrument/index.ts';
+import { numberOfBar } from './bar-numbers.ts';
 import { inPlayingOrder } from './reading.ts';
 import { scoreLimits } from './limits.ts';
 import type { Bar, Note, PlacedGrip, Score, Voice } from './schema.ts';
@@ -196,7 +197,7 @@ export function setMetre(score: Score, barIndex: number, metre: Bar['metre']): R
       `The bar holds more than ${metre.beats}/${metre.unit}`,
       'Shorten or remove what comes after the new end first',
       {
-        bar: barIndex + 1,
+        bar: numberOfBar(score, barIndex),
       },
     );
   }

@@ -109,4 +109,6 @@ export {
   type Metre,
   type Ticks,
 } from './ticks.ts';
+export { swungTick } from './swing.ts';
+export { tempoMap, type Feel, type TempoMap } from './tempo-map.ts';
 export { validateScore } from './validate.ts';

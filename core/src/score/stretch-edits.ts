@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import { highestFret, openMidi, stringNumbers, type StringNumber } from '../instrument/index.ts';
 import { changeNote, insertBarAfter, placeOfNote, unnamed, type NoteChange } from './edits.ts';
+import { numberOfBar } from './bar-numbers.ts';
 import { barStarts, inPlayingOrder, noteAt, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Score, Voice } from './schema.ts';
 import { momentOf, notesInStretch, stretchTicks, ticksOf, type Moment, type Stretch } from './stretch.ts';
@@ -60,9 +61,18 @@ export function layClip(score: Score, clip: Clip, at: Moment): Result<Score> {
   );
 }
 
-/** Plays a stretch once more, straight after it. */
-export const repeatStretch = (score: Score, stretch: Stretch): Result<Score> =>
-  layClip(score, copyStretch(score, stretch), stretch.to);
+/** Plays a stretch once more, straight after it; one note of a string once more after its own length. */
+export function repeatStretch(score: Score, stretch: Stretch): Result<Score> {
+  const [only] = notesInStretch(score, stretch);
+  if (!stretch.string || !only) return layClip(score, copyStretch(score, stretch), stretch.to);
+  const lengthTicks = only.note.durationTicks;
+  const clip = { ...copyStretch(score, stretch), lengthTicks };
+  const after = momentOf(score, only.atTicks + lengthTicks);
+  const clash = noteAt(score.bars[after.bar], after.tick, stretch.string);
+  if (clash && clash.voice !== stretch.voice)
+    return inTheWay(score, { bar: after.bar, atTicks: only.atTicks + lengthTicks, note: clash });
+  return layClip(score, clip, after);
+}
 
 /** Moves a stretch in time. Refused where it would leave the piece or cover other notes of its voice. */
 export function shiftStretch(score: Score, stretch: Stretch, byTicks: Ticks): Result<Score> {
@@ -71,10 +81,12 @@ export function shiftStretch(score: Score, stretch: Stretch, byTicks: Ticks): Re
   const [first, last] = [moving[0], moving.at(-1)];
   if (!first || !last) return ok(score);
   if (first.atTicks + byTicks < 0)
-    return fail('The notes would begin before the piece', 'Put a bar in front first', { bar: 1 });
+    return fail('The notes would begin before the piece', 'Put a bar in front first', {
+      bar: numberOfBar(score, 0),
+    });
   if (last.atTicks + byTicks >= (starts.at(-1) ?? 0))
     return fail('The notes would begin after the last bar', 'Add a bar with Ctrl Enter first', {
-      bar: score.bars.length,
+      bar: numberOfBar(score, score.bars.length - 1),
     });
   const cleared = clearStretch(score, stretch);
   const moved = moving.map(({ atTicks, note }) => ({ atTicks: atTicks + byTicks, note }));
@@ -165,7 +177,7 @@ const inTheWay = (score: Score, placed: PlacedNote) =>
   );
 
 const placeOf = (score: Score, { bar, note }: PlacedNote) => ({
-  bar: bar + 1,
+  bar: numberOfBar(score, bar),
   beat: beatAt(score.bars[bar]?.metre ?? { beats: 4, unit: 4 }, note.tick),
   string: note.string,
 });

@@ -69,6 +69,22 @@ describe('copy and paste', () => {
       shown(score).map((line) => line.replace(/^\d/, (bar) => String(Number(bar) + 2))),
     );
   });
+  test('one note alone is played once more after its own length', () => {
+    const alone: Stretch = {
+      voice: 'melody',
+      from: { bar: 0, tick: 1440 },
+      to: { bar: 0, tick: 1441 },
+      string: 1,
+    };
+    const repeated = value(repeatStretch(score, alone));
+    const ticks = repeated.bars[0]!.notes.filter(({ voice }) => voice === 'melody');
+    expect(ticks.map(({ tick, durationTicks }) => [tick, durationTicks])).toEqual([
+      [0, 960],
+      [1440, 480],
+      [1920, 480],
+      [2880, 960],
+    ]);
+  });
   test('a thumb stroke laid by hand stays when its pattern is laid anew; one cut away stays away', () => {
     const thumb: Stretch = { voice: 'thumb', from: { bar: 0, tick: 0 }, to: { bar: 0, tick: 960 } };
     const laid = value(layClip(score, copyStretch(score, thumb), { bar: 1, tick: 960 }));

@@ -2,6 +2,7 @@ import { highestFret } from '../instrument/index.ts';
 import { placeOfNote } from './edits.ts';
 import type { Finding } from './finding.ts';
 import { partialAt } from './heard.ts';
+import { numberOfBar } from './bar-numbers.ts';
 import { placedNotes } from './reading.ts';
 import type { Note, Score } from './schema.ts';
 import { usualOrnamentFrets } from './technique-words.ts';
@@ -19,7 +20,7 @@ export function markFindings(score: Score): Finding[] {
       {
         ...complaint,
         severity: 'error' as const,
-        bar: bar + 1,
+        bar: numberOfBar(score, bar),
         beat: beatAt(metre, note.tick),
         string: note.string,
       },
@@ -81,7 +82,7 @@ const endingsWithoutRepeat = ({ bars }: Score): Finding[] =>
       {
         severity: 'error',
         code: 'ending-without-repeat',
-        bar: index + 1,
+        bar: numberOfBar({ bars }, index),
         beat: 1,
         message: 'An ending is marked, but nothing is repeated',
         remedy: 'End the passage before it with a repeat sign, or take the ending away',

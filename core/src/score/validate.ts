@@ -1,6 +1,7 @@
 import { highestFret } from '../instrument/index.ts';
 import { placeOfNote } from './edits.ts';
 import type { Finding } from './finding.ts';
+import { numberOfBar } from './bar-numbers.ts';
 import { placedNotes, previousOnString, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Score } from './schema.ts';
 import { barTicks, beatAt } from './ticks.ts';
@@ -15,9 +16,9 @@ export function validateScore(score: Score): Finding[] {
   const previous = previousOnString(notes);
   const findings = [
     ...score.bars.flatMap((bar, index) => [
-      ...notesPastTheBar(bar, index),
-      ...overlapsInVoice(bar, index),
-      ...stringClashes(bar, index),
+      ...notesPastTheBar(score, bar, index),
+      ...overlapsInVoice(score, bar, index),
+      ...stringClashes(score, bar, index),
       ...gripsOffTheNeck(score, bar, index),
     ]),
     ...notes.flatMap((placed) => [
@@ -31,6 +32,7 @@ export function validateScore(score: Score): Finding[] {
 }
 
 function finding(
+  score: Score,
   bar: Bar,
   index: number,
   note: Pick<Note, 'tick'> & { string?: number },
@@ -38,18 +40,18 @@ function finding(
 ): Finding {
   return {
     ...rest,
-    bar: index + 1,
+    bar: numberOfBar(score, index),
     beat: beatAt(bar.metre, note.tick),
     ...(note.string === undefined ? {} : { string: note.string }),
   };
 }
 
-function notesPastTheBar(bar: Bar, index: number): Finding[] {
+function notesPastTheBar(score: Score, bar: Bar, index: number): Finding[] {
   const length = barTicks(bar.metre);
   return bar.notes
     .filter((note) => note.tick + note.durationTicks > length)
     .map((note) =>
-      finding(bar, index, note, {
+      finding(score, bar, index, note, {
         severity: 'error',
         code: 'bar-too-full',
         message: `The ${note.voice} note runs past the end of the ${bar.metre.beats}/${bar.metre.unit} bar`,
@@ -69,7 +71,7 @@ function notesPastTheBar(bar: Bar, index: number): Finding[] {
     );
 }
 
-function overlapsInVoice(bar: Bar, index: number): Finding[] {
+function overlapsInVoice(score: Score, bar: Bar, index: number): Finding[] {
   return bar.notes.flatMap((note) => {
     const next = Math.min(
       ...bar.notes
@@ -78,7 +80,7 @@ function overlapsInVoice(bar: Bar, index: number): Finding[] {
     );
     if (note.tick + note.durationTicks <= next) return [];
     return [
-      finding(bar, index, note, {
+      finding(score, bar, index, note, {
         severity: 'error',
         code: 'notes-overlap',
         message: `The ${note.voice} note is still written when the next ${note.voice} note begins`,
@@ -101,14 +103,14 @@ function overlapsInVoice(bar: Bar, index: number): Finding[] {
   });
 }
 
-function stringClashes(bar: Bar, index: number): Finding[] {
+function stringClashes(score: Score, bar: Bar, index: number): Finding[] {
   const clashes = bar.notes.filter((note, position) =>
     bar.notes.some(
       (other, earlier) => earlier < position && other.tick === note.tick && other.string === note.string,
     ),
   );
   return clashes.map((note) =>
-    finding(bar, index, note, {
+    finding(score, bar, index, note, {
       severity: 'error',
       code: 'string-clash',
       message: `Two notes are asked of string ${note.string} at once`,
@@ -127,7 +129,7 @@ function offTheNeck(score: Score, { bar, note }: PlacedNote): Finding[] {
   const owner = score.bars[bar];
   if (!owner || note.fret <= highestFret(score)) return [];
   return [
-    finding(owner, bar, note, {
+    finding(score, owner, bar, note, {
       severity: 'error',
       code: 'fret-off-neck',
       message: `Fret ${note.fret} is past the last fret, ${highestFret(score)} counted from the capo`,
@@ -141,7 +143,7 @@ function gripsOffTheNeck(score: Score, bar: Bar, index: number): Finding[] {
     const past = grip.frets.findIndex((fret) => fret !== null && fret > highestFret(score));
     if (past < 0 && grip.tick < barTicks(bar.metre)) return [];
     return [
-      finding(bar, index, past < 0 ? grip : { tick: grip.tick, string: 6 - past }, {
+      finding(score, bar, index, past < 0 ? grip : { tick: grip.tick, string: 6 - past }, {
         severity: 'error',
         code: past < 0 ? 'grip-past-bar' : 'grip-off-neck',
         message:
@@ -180,7 +182,7 @@ function arrivalWithoutSource(
   const sounding = before && !before.note.dead && stillSounds(before, atTicks);
   if (sounding && rule.right(before.note.fret, note.fret)) return [];
   return [
-    finding(owner, bar, note, {
+    finding(score, owner, bar, note, {
       severity: 'error',
       code: `${note.arrival}-without-source`,
       message: rule.message,
@@ -207,7 +209,7 @@ function tieWithoutSource(
   if (!owner || !note.tied) return [];
   if (before?.note.fret === note.fret && before.atTicks + before.note.durationTicks === atTicks) return [];
   return [
-    finding(owner, bar, note, {
+    finding(score, owner, bar, note, {
       severity: 'error',
       code: 'tie-without-source',
       message: 'A tied note continues the same fret on its string, written right up to it',

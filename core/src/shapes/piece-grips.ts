@@ -1,5 +1,5 @@
 import { fingerSequence, gripChange, type FingeredGrip, type GripChange, type Hand } from '../hands/index.ts';
-import { soundingFrets, type GripFrets, type PlacedGrip, type Score } from '../score/index.ts';
+import { numberOfBar, soundingFrets, type GripFrets, type PlacedGrip, type Score } from '../score/index.ts';
 import { fretsText } from './grip.ts';
 import { nameGrip } from './naming.ts';
 
@@ -37,7 +37,9 @@ export function pieceGrips(
   score: Score,
   hand: Hand,
 ): { readonly grips: PieceGrip[]; readonly changes: PieceChange[] } {
-  const laid = score.bars.flatMap((bar, index) => bar.grips.map((grip) => ({ grip, bar: index + 1 })));
+  const laid = score.bars.flatMap((bar, index) =>
+    bar.grips.map((grip) => ({ grip, bar: numberOfBar(score, index) })),
+  );
   const fingered = fingerSequence(
     laid.map(({ grip }) => ({ frets: grip.frets, pinned: grip.fingers })),
     score,

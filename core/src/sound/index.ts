@@ -4,13 +4,11 @@ export { velocitiesOf } from './loudness.ts';
 export { pitchCurve } from './pitch-curve.ts';
 export { renderClick, renderStereo, renderVoice, samplesOf, tailS } from './render.ts';
 export { renderStringTones, type StringTone } from './string-tones.ts';
-export { swungTick } from './swing.ts';
 export {
   layTimeline,
   spanOfBars,
   strikeOffsetS,
   type ClickEvent,
-  type Feel,
   type Moment,
   type Seconds,
   type SoundEvent,

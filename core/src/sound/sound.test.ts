@@ -1,8 +1,8 @@
 import { PitchDetector } from 'pitchy';
 import { describe, expect, test } from 'vitest';
 import { centsBetween, frequencyHz } from '../pitch/index.ts';
-import { blankScore, type Note, type Score } from '../score/index.ts';
-import { layTimeline, renderClick, renderVoice, swungTick } from './index.ts';
+import { blankScore, swungTick, type Note, type Score } from '../score/index.ts';
+import { layTimeline, renderClick, renderVoice } from './index.ts';
 
 const rate = 44100;
 const note = (over: Partial<Note>): Note => ({

@@ -1,16 +1,15 @@
 import { concertPitchHz, type StringNumber } from '../instrument/index.ts';
 import { centsBetween, concertA4Hz, type Midi } from '../pitch/index.ts';
 import {
-  barTicks,
   heardMidi,
   beatStarts,
-  isCompound,
   placedNotes,
   previousOnString,
-  ticksPerQuarter,
+  tempoMap,
   unfold,
   type Note,
   type NoteEnding,
+  type Feel,
   type NoteStroke,
   type PlacedNote,
   type Score,
@@ -19,7 +18,6 @@ import {
 } from '../score/index.ts';
 import { velocitiesOf } from './loudness.ts';
 import { pitchCurve, slideTime, type PitchPoint } from './pitch-curve.ts';
-import { swungTick } from './swing.ts';
 
 /** Seconds from the start of the score. */
 export type Seconds = number;
@@ -64,7 +62,7 @@ export interface Moment {
   readonly tick: Ticks;
 }
 
-/** A score in seconds: the only place where tempo and swing are applied. */
+/** A score in seconds. */
 export interface Timeline {
   readonly events: readonly SoundEvent[];
   readonly clicks: readonly ClickEvent[];
@@ -75,40 +73,7 @@ export interface Timeline {
   readonly durationS: Seconds;
 }
 
-export interface Feel {
-  readonly tempoBpm: number;
-  readonly swingPercent: number;
-}
-
 const longestRingS: Seconds = 6;
-
-/** When each bar begins, and how swung and how fast it is. */
-interface TimedBar {
-  readonly startS: Seconds;
-  readonly secondsPerTick: Seconds;
-  readonly swingPercent: number;
-  readonly isCompound: boolean;
-}
-
-/** Tempo and swing bar by bar; a slower practice tempo slows every change of tempo with it. */
-function timeBars(score: Score, feel: Partial<Feel>): { readonly bars: TimedBar[]; readonly endS: Seconds } {
-  const pace = (feel.tempoBpm ?? score.tempoBpm) / score.tempoBpm;
-  let [tempoBpm, swingPercent, startS] = [score.tempoBpm, score.swingPercent, 0];
-  const bars = score.bars.map((bar): TimedBar => {
-    tempoBpm = bar.tempoBpm ?? tempoBpm;
-    swingPercent = bar.swingPercent ?? swingPercent;
-    const secondsPerTick = 60 / (tempoBpm * pace) / ticksPerQuarter;
-    const timed = {
-      startS,
-      secondsPerTick,
-      swingPercent: feel.swingPercent ?? swingPercent,
-      isCompound: isCompound(bar.metre),
-    };
-    startS += barTicks(bar.metre) * secondsPerTick;
-    return timed;
-  });
-  return { bars, endS: startS };
-}
 
 /**
  * Lays a score out in seconds, repeats played. `feel` overrides the score's own tempo and swing (slow practice). Bars of the answer
@@ -116,13 +81,8 @@ function timeBars(score: Score, feel: Partial<Feel>): { readonly bars: TimedBar[
  */
 export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline {
   const { score, order } = unfold(written);
-  const { bars: timed, endS } = timeBars(score, feel);
+  const { bars: timed, endS, secondsAt } = tempoMap(score, feel);
   const writtenBar = (played: number) => order[played]?.bar ?? played;
-  const secondsAt = (played: number, tick: Ticks): Seconds => {
-    const bar = timed[played];
-    if (!bar) return endS;
-    return bar.startS + swungTick(tick, bar.swingPercent, bar.isCompound) * bar.secondsPerTick;
-  };
   const endOf = ({ bar, note }: PlacedNote) => secondsAt(bar, note.tick + note.durationTicks);
 
   const notes = placedNotes(score);

@@ -1,12 +1,13 @@
 import { writtenMidi } from '../instrument/index.ts';
 import { pitchText, spellMidi } from '../pitch/index.ts';
 import {
+  numberOfBar,
   beatAt,
   beatStarts,
   barTicks,
   endingWords,
   strokeWords,
-  ticksPerQuarter,
+  tempoMap,
   type Note,
   type NoteEnding,
   type Score,
@@ -32,7 +33,7 @@ export const bassLine = (score: Score): BassNote[] =>
       .map((note) => {
         const pitch = pitchText(spellMidi(writtenMidi(score.tuning, note), score.key));
         return {
-          bar: index + 1,
+          bar: numberOfBar(score, index),
           beat: beatAt(bar.metre, note.tick),
           string: note.string,
           fret: note.fret,
@@ -64,13 +65,14 @@ export interface BassDensity {
 }
 
 export function bassDensity(score: Score): BassDensity {
-  const bars = score.bars.map((bar) => {
+  const timed = tempoMap(score).bars;
+  const bars = score.bars.map((bar, index) => {
     const count = new Set(
       bar.notes
         .filter(({ voice, tied, grace }) => voice === 'thumb' && !tied && !grace)
         .map(({ tick }) => tick),
     ).size;
-    const seconds = (barTicks(bar.metre) / ticksPerQuarter) * (60 / score.tempoBpm);
+    const seconds = barTicks(bar.metre) * (timed[index]?.secondsPerTick ?? 0);
     return { count, beats: Math.max(1, beatStarts(bar.metre).length), seconds };
   });
   const beats = bars.reduce((sum, bar) => sum + bar.beats, 0);

@@ -1,4 +1,12 @@
-import { beatAt, beatStarts, gripAt, soundingFrets, type Finding, type Score } from '../score/index.ts';
+import {
+  numberOfBar,
+  beatAt,
+  beatStarts,
+  gripAt,
+  soundingFrets,
+  type Finding,
+  type Score,
+} from '../score/index.ts';
 import { fretOf } from '../shapes/index.ts';
 import { patternStretches } from './pattern-at.ts';
 import { byHand, thumbPatternTable } from './pattern-table.ts';
@@ -17,7 +25,7 @@ function unknownPatterns(score: Score): Finding[] {
       .map(({ name, from }): Finding => ({
         severity: 'error',
         code: 'unknown-pattern',
-        bar: index + 1,
+        bar: numberOfBar(score, index),
         beat: beatAt(bar.metre, from),
         message: `“${name}” is not a thumb pattern`,
         remedy: `Choose one of ${thumbPatternTable.map(({ id }) => id).join(', ')}`,
@@ -28,6 +36,7 @@ function unknownPatterns(score: Score): Finding[] {
 /** A grip holds until the next, so only the beats before the first grip can be bare: said once, where they begin. */
 function beatsWithoutGrip(score: Score): Finding[] {
   for (const [index, bar] of score.bars.entries()) {
+    if (bar.pickup) continue;
     const isPatterned = patternStretches(score, index).some(({ pattern }) => pattern);
     const bare = beatStarts(bar.metre).findIndex((tick) => !gripAt(score, index, tick));
     if (bare < 0) return [];
@@ -36,7 +45,7 @@ function beatsWithoutGrip(score: Score): Finding[] {
       {
         severity: 'warning',
         code: 'thumb-without-grip',
-        bar: index + 1,
+        bar: numberOfBar(score, index),
         beat: bare + 1,
         message: 'From here the thumb has no grip to play',
         remedy: 'Lay a grip on this beat or before it',
@@ -60,7 +69,7 @@ function bassBesideGrip(score: Score): Finding[] {
           {
             severity: 'warning',
             code: 'thumb-beside-grip',
-            bar: index + 1,
+            bar: numberOfBar(score, index),
             beat: beatAt(bar.metre, note.tick),
             string: note.string,
             message:

@@ -26,9 +26,12 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
   const best: Ranked[] = [];
   for (const [index, tuning] of tunings.entries()) {
     const ofTuning: Ranked[] = [];
-    for (let capo = 0; capo <= search.maxCapo; capo += 1) {
+    const capos = search.only
+      ? [search.only.capo]
+      : Array.from({ length: search.maxCapo + 1 }, (_, capo) => capo);
+    for (const [each, capo] of capos.entries()) {
       ofTuning.push(...rankCapo(passage, search, tuning, capo));
-      yield (index + (capo + 1) / (search.maxCapo + 1)) / tunings.length;
+      yield (index + (each + 1) / capos.length) / tunings.length;
     }
     best.push(...ofTuning.sort(byCost).slice(0, perTuning));
   }
@@ -45,7 +48,8 @@ function rankCapo(passage: Passage, search: TuningSearch, tuning: Tuning, capo: 
   const instrument: Instrument = { ...search.guitar, tuning, capo };
   const open = openMidiLowToHigh(tuning);
   const ranked: Ranked[] = [];
-  for (const transpose of transpositions(search.maxTranspose)) {
+  const transposes = search.only ? [search.only.transpose] : transpositions(search.maxTranspose);
+  for (const transpose of transposes) {
     const shift = transpose - capo - (tuning.wholeSemitones ?? 0);
     const ways: PassageWays = waysToPlay(passage, open, shift, instrument);
     ranked.push(rank(passage, layPassage(passage, ways, instrument), instrument, transpose, search.today));

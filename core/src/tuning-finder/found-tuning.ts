@@ -11,6 +11,8 @@ export interface TuningSearch {
   readonly maxCapo: number;
   readonly maxTranspose: number;
   readonly limit?: number;
+  /** One capo and one transposition, whatever else might lie better; absent: all up to the most. */
+  readonly only?: { readonly capo: number; readonly transpose: number } | undefined;
 }
 
 /** One part of what a tuning costs, in mm. */

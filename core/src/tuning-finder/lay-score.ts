@@ -25,7 +25,7 @@ export function layScore(score: Score, found: FoundTuning): Score {
     const notes = bar.notes
       .flatMap((note): Note[] => {
         const place = places.get(note);
-        return place ? [{ ...note, string: place.string, fret: place.fret }] : [];
+        return place ? [placedAt(note, place.string, place.fret)] : [];
       })
       .sort(inPlayingOrder);
     return { ...bar, notes, thumbPattern: 'by-hand', grips: gripsFor(bar, notes) };
@@ -37,6 +37,13 @@ export function layScore(score: Score, found: FoundTuning): Score {
     tuning: keptTuning(found.tuning),
     bars,
   };
+}
+
+/** What was chosen for a note's old place, finger and position, is let go. */
+function placedAt(note: Note, string: Note['string'], fret: number): Note {
+  if (note.string === string && note.fret === fret) return note;
+  const { finger: _, position: __, ...kept } = note;
+  return { ...kept, string, fret };
 }
 
 /** The found place of every note of the score, ties taking the place of the note they continue. */

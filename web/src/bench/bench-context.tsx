@@ -11,6 +11,7 @@ import {
 } from 'react';
 import type { SheetPlace } from '../score-view/place.ts';
 import type { Player } from '../sound/player.ts';
+import { fittingGrid } from './score/fitting-grid.ts';
 import type { ScoreStore } from './score-store.ts';
 import { useCheck, type Check } from './use-check.ts';
 
@@ -32,7 +33,7 @@ export interface Bench {
   /** Whether pointing at a place selects up to it: how a finger selects. */
   readonly pointingSelects: boolean;
   readonly setPointingSelects: (selects: boolean) => void;
-  /** Ticks the cursor moves by. */
+  /** Ticks the cursor moves by: as chosen for this bar, else what its notes fall on. */
   readonly grid: number;
   readonly setGrid: (ticks: number) => void;
   /** Queries of the score, worked out a moment after the edit so that typing is not held up. */
@@ -67,7 +68,8 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const steps = useSyncExternalStore(store.subscribe, store.getSteps);
   const [{ place, anchor }, setPlaces] = useState<Places>({ place: { bar: 0, tick: 0, string: 1 } });
   const [pointingSelects, setPointingSelects] = useState(false);
-  const [grid, setGrid] = useState(480);
+  const [chosenGrid, setChosenGrid] = useState<{ readonly bar: number; readonly grid: number } | undefined>();
+  const grid = chosenGrid?.bar === place.bar ? chosenGrid.grid : fittingGrid(score.bars[place.bar]);
   const settled = useDeferredValue(score);
   const check = useCheck(settled);
   const { checked } = check;
@@ -91,7 +93,7 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       pointingSelects,
       setPointingSelects,
       grid,
-      setGrid,
+      setGrid: (ticks) => setChosenGrid({ bar: place.bar, grid: ticks }),
       findings,
       check,
       player,

@@ -13,6 +13,7 @@ import { StageRail } from './stage-rail.tsx';
 import { StageMargin, StageSheet, StageTransport } from './stage-views.tsx';
 import { isStage, type StageId } from './stages.ts';
 import { TitleBlock } from './title-block.tsx';
+import { useBenchKeys } from './use-bench-keys.ts';
 import { unreadableIn, UnreadablePiece } from './unreadable-piece.tsx';
 import { useBenchSession, useSaveState, useStaleChoices, type BenchSession } from './use-bench-session.ts';
 
@@ -95,13 +96,7 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
     };
   }, [score.title]);
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === '?' && !(event.target instanceof HTMLInputElement)) setPanel('help');
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, []);
+  useBenchKeys(() => setPanel('help'));
 
   return (
     <div className="flex h-full flex-col print:block print:h-auto">

@@ -18,7 +18,8 @@ const writing = [
   ...barKeys.map(({ key, words }) => [key, words]),
 ];
 const whole = [
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo; from anywhere'],
+  ['Shift 1 – 6', 'the stages, from anywhere (Alt Shift where digits need Shift)'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut what is selected, or else copy this bar; lay it down'],
   ['Ctrl Enter', 'new bar after this one'],
   ['Ctrl Backspace', 'take this bar out'],

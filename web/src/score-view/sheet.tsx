@@ -1,3 +1,4 @@
+import { numberOfBar } from '@jocund/core/score';
 import {
   createSheetDrawer,
   gutter,
@@ -100,7 +101,8 @@ export function Sheet({
           >
             <p className="sr-only" data-testid="call">
               {picture.layout.bars.map(
-                ({ bar }) => `bar ${bar + 1}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
+                ({ bar }) =>
+                  `bar ${numberOfBar(score, bar)}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
               )}
             </p>
             <System

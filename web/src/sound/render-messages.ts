@@ -1,4 +1,4 @@
-import type { Feel } from '@jocund/core/sound';
+import type { Feel } from '@jocund/core/score';
 import type { Score } from '@jocund/core/score';
 
 /** What the page asks of the sound worker. */

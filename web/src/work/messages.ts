@@ -8,7 +8,7 @@ import type { Instrument, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { FoundGrip } from '@jocund/core/shapes';
-import type { FoundTuning } from '@jocund/core/tuning-finder';
+import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
 interface PlacedFingers extends Pick<NoteFingers, 'finger' | 'picking' | 'isUnplayed'> {
@@ -45,6 +45,7 @@ export interface Tasks {
       readonly today: Tuning;
       readonly maxCapo: number;
       readonly maxTranspose: number;
+      readonly only?: TuningSearch['only'];
     };
     readonly output: FoundTuning[];
   };

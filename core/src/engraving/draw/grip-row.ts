@@ -1,4 +1,4 @@
-import { gripAt, type PlacedGrip, type Score } from '../../score/index.ts';
+import { numberOfBar, gripAt, type PlacedGrip, type Score } from '../../score/index.ts';
 import { gripName } from '../grip-name.ts';
 import { text, type Shape } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
@@ -22,7 +22,7 @@ export function drawGripRow(score: Score, frame: BarFrame, options: GripRowOptio
   const carried = startsAnew ? undefined : gripAt(score, index, 0);
   const nameX = ({ tick }: PlacedGrip) => (tick === 0 ? left + 20 : x(tick) - 8);
   return [
-    text(left + 6, rows.gripTop + 20, String(index + 1)),
+    text(left + 6, rows.gripTop + 20, String(numberOfBar(score, index))),
     ...(carried
       ? [
           text(left + 20, rows.gripTop + 21, `hold ${gripName(score, carried, options.shown)}`, {

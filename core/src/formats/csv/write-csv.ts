@@ -1,6 +1,13 @@
 import { pitchText, spellMidi, transposeKey } from '../../pitch/index.ts';
 import { soundingShift } from '../../instrument/index.ts';
-import { beatAt, countOf, heardWholeMidi, techniqueWords, type Score } from '../../score/index.ts';
+import {
+  numberOfBar,
+  beatAt,
+  countOf,
+  heardWholeMidi,
+  techniqueWords,
+  type Score,
+} from '../../score/index.ts';
 
 export type Cell = string | number | undefined;
 
@@ -22,7 +29,7 @@ export function writeNotesCsv(score: Score): string {
     bar.notes.map((note): Cell[] => {
       const midi = heardWholeMidi(score, note);
       return [
-        index + 1,
+        numberOfBar(score, index),
         Math.round(beatAt(bar.metre, note.tick) * 1000) / 1000,
         countOf(score.bars, index, note.tick),
         note.voice,

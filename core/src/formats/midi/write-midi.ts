@@ -5,9 +5,9 @@ import {
   barStarts,
   barTicks,
   heardMidi,
-  isCompound,
   placedNotes,
   previousOnString,
+  tempoMap,
   ticksPerQuarter,
   unfold,
   type Note,
@@ -15,7 +15,7 @@ import {
   type Score,
   type Voice,
 } from '../../score/index.ts';
-import { strikeOffsetS, swungTick, velocitiesOf } from '../../sound/index.ts';
+import { strikeOffsetS, velocitiesOf } from '../../sound/index.ts';
 import { bendRangeSemitones, bendsOf } from './bends.ts';
 import { toBytes } from './text.ts';
 
@@ -104,13 +104,12 @@ const tempoEvent = (tempoBpm: number): object => ({
 
 function voiceTrack(score: Score, voice: Voice, swing: MidiOptions['swing']): TimedEvent[] {
   const starts = barStarts(score);
-  const swingAt = inForce(score, 'swingPercent');
-  const tempoAt = inForce(score, 'tempoBpm');
+  const time = tempoMap(score);
   const velocity = velocitiesOf(score);
   const ticksAt = (bar: number, tick: number): number => {
     const { metre } = score.bars[bar] ?? { metre: { beats: 4, unit: 4 } };
     const length = barTicks(metre);
-    const moved = swing === 'applied' ? swungTick(tick, swingAt[bar] ?? 50, isCompound(metre)) : tick;
+    const moved = swing === 'applied' ? time.swungTickAt(bar, tick) : tick;
     return (starts[bar] ?? 0) + (tick >= length ? tick : Math.round(moved));
   };
   const notes = placedNotes(score, voice);
@@ -120,7 +119,8 @@ function voiceTrack(score: Score, voice: Voice, swing: MidiOptions['swing']): Ti
     events.push(...channelSettings(channel));
   for (const { placed, until } of joined) {
     const { bar, note } = placed;
-    const ticksOfMs = (ms: number) => Math.round((ms / 60_000) * (tempoAt[bar] ?? 100) * ticksPerQuarter);
+    const ticksOfMs = (ms: number) =>
+      Math.round((ms / 60_000) * (time.bars[bar]?.tempoBpm ?? 100) * ticksPerQuarter);
     const at = Math.max(
       0,
       ticksAt(bar, note.tick) + ticksOfMs(1000 * strikeOffsetS(note, score.bars[bar]?.notes ?? [])),
@@ -162,12 +162,6 @@ function channelSettings(channel: number): TimedEvent[] {
     control(6, bendRangeSemitones),
     control(38, 0),
   ];
-}
-
-/** A value of the score, as changed by its bars, in force in each bar. */
-function inForce(score: Score, field: 'tempoBpm' | 'swingPercent'): number[] {
-  let now = score[field];
-  return score.bars.map((bar) => (now = bar[field] ?? now));
 }
 
 interface Joined {

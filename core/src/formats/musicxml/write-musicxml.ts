@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '../../fault/index.ts';
 import { realPitch, soundingShift, stringsLowToHigh } from '../../instrument/index.ts';
 import { keyFifths, spellMidi, transposeKey, type Key } from '../../pitch/index.ts';
 import {
+  numberOfBar,
   barTicks,
   heardWholeMidi,
   placeOfFinding,
@@ -63,7 +64,7 @@ function write(score: Score): string {
   const voices = { melody: writtenEvents(score, 'melody'), thumb: writtenEvents(score, 'thumb') };
   score.bars.forEach((bar, index) => {
     const isPickup = bar.pickup === true;
-    const number = score.bars[0]?.pickup ? index : index + 1;
+    const number = numberOfBar(score, index);
     const measure = part.ele('measure', {
       number: String(number),
       ...(isPickup ? { implicit: 'yes' } : {}),

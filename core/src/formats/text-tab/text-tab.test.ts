@@ -253,7 +253,7 @@ describe('writing plain text', () => {
         section: fc.constantFrom('A', 'Verse 2', '3/4', 'x2', '1.', '[odd]'),
         repeatStart: fc.constant(true as const),
         repeatTimes: fc.integer({ min: 2, max: 9 }),
-        endings: fc.constantFrom([1], [2], [1, 2]),
+        endings: fc.constantFrom<number[][]>([1], [2], [1, 2]),
         tempoBpm: fc.constantFrom(60, 92.5, 140),
         swingPercent: fc.constantFrom(50, 66.7),
       },

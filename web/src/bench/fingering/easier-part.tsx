@@ -1,3 +1,4 @@
+import { numberOfBar } from '@jocund/core/score';
 import { highestFret } from '@jocund/core/instrument';
 import type { Stretch } from '@jocund/core/score';
 import { useState } from 'react';
@@ -59,7 +60,9 @@ export function EasierPart() {
         </p>
       ) : (
         <p className="flex gap-2 pt-2">
-          <Button onClick={() => look(barStretch(cursor.bar))}>In bar {cursor.bar + 1}</Button>
+          <Button onClick={() => look(barStretch(cursor.bar))}>
+            In bar {numberOfBar(score, cursor.bar)}
+          </Button>
           <Button onClick={() => look(undefined)}>In the piece</Button>
         </p>
       )}

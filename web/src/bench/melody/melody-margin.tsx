@@ -8,6 +8,7 @@ import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { GridChoice } from '../score/grid-choice.tsx';
 import { SelectionPart } from '../score/selection-part.tsx';
+import { voiceInHand } from '../score/voice-in-hand.ts';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 import { OverBarPart } from './over-bar-part.tsx';
 import { SuggestionsPart } from './suggestions-part.tsx';
@@ -23,7 +24,8 @@ export function MelodyMargin() {
   const pinched = placedNotes(score, 'melody').filter(
     ({ note, atTicks }) => !note.tied && struck.has(atTicks),
   ).length;
-  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, 'melody');
+  const hand = voiceInHand(score, cursor, 'melody');
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, hand);
   return (
     <Margin
       title="Melody"
@@ -40,7 +42,7 @@ export function MelodyMargin() {
       <MarginPart>
         <GridChoice />
       </MarginPart>
-      <NoteUnderCursor note={note} voice="melody" />
+      <NoteUnderCursor note={note} voice={hand} />
       <TypingPart />
       <OverBarPart />
       <EasierPart />

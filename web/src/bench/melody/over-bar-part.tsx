@@ -1,5 +1,6 @@
 import { Fold } from '../../ui/fold.tsx';
 import {
+  numberOfBar,
   dynamicAt,
   dynamicLevels,
   dynamicWords,
@@ -29,7 +30,7 @@ export function OverBarPart() {
   const set = (marks: BarMarks) => edit((each) => markBar(each, cursor.bar, marks));
   const isOn = (on: boolean): true | undefined => (on ? true : undefined);
   return (
-    <MarginPart title="Over the bar" note={`bar ${cursor.bar + 1}`}>
+    <MarginPart title="Over the bar" note={`bar ${numberOfBar(score, cursor.bar)}`}>
       <Fold title="Repeats, tempo, loudness">
         {() => (
           <>

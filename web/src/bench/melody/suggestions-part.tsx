@@ -1,5 +1,5 @@
 import type { Suggestion } from '@jocund/core/melody';
-import { applyRemedy, noteAt, placeOfNote, type Score } from '@jocund/core/score';
+import { numberOfBar, applyRemedy, noteAt, placeOfNote, type Score } from '@jocund/core/score';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { ErrorNote } from '../../ui/notice.tsx';
@@ -65,7 +65,7 @@ interface SuggestedProps {
 }
 
 function Suggested({ suggestion: { place, reason, remedy, moreMm }, isStale, onTaken }: SuggestedProps) {
-  const { edit, undo, setCursor } = useBench();
+  const { score, edit, undo, setCursor } = useBench();
   const say = useSay();
   const mm = Math.round(Math.abs(moreMm));
   return (
@@ -76,7 +76,7 @@ function Suggested({ suggestion: { place, reason, remedy, moreMm }, isStale, onT
           className="border-b border-ink1 font-semibold hover:bg-ink1-12"
           onClick={() => setCursor({ bar: place.bar, tick: place.tick, string: place.string })}
         >
-          bar {place.bar + 1}, string {place.string}
+          bar {numberOfBar(score, place.bar)}, string {place.string}
         </button>
         : {reason}
       </p>

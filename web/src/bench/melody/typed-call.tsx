@@ -1,5 +1,5 @@
 import { readCall, writeCall } from '@jocund/core/directions';
-import { useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
 import { TypedLine, type LineFault } from './typed-line.tsx';
@@ -8,10 +8,17 @@ import { TypedLine, type LineFault } from './typed-line.tsx';
 export function TypedCall() {
   const { score, cursor, grid } = useBench();
   const written = writeCall(score, cursor.bar, grid);
-  return <CallField key={`${cursor.bar} ${grid} ${written ?? ''}`} written={written} />;
+  // A bar that is written is another field: it goes on being typed into when it was written from here.
+  const goesOn = useRef(false);
+  return <CallField key={`${cursor.bar} ${grid} ${written ?? ''}`} written={written} goesOn={goesOn} />;
 }
 
-function CallField({ written }: { written: string | undefined }) {
+interface CallFieldProps {
+  readonly written: string | undefined;
+  readonly goesOn: RefObject<boolean>;
+}
+
+function CallField({ written, goesOn }: CallFieldProps) {
   const { score, edit, cursor, grid } = useBench();
   const [typed, setTyped] = useState(written ?? '');
   const [fault, setFault] = useState<LineFault | undefined>();
@@ -22,6 +29,7 @@ function CallField({ written }: { written: string | undefined }) {
       return;
     }
     setFault(undefined);
+    goesOn.current = true;
     edit((each) => ({ ...each, bars: each.bars.with(cursor.bar, read.bar) }));
   };
   return (
@@ -40,6 +48,7 @@ function CallField({ written }: { written: string | undefined }) {
         setFault(undefined);
       }}
       onTake={take}
+      goesOn={goesOn}
     >
       <Button className="mt-1" type="submit" disabled={typed === (written ?? '')}>
         Write the bar

@@ -1,5 +1,5 @@
 import type { Fault } from '@jocund/core/fault';
-import { useEffect, useId, useRef, type ReactNode } from 'react';
+import { useEffect, useId, useRef, type ReactNode, type RefObject } from 'react';
 
 /** What is wrong with a typed line, and the characters it is about. */
 export interface LineFault extends Fault {
@@ -16,15 +16,22 @@ interface TypedLineProps {
   readonly said: ReactNode;
   readonly onType: (text: string) => void;
   readonly onTake: () => void;
+  /** Set when the line was taken and goes on being typed into, although it is drawn anew. */
+  readonly goesOn?: RefObject<boolean>;
   /** What takes the line. */
   readonly children: ReactNode;
 }
 
 /** A line of text that is read as a whole: what cannot be read is selected, and told below. */
 export function TypedLine(props: TypedLineProps) {
-  const { label, typed, maxLength, fault, said, onType, onTake, children } = props;
+  const { label, typed, maxLength, fault, said, onType, onTake, goesOn, children } = props;
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!goesOn?.current) return;
+    goesOn.current = false;
+    field.current?.focus();
+  }, [goesOn]);
   useEffect(() => {
     if (!fault) return;
     field.current?.focus();

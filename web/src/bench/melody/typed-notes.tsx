@@ -1,5 +1,5 @@
 import { readNotes } from '@jocund/core/melody';
-import { copyStretch, layClip, momentOf, ticksOf, type Stretch } from '@jocund/core/score';
+import { numberOfBar, copyStretch, layClip, momentOf, ticksOf, type Stretch } from '@jocund/core/score';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useSettings } from '../../ui/settings.ts';
@@ -46,7 +46,7 @@ export function TypedNotes() {
       if (!attempt((each) => layClip(each, clip, at))) return;
       setTyped('');
       setCursor(onGrid(laid.value, { ...to, string: cursor.string }, grid));
-      say(`${counted(clip.notes.length, 'note')} laid from bar ${at.bar + 1} on.`, undo);
+      say(`${counted(clip.notes.length, 'note')} laid from bar ${numberOfBar(score, at.bar)} on.`, undo);
     });
   };
 

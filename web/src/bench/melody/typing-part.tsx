@@ -1,3 +1,4 @@
+import { numberOfBar } from '@jocund/core/score';
 import { useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { useBench } from '../bench-context.tsx';
@@ -7,10 +8,10 @@ import { TypedNotes } from './typed-notes.tsx';
 
 /** A bar typed as it is called, or a melody typed as notes. */
 export function TypingPart() {
-  const { cursor } = useBench();
+  const { score, cursor } = useBench();
   const [way, setWay] = useState<'call' | 'notes'>('call');
   return (
-    <MarginPart title="Type it" note={`bar ${cursor.bar + 1}`}>
+    <MarginPart title="Type it" note={`bar ${numberOfBar(score, cursor.bar)}`}>
       <div className="mb-2">
         <Choice
           label="Typed as"

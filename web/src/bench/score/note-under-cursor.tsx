@@ -3,6 +3,7 @@ import { valueOf } from '@jocund/core/engraving';
 import { highestFret, soundingShift, writtenMidi } from '@jocund/core/instrument';
 import { pitchText, spellMidi, transposeKey } from '@jocund/core/pitch';
 import {
+  numberOfBar,
   changeNote,
   heardWholeMidi,
   usualOrnamentFrets,
@@ -38,7 +39,7 @@ export function NoteUnderCursor({ note, voice }: NoteUnderCursorProps) {
   return (
     <MarginPart
       title={`String ${note.string}, ${note.fret === 0 ? 'open' : `fret ${note.fret}`}`}
-      note={`bar ${cursor.bar + 1}`}
+      note={`bar ${numberOfBar(score, cursor.bar)}`}
     >
       <p>
         <span className="figure text-head">{shown(written)}</span>
@@ -75,7 +76,7 @@ function EmptyPlace({ voice }: { voice: Voice }) {
   const { score, cursor, edit, grid } = useBench();
   const proposed = proposedFret(score, cursor);
   return (
-    <MarginPart title="This place is empty" note={`bar ${cursor.bar + 1}`}>
+    <MarginPart title="This place is empty" note={`bar ${numberOfBar(score, cursor.bar)}`}>
       <p className="text-note">
         Type a fret to write on string {cursor.string}. Arrows move by slot and string.
       </p>

@@ -1,5 +1,5 @@
 import { noteWords } from '@jocund/core/directions';
-import { beatAt, noteAt, type Voice } from '@jocund/core/score';
+import { indexOfBar, numberOfBar, beatAt, noteAt, type Voice } from '@jocund/core/score';
 import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { queryLetter } from '../../score-view/letters.ts';
 import { Sheet } from '../../score-view/sheet.tsx';
@@ -10,6 +10,7 @@ import { placeUnderFinding } from '../place-of-finding.ts';
 import { useWidth } from '../use-width.ts';
 import { onGrid } from './cursor-moves.ts';
 import { selectedStretch, stretchWords } from './selection.ts';
+import { voiceInHand } from './voice-in-hand.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 
 interface ScoreEditorProps {
@@ -36,7 +37,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
   const marks = useMemo(
     () =>
       findings
-        .filter(({ bar }) => bar <= score.bars.length)
+        .filter(({ bar }) => indexOfBar(score, bar) < score.bars.length)
         .map((finding, index): SheetMark => ({
           place: placeUnderFinding(score, finding),
           letter: queryLetter(index),
@@ -49,15 +50,17 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     if (shown === undefined) return;
     const systems = [...(box.current?.querySelectorAll<HTMLElement>('[data-system]') ?? [])];
     systems.findLast((each) => Number(each.dataset.system) <= shown)?.scrollIntoView({ block: 'nearest' });
-  }, [playing?.bar, cursor.bar, hasCursor]);
+    // Nothing is drawn before the width is known: a stage come back to shows its place then.
+  }, [playing?.bar, cursor.bar, hasCursor, width > 0]);
 
   const bar = score.bars[cursor.bar];
-  const note = noteAt(bar, cursor.tick, cursor.string, voice);
+  const hand = voice && voiceInHand(score, cursor, voice);
+  const note = noteAt(bar, cursor.tick, cursor.string, hand);
   const here =
     bar &&
     (note
-      ? noteWords(bar, cursor.bar + 1, note)
-      : `bar ${cursor.bar + 1}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
+      ? noteWords(bar, numberOfBar(score, cursor.bar), note)
+      : `bar ${numberOfBar(score, cursor.bar)}, beat ${beatAt(bar.metre, cursor.tick)}, string ${cursor.string}, empty`);
   const point = (place: SheetPlace, { extends: isExtended }: { readonly extends: boolean }) => {
     const next = onGrid(score, place, grid);
     if (voice && (isExtended || pointingSelects)) {
@@ -88,7 +91,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
           score={score}
           width={width}
           cursor={hasCursor ? cursor : undefined}
-          cursorVoice={hasCursor ? (voice ?? 'melody') : undefined}
+          cursorVoice={hasCursor ? (hand ?? 'melody') : undefined}
           selected={hasCursor ? selection : undefined}
           playing={playing}
           marks={marks}

@@ -1,5 +1,5 @@
 import { Fold } from '../../ui/fold.tsx';
-import { notesInStretch } from '@jocund/core/score';
+import { numberOfBar, notesInStretch } from '@jocund/core/score';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
@@ -31,7 +31,7 @@ export function SelectionPart({ voice }: { voice: 'thumb' | 'melody' }) {
             Select from here
           </Button>
           <Button look="plain" className="text-note" onClick={clipboard.copy}>
-            Copy bar {cursor.bar + 1}
+            Copy bar {numberOfBar(score, cursor.bar)}
           </Button>
           <Button look="plain" className="text-note" onClick={clipboard.paste}>
             Lay down what is copied

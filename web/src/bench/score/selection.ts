@@ -1,4 +1,12 @@
-import { barTicks, notesInStretch, ticksOf, type Stretch, type Score, type Voice } from '@jocund/core/score';
+import {
+  numberOfBar,
+  barTicks,
+  notesInStretch,
+  ticksOf,
+  type Stretch,
+  type Score,
+  type Voice,
+} from '@jocund/core/score';
 import type { SheetPlace } from '../../score-view/place.ts';
 
 /** What lies between the anchor and the cursor, both slots included; undefined while nothing is selected. */
@@ -29,8 +37,8 @@ export const stretchUnder = (
 /** "4 notes, bars 2 to 3". */
 export function stretchWords(score: Score, stretch: Stretch): string {
   const count = notesInStretch(score, stretch).length;
-  const last = stretch.to.tick === 0 ? stretch.to.bar : stretch.to.bar + 1;
-  const first = stretch.from.bar + 1;
+  const last = numberOfBar(score, stretch.to.tick === 0 ? stretch.to.bar - 1 : stretch.to.bar);
+  const first = numberOfBar(score, stretch.from.bar);
   const where = first === last ? `bar ${first}` : `bars ${first} to ${last}`;
   return `${count === 1 ? '1 note' : `${count} notes`}, ${where}`;
 }

@@ -3,6 +3,7 @@ import type { StringNumber } from '@jocund/core/instrument';
 import {
   clearStretch,
   momentOf,
+  noteAt,
   repeatStretch,
   restringStretch,
   shiftStretch,
@@ -36,6 +37,12 @@ const bySlot =
     ...place,
     ...momentOf(score, Math.max(0, ticksOf(score, place) + direction * grid)),
   });
+
+/** Behind the note at a place, where its repetition stands. */
+const afterNote = (score: Score, place: SheetPlace): SheetPlace => {
+  const note = noteAt(score.bars[place.bar], place.tick, place.string);
+  return note ? { ...place, ...momentOf(score, ticksOf(score, place) + note.durationTicks) } : place;
+};
 
 /** What is done to the selected notes, or to the one under the cursor. Margin and help are made from this list. */
 export const stretchKeys: readonly StretchKey[] = [
@@ -98,6 +105,7 @@ export const stretchKeys: readonly StretchKey[] = [
     shownKey: 'Ctrl D',
     words: 'once more, straight after',
     change: repeatStretch,
+    follow: afterNote,
   },
   {
     keys: ['Delete', 'Backspace'],

@@ -1,4 +1,5 @@
 import {
+  numberOfBar,
   clearStretch,
   copyStretch,
   layBar,
@@ -37,8 +38,10 @@ export function useClipboard(voice: Voice | undefined): {
       clipboard.hold({ kind: 'clip', clip: copyStretch(score, selection), words });
       say(`Copied: ${words}. Go where it should begin and press Ctrl V.`);
     } else if (bar) {
-      clipboard.hold({ kind: 'bar', bar, words: `bar ${cursor.bar + 1}` });
-      say(`Copied: bar ${cursor.bar + 1} with its grips. Go to another bar and press Ctrl V.`);
+      clipboard.hold({ kind: 'bar', bar, words: `bar ${numberOfBar(score, cursor.bar)}` });
+      say(
+        `Copied: bar ${numberOfBar(score, cursor.bar)} with its grips. Go to another bar and press Ctrl V.`,
+      );
     }
   };
 

@@ -12,10 +12,10 @@ import { movedBy } from './moving-keys.ts';
 import { applyNoteKey, changeLength, noteKeys } from './note-keys.ts';
 import { proposedFret } from './proposed-fret.ts';
 import { stretchKeys } from './stretch-keys.ts';
+import { grids } from './fitting-grid.ts';
+import { voiceInHand } from './voice-in-hand.ts';
 import { useClipboard } from './use-clipboard.ts';
 import { useStretchCommands } from './use-stretch-commands.ts';
-
-const grids = [480, 320, 240] as const;
 
 /** Into the queries of the margin, where 1, 2 and 0 mend or let stand. */
 function toFirstQuery(say: (text: string) => void): void {
@@ -27,8 +27,7 @@ function toFirstQuery(say: (text: string) => void): void {
 /** What the keyboard does on the score: moving for every stage, writing for the voice of the stage, if it has one. */
 export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) => void {
   const bench = useBench();
-  const { arrangementId, score, edit, undo, redo, cursor, setCursor, extendTo, anchor, grid, setGrid } =
-    bench;
+  const { arrangementId, score, edit, cursor, setCursor, extendTo, anchor, grid, setGrid } = bench;
   const [typeFret] = useState(createFretTyping);
   const attempt = useAttempt();
   const clipboard = useClipboard(voice);
@@ -38,9 +37,6 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
   const toStage = (stage: string) => void navigate(`/bench/${arrangementId}/${stage}`);
 
   const everywhere: Record<string, () => void> = {
-    'Ctrl z': undo,
-    'Ctrl Shift z': redo,
-    'Ctrl y': redo,
     'Ctrl c': clipboard.copy,
     'Ctrl x': clipboard.cut,
     'Ctrl v': clipboard.paste,
@@ -58,7 +54,8 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
 
   const write = (key: string, timeStamp: number): boolean => {
     if (!voice) return false;
-    const place = { ...cursor, voice };
+    const hand = voiceInHand(score, cursor, voice);
+    const place = { ...cursor, voice: hand };
     const noteKey = noteKeys.find((each) => each.key === key);
     const barKey = barKeys.find((each) => each.key === key);
     const stretchKey = stretchKeys.find(({ keys }) => keys.includes(key));
@@ -76,7 +73,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
       setGrid(grids[(grids.findIndex((each) => each === grid) + 1) % grids.length] ?? 480);
     else if (noteKey && commands.selection) commands.mark(noteKey);
     else if (noteKey) edit((each) => applyNoteKey(each, place, noteKey));
-    else if (barKey) edit((each) => barKey.change(each, cursor, voice));
+    else if (barKey) edit((each) => barKey.change(each, cursor, hand));
     else return false;
     return true;
   };

@@ -2,6 +2,7 @@ import { changeStretch, notesInStretch, type Stretch, type Voice } from '@jocund
 import { useBench } from '../bench-context.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import type { NoteKey } from './note-keys.ts';
+import { voiceInHand } from './voice-in-hand.ts';
 import { selectedStretch, stretchUnder } from './selection.ts';
 import type { stretchKeys } from './stretch-keys.ts';
 
@@ -15,7 +16,7 @@ export function useStretchCommands(voice: Voice): {
   const { score, edit, cursor, setCursor, extendTo, anchor, grid } = useBench();
   const attempt = useAttempt();
   const selection = selectedStretch(score, anchor, cursor, grid, voice);
-  const stretch = stretchUnder(selection, cursor, voice);
+  const stretch = stretchUnder(selection, cursor, voiceInHand(score, cursor, voice));
   return {
     selection,
     run: ({ change, follow }) => {

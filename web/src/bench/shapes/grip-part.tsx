@@ -1,6 +1,14 @@
+import { useEffect, useRef, type RefObject } from 'react';
 import { soundingShift } from '@jocund/core/instrument';
 import { fingersText } from '@jocund/core/hands';
-import { layGrip, removeGrip, soundingFrets, type GripFrets, type PlacedGrip } from '@jocund/core/score';
+import {
+  numberOfBar,
+  layGrip,
+  removeGrip,
+  soundingFrets,
+  type GripFrets,
+  type PlacedGrip,
+} from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -22,21 +30,30 @@ interface GripPartProps {
   readonly setDraft: (draft: Draft) => void;
   readonly laid: PlacedGrip | undefined;
   readonly held: PlacedGrip | undefined;
+  /** Set when a grip was laid from the field, which goes on in the next bar. */
+  readonly goesOn: RefObject<boolean>;
 }
 
 const nothingPlayed: GripFrets = [null, null, null, null, null, null];
 
 /** One grip: typed or laid on the neck, named by what sounds, with the fingers that hold it. */
-export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripPartProps) {
+export function GripPart({ bar, tick, beat, draft, setDraft, laid, held, goesOn }: GripPartProps) {
   const { score, edit, cursor, setCursor } = useBench();
   const hand = useHand();
   const read = readDraft(draft, score, hand);
   const grip = placedGripOf(draft, read, tick);
   const frets = read.frets ?? nothingPlayed;
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (!goesOn.current) return;
+    goesOn.current = false;
+    form.current?.querySelector('input')?.focus();
+  }, [goesOn]);
 
   const lay = () => {
     if (!grip) return;
     edit((each) => layGrip(each, bar, grip));
+    goesOn.current = true;
     if (bar + 1 < score.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
   };
   const board = boardActions(draft, read, frets, setDraft);
@@ -44,10 +61,11 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held }: GripP
 
   return (
     <MarginPart
-      title={`Bar ${bar + 1}, beat ${beat}`}
+      title={`Bar ${numberOfBar(score, bar)}, beat ${beat}`}
       note={laid ? 'laid here' : held ? `holds ${fretsText(held.frets)}` : 'nothing held'}
     >
       <form
+        ref={form}
         onSubmit={(event) => {
           event.preventDefault();
           lay();

@@ -1,5 +1,5 @@
 import type { FingerMove } from '@jocund/core/hands';
-import { layGrip, beatStarts } from '@jocund/core/score';
+import { numberOfBar, layGrip, beatStarts } from '@jocund/core/score';
 import { fretsText, pieceGrips, type PieceChange, type PieceGrip } from '@jocund/core/shapes';
 import { withSigns } from '@jocund/core/pitch';
 import { useDeferredValue, useMemo } from 'react';
@@ -95,7 +95,7 @@ function Grip({ each }: { each: PieceGrip }) {
         aria-label={`Lay ${text} here`}
         onClick={() => edit((score) => layGrip(score, cursor.bar, { ...grip, tick }))}
       >
-        Lay in bar {cursor.bar + 1}
+        Lay in bar {numberOfBar(score, cursor.bar)}
       </Button>
     </li>
   );

@@ -1,6 +1,6 @@
 import { beatAt, beatStarts, gripAt } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
-import { useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
@@ -26,16 +26,25 @@ export function ShapesMargin() {
   const bar = score.bars[cursor.bar];
   const tick = bar ? (beatStarts(bar.metre).findLast((each) => each <= cursor.tick) ?? 0) : 0;
   const beat = bar ? beatAt(bar.metre, tick) : 1;
+  const goesOn = useRef(false);
   return (
     <Margin title="Shapes" note="A grip holds until the next one is laid.">
-      <Bench key={`${cursor.bar} ${tick}`} bar={cursor.bar} tick={tick} beat={beat} />
+      <Bench key={`${cursor.bar} ${tick}`} bar={cursor.bar} tick={tick} beat={beat} goesOn={goesOn} />
       <Queries />
     </Margin>
   );
 }
 
 /** The grip under the hand: typed, found or moved here, laid by pressing Lay grip. */
-function Bench({ bar, tick, beat }: { bar: number; tick: number; beat: number }) {
+interface BenchProps {
+  readonly bar: number;
+  readonly tick: number;
+  readonly beat: number;
+  /** Set when a grip was laid from the field, which goes on in the next bar. */
+  readonly goesOn: RefObject<boolean>;
+}
+
+function Bench({ bar, tick, beat, goesOn }: BenchProps) {
   const { score } = useBench();
   const { read, write } = useAddress();
   const laid = score.bars[bar]?.grips.find((grip) => grip.tick === tick);
@@ -63,6 +72,7 @@ function Bench({ bar, tick, beat }: { bar: number; tick: number; beat: number })
           setDraft={setDraft}
           laid={laid}
           held={held}
+          goesOn={goesOn}
         />
       )}
       {part === 'find' && <FindPart start={start} onTake={take} />}

@@ -1,4 +1,12 @@
-import { beatAt, resetThumb, setBarPattern, setBeatPattern, setMetre, setSection } from '@jocund/core/score';
+import {
+  numberOfBar,
+  beatAt,
+  resetThumb,
+  setBarPattern,
+  setBeatPattern,
+  setMetre,
+  setSection,
+} from '@jocund/core/score';
 import { barPattern, byHand, findPattern } from '@jocund/core/thumb';
 import { Button } from '../../ui/button.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
@@ -21,7 +29,7 @@ export function BarPart() {
     const [beats = 4, unit = 4] = text.split('/').map(Number);
     const changed = setMetre(score, cursor.bar, { beats, unit: unit === 8 ? 8 : 4 });
     if (changed.ok) edit(() => changed.value);
-    else say(`Bar ${cursor.bar + 1}: ${changed.fault.reason}. ${changed.fault.remedy}.`);
+    else say(`Bar ${numberOfBar(score, cursor.bar)}: ${changed.fault.reason}. ${changed.fault.remedy}.`);
   };
   const own = bar.notes.filter(({ voice, byHand: isOwn }) => voice === 'thumb' && isOwn).length;
   const leftOut = bar.leftOut?.length ?? 0;
@@ -30,7 +38,7 @@ export function BarPart() {
   const metre = `${bar.metre.beats}/${bar.metre.unit}`;
   return (
     <MarginPart
-      title={`Bar ${cursor.bar + 1}`}
+      title={`Bar ${numberOfBar(score, cursor.bar)}`}
       note={findPattern(followed, score.patterns)?.name.split(',')[0] ?? 'by hand'}
     >
       <PatternSelect

@@ -1,5 +1,5 @@
 import { bassDensity, bassLine, solvedStrokes, withBassEnding } from '@jocund/core/thumb';
-import { beatAt } from '@jocund/core/score';
+import { numberOfBar, beatAt } from '@jocund/core/score';
 import { useSyncExternalStore } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useNames } from '../../ui/use-names.ts';
@@ -64,7 +64,7 @@ export function HearBass() {
       voices: { thumb: true, melody: false, click: false },
     });
   return (
-    <MarginPart title="Hear the bass alone" note={`bar ${bar + 1}, round and round`}>
+    <MarginPart title="Hear the bass alone" note={`bar ${numberOfBar(score, bar)}, round and round`}>
       <p className="grid grid-cols-3 gap-1.5">
         <Button className="text-note px-1" onClick={() => hear(score)}>
           as written
@@ -89,10 +89,10 @@ export function HearBass() {
 export function BassWords() {
   const { score, cursor } = useBench();
   const shown = useNames();
-  const line = bassLine(score).filter(({ bar }) => bar === cursor.bar + 1);
+  const line = bassLine(score).filter(({ bar }) => bar === numberOfBar(score, cursor.bar));
   const solved = solvedStrokes(score);
   return (
-    <MarginPart title="Bass line" note={`bar ${cursor.bar + 1}`}>
+    <MarginPart title="Bass line" note={`bar ${numberOfBar(score, cursor.bar)}`}>
       {line.length === 0 ? (
         <p className="text-note">The thumb rests in this bar.</p>
       ) : (
@@ -114,7 +114,8 @@ export function BassWords() {
           <ul className="text-note">
             {solved.slice(0, 40).map(({ bar, tick, string, why }) => (
               <li key={`${bar} ${tick} ${string ?? ''} ${why}`}>
-                bar {bar + 1}, beat {decimal(beatAt(score.bars[bar]?.metre ?? { beats: 4, unit: 4 }, tick))}:{' '}
+                bar {numberOfBar(score, bar)}, beat{' '}
+                {decimal(beatAt(score.bars[bar]?.metre ?? { beats: 4, unit: 4 }, tick))}:{' '}
                 {string === undefined ? why : `string ${string}, ${why}`}
               </li>
             ))}

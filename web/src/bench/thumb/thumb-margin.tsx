@@ -9,6 +9,7 @@ import { NoteChoices } from '../fingering/note-choices.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { SelectionPart } from '../score/selection-part.tsx';
+import { voiceInHand } from '../score/voice-in-hand.ts';
 import { NoteUnderCursor } from '../score/note-under-cursor.tsx';
 import { BarPart } from './bar-part.tsx';
 import { BassWords, DensityMeter, HearBass } from './bass-facts.tsx';
@@ -26,7 +27,8 @@ const withEnding = ({ bassEnding: _, ...score }: Score, ending: string): Score =
 export function ThumbMargin() {
   const { score, edit, cursor } = useBench();
   const [making, setMaking] = useState<'new' | 'change' | undefined>();
-  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, 'thumb');
+  const hand = voiceInHand(score, cursor, 'thumb');
+  const note = noteAt(score.bars[cursor.bar], cursor.tick, cursor.string, hand);
   const own = score.patterns?.find(({ id }) => id === score.thumbPattern);
   return (
     <Margin title="Thumb" note={findPattern(score.thumbPattern, score.patterns)?.name ?? 'written by hand'}>
@@ -74,7 +76,7 @@ export function ThumbMargin() {
       <DensityMeter />
       <BassWords />
       {note && <NoteChoices note={note} />}
-      <NoteUnderCursor note={note} voice="thumb" />
+      <NoteUnderCursor note={note} voice={hand} />
     </Margin>
   );
 }

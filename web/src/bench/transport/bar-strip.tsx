@@ -1,4 +1,4 @@
-import { gripAt, type Score } from '@jocund/core/score';
+import { numberOfBar, gripAt, type Score } from '@jocund/core/score';
 import { Slider } from 'radix-ui';
 import { gripName } from '@jocund/core/engraving';
 import { useNames } from '../../ui/use-names.ts';
@@ -42,7 +42,7 @@ export function BarStrip({ score, transport, bar }: BarStripProps) {
               key={index}
               type="button"
               tabIndex={index === bar ? 0 : -1}
-              aria-label={`Bar ${index + 1}, ${name}`}
+              aria-label={`Bar ${numberOfBar(score, index)}, ${name}`}
               aria-current={index === bar ? 'true' : undefined}
               className={`narrow text-label min-w-0 flex-1 overflow-hidden border-l border-ink1-65 font-semibold whitespace-nowrap first:border-l-0 ${index === bar ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
               onClick={() => goTo(index)}
@@ -57,7 +57,7 @@ export function BarStrip({ score, transport, bar }: BarStripProps) {
                 }
               }}
             >
-              {count <= 20 ? name : (index + 1) % 4 === 1 ? index + 1 : ''}
+              {count <= 20 ? name : numberOfBar(score, index) % 4 === 1 ? numberOfBar(score, index) : ''}
             </button>
           ))}
         </div>
@@ -76,12 +76,12 @@ export function BarStrip({ score, transport, bar }: BarStripProps) {
             </Slider.Track>
             <Slider.Thumb
               aria-label="Loop from bar"
-              aria-valuetext={`from bar ${loop.fromBar + 1}`}
+              aria-valuetext={`from bar ${numberOfBar(score, loop.fromBar)}`}
               className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1"
             />
             <Slider.Thumb
               aria-label="Loop to bar"
-              aria-valuetext={`to bar ${loop.toBar + 1}`}
+              aria-valuetext={`to bar ${numberOfBar(score, loop.toBar)}`}
               className="pointer-events-auto block h-10 w-2.5 bg-paper outline-offset-1"
             />
           </Slider.Root>

@@ -1,16 +1,20 @@
-import { beatAt, type Score } from '@jocund/core/score';
+import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
 import { useEffect } from 'react';
+import { isTextField } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 
-/** Keys that mean something else where text is typed or a control is held. */
+/**
+ * Keys that mean something else where text is typed or a control is held. A button that was pressed with the mouse is not held: the
+ * space bar plays on.
+ */
 const isTakenBy = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  target.closest(
-    'input, select, textarea, button, a, [role="slider"], [role="dialog"], [role="alertdialog"]',
-  ) !== null;
+  (isTextField(target) ||
+    target.closest('select, [role="slider"], [role="dialog"], [role="alertdialog"]') !== null ||
+    (target.closest('button, a, summary') !== null && target.matches(':focus-visible')));
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
 export function TransportBar({ score }: { score: Score }) {
@@ -44,8 +48,9 @@ export function TransportBar({ score }: { score: Score }) {
         ) : (
           <>
             {state.isCountingIn && <span role="status">counting in,</span>}
-            bar <span className="figure min-w-6 text-2xl leading-none">{bar + 1}</span> beat{' '}
-            <span className="figure text-2xl leading-none">{beat}</span>
+            bar <span className="figure min-w-6 text-2xl leading-none">
+              {numberOfBar(score, bar)}
+            </span> beat <span className="figure text-2xl leading-none">{beat}</span>
           </>
         )}
       </p>

@@ -5,7 +5,7 @@ import {
   soundingKey,
   soundingShift,
 } from '@jocund/core/instrument';
-import { keyText, parseKey, withSigns } from '@jocund/core/pitch';
+import { keyText, parseKey, pitchClassOf, tonicOf, withSigns, type Key } from '@jocund/core/pitch';
 import { scoreLimits } from '@jocund/core/score';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
@@ -15,6 +15,7 @@ import { Stepper } from '../../ui/stepper.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { useRelay } from './use-relay.ts';
 
 const keys = 'C G D A E B F# F Bb Eb Ab Db Am Em Bm F#m C#m Dm Gm Cm Fm'.split(' ');
 
@@ -58,7 +59,7 @@ function KeyField({
   label: string;
   value: string;
   hint?: string;
-  onChange: (key: { tonic: string; mode: 'major' | 'minor' }) => void;
+  onChange: (key: Key) => void;
 }) {
   const shown = useNames();
   return (
@@ -83,7 +84,7 @@ function KeyField({
 
 /** "I want to sound E": the ways there with familiar shapes. */
 function WantedKey() {
-  const { score, edit } = useBench();
+  const { score } = useBench();
   const shown = useNames();
   const shift = soundingShift(score) - score.capo;
   const [wanted, setWanted] = useState(soundingKey(score.key, soundingShift(score)));
@@ -101,15 +102,7 @@ function WantedKey() {
               <span className="figure">{shown(keyText(shapeKey))}</span> shapes,{' '}
               {capo === 0 ? 'no capo' : `capo ${capo}`}
             </span>
-            <Button
-              look="plain"
-              className="text-note"
-              aria-label={`Capo ${capo} for ${keyText(shapeKey)} shapes`}
-              disabled={capo === score.capo}
-              onClick={() => edit((each) => ({ ...each, capo }))}
-            >
-              {capo === score.capo ? 'set' : `Set capo ${capo}`}
-            </Button>
+            <KeyWay wanted={wanted} shapeKey={shapeKey} capo={capo} />
           </li>
         ))}
       </ul>
@@ -117,6 +110,40 @@ function WantedKey() {
     </MarginPart>
   );
 }
+
+/** One way to a key: the capo alone where the shapes stay as they are, else the shapes moved with it by the hands. */
+function KeyWay({ wanted, shapeKey, capo }: { wanted: Key; shapeKey: Key; capo: number }) {
+  const { score, edit } = useBench();
+  const { state, relay } = useRelay();
+  const keepsShapes = keyText(shapeKey) === keyText(score.key);
+  const isSet = keepsShapes && capo === score.capo;
+  const heard = soundingKey(score.key, soundingShift(score));
+  const act = () => {
+    if (keepsShapes) edit((each) => ({ ...each, capo }));
+    else relay(score.tuning, { capo, transpose: nearestInterval(heard, wanted) });
+  };
+  return (
+    <Button
+      look="plain"
+      className="text-note"
+      aria-label={
+        keepsShapes
+          ? `Capo ${capo} for ${keyText(shapeKey)} shapes`
+          : `Move to ${keyText(shapeKey)} shapes with capo ${capo}`
+      }
+      disabled={isSet || state.kind === 'working'}
+      onClick={act}
+    >
+      {isSet ? 'set' : keepsShapes ? `Set capo ${capo}` : 'Move the shapes'}
+    </Button>
+  );
+}
+
+/** Semitones from one key to another, the shorter way: −5 to 6. */
+const nearestInterval = (from: Key, to: Key): number => {
+  const up = (pitchClassOf(tonicOf(to)) - pitchClassOf(tonicOf(from)) + 12) % 12;
+  return up > 6 ? up - 12 : up;
+};
 
 /** A list of chords at once: what each shape sounds under the capo. */
 function ChordList() {

@@ -1,4 +1,5 @@
 import { parseGauges, shippedTuningOf, stringSets } from '@jocund/core/instrument';
+import type { Score } from '@jocund/core/score';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useOwnTunings } from '../../api/tunings.ts';
@@ -14,11 +15,13 @@ import { TuningField } from '../../ui/tuning-field.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { changesSound, RetuneQuestion } from './retune-question.tsx';
 
 /** The piece's tuning and the guitar it is for: where it is today, how far it is tuned away, its strings and its scale. */
 export function StringsPart() {
   const { score, edit } = useBench();
   const [settings, setSettings] = useSettings();
+  const [asked, setAsked] = useState<Score['tuning'] | undefined>();
   const { kept } = useOwnTunings();
   const { wholeSemitones = 0, a4Hz = 440 } = score.tuning;
   const today = tuningOf(settings.today);
@@ -37,10 +40,13 @@ export function StringsPart() {
           label="Tuning"
           value={score.tuning}
           kept={kept}
-          onChange={({ name, pitches }) =>
-            edit((each) => ({ ...each, tuning: { ...each.tuning, name, pitches: [...pitches] } }))
-          }
+          onChange={({ name, pitches }) => {
+            const next = { ...score.tuning, name, pitches: [...pitches] };
+            if (changesSound(score, next)) setAsked(next);
+            else edit((each) => ({ ...each, tuning: next }));
+          }}
         />
+        {asked && <RetuneQuestion tuning={asked} onDone={() => setAsked(undefined)} />}
         <KeepTuning />
         <Link
           to={`/tuning-room?${room.toString()}`}

@@ -1,4 +1,4 @@
-import { ticksPerQuarter, type Ticks } from '../score/index.ts';
+import { ticksPerQuarter, type Ticks } from './ticks.ts';
 
 /**
  * Where swing moves a moment of a bar, in ticks: the off-beat eighth of every quarter falls at `swingPercent` of the
