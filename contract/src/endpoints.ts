@@ -7,6 +7,9 @@ import { endpoint, fileEndpoint } from './endpoint.ts';
 /** Fingers a printed sheet may carry: more than a long piece has notes. */
 const mostPrintedFingers = 20_000;
 
+/** UTF-16 units of what is noted about a person. */
+const noteLength = 1000;
+
 const id = z.uuid();
 const timestamp = z.iso.datetime();
 const name = line(scoreLimits.textLength).min(1);
@@ -56,12 +59,20 @@ const revisionSummarySchema = z.object({
   title: z.string(),
 });
 
+const newPlayerSchema = z.strictObject({
+  name,
+  thumbPattern: line(40).min(1),
+  bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).nullable(),
+  note: line(noteLength),
+});
+
 const playerSchema = z.object({
   id,
-  name,
+  name: z.string(),
   thumbPattern: z.string(),
   bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).nullable(),
   note: z.string(),
+  archivedAt: timestamp.nullable(),
 });
 
 const spanMm = z.number().min(10).max(250);
@@ -79,7 +90,17 @@ const handSchema = z.strictObject({
   spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),
 });
 
-const studentSchema = z.object({ id, name, note: z.string(), hand: handSchema.nullable() });
+const newStudentSchema = z.strictObject({ name, note: line(noteLength) });
+
+const studentSchema = z.object({
+  id,
+  name: z.string(),
+  note: z.string(),
+  hand: handSchema.nullable(),
+  archivedAt: timestamp.nullable(),
+});
+
+const archivingSchema = z.strictObject({ archived: z.boolean() });
 
 /** A thumb pattern of the studio's own: its id names it in the pieces that use it. */
 const ownPatternSchema = thumbPatternSchema;
@@ -156,12 +177,7 @@ export const endpoints = {
   listPieces: endpoint('GET', '/api/pieces', undefined, z.array(pieceSummarySchema)),
   createPiece: endpoint('POST', '/api/pieces', z.strictObject({ score: documentSchema }), pieceSummarySchema),
   duplicatePiece: endpoint('POST', '/api/pieces/:id/duplicate', undefined, pieceSummarySchema),
-  archivePiece: endpoint(
-    'PATCH',
-    '/api/pieces/:id',
-    z.strictObject({ archived: z.boolean() }),
-    pieceSummarySchema,
-  ),
+  archivePiece: endpoint('PATCH', '/api/pieces/:id', archivingSchema, pieceSummarySchema),
   readArrangement: endpoint('GET', '/api/arrangements/:id', undefined, arrangementSchema),
   saveArrangement: endpoint(
     'PUT',
@@ -177,6 +193,12 @@ export const endpoints = {
   ),
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),
+  addPlayer: endpoint('POST', '/api/players', newPlayerSchema, playerSchema),
+  changePlayer: endpoint('PUT', '/api/players/:id', newPlayerSchema, playerSchema),
+  archivePlayer: endpoint('PATCH', '/api/players/:id', archivingSchema, playerSchema),
+  addStudent: endpoint('POST', '/api/students', newStudentSchema, studentSchema),
+  changeStudent: endpoint('PUT', '/api/students/:id', newStudentSchema, studentSchema),
+  archiveStudent: endpoint('PATCH', '/api/students/:id', archivingSchema, studentSchema),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
   setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
   readMyHand: endpoint('GET', '/api/me/hand', undefined, handSchema.nullable()),
@@ -205,6 +227,8 @@ export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 export type Arrangement = z.infer<typeof arrangementSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;
+export type NewPlayer = z.infer<typeof newPlayerSchema>;
+export type NewStudent = z.infer<typeof newStudentSchema>;
 export type Student = z.infer<typeof studentSchema>;
 export type HandSettings = z.infer<typeof handSchema>;
 export type OwnPattern = z.infer<typeof ownPatternSchema>;

@@ -12,6 +12,8 @@ export {
   type HandSettings,
   type LoggedDrill,
   type NewDrill,
+  type NewPlayer,
+  type NewStudent,
   type OwnPattern,
   type OwnTuning,
   type PieceSummary,

@@ -98,7 +98,8 @@ test('bars are copied, added and taken out; the help lists every key', async ({ 
   await page.keyboard.press('Control+Enter');
   await expect.poll(async () => (await savedScore(page, id)).bars.length).toBe(5);
   const score = await savedScore(page, id);
-  expect(score.bars[1]).toEqual(score.bars[0]);
+  expect({ ...score.bars[1], id: score.bars[0]!.id }).toEqual(score.bars[0]);
+  expect(new Set(score.bars.map(({ id: name }) => name)).size).toBe(5);
   await page.keyboard.press('Control+Backspace');
   await expect.poll(async () => (await savedScore(page, id)).bars.length).toBe(4);
   await page.keyboard.press('Control+z');

@@ -82,8 +82,8 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
     ['broken', good.slice(0, 200), /The file is not JSON\. Choose a \.jocund\.json file/],
     [
       'from a newer version',
-      good.replace('"version": 1', '"version": 7'),
-      /version 7; this Jocund reads up to version 1/,
+      good.replace('"version": 2', '"version": 7'),
+      /version 7; this Jocund reads up to version 2/,
     ],
     ['of something else', '{"name":"package"}', /not a Jocund score/],
     ['with seven strings', good.replace('"E2",', '"B1", "E2",'), /tuning pitches/],

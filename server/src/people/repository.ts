@@ -1,44 +1,113 @@
-import type { HandSettings, Player, Student } from '@jocund/contract';
+import type { HandSettings, NewPlayer, NewStudent, Player, Student } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
-interface PlayerRow {
-  id: string;
-  name: string;
-  thumb_pattern: string;
-  bass_ending: Player['bassEnding'];
-  note: string;
-}
-
-/** By name, as a reader would sort them. */
-export async function listPlayers(database: Database, studioId: string): Promise<Player[]> {
-  const rows = await database<PlayerRow & { studio_id: string }>('players')
-    .where({ studio_id: studioId })
-    .orderByRaw('name collate "en-x-icu"');
-  return rows.map(({ id, name, thumb_pattern, bass_ending, note }) => ({
-    id,
-    name,
-    thumbPattern: thumb_pattern,
-    bassEnding: bass_ending,
-    note,
-  }));
-}
-
-interface StudentRow {
+interface PersonRow {
   studio_id: string;
   id: string;
   name: string;
   note: string;
+  archived_at: Date | null;
+}
+
+interface PlayerRow extends PersonRow {
+  thumb_pattern: string;
+  bass_ending: Player['bassEnding'];
+}
+
+interface StudentRow extends PersonRow {
   hand: HandSettings | null;
 }
 
-const toStudent = ({ id, name, note, hand }: StudentRow): Student => ({ id, name, note, hand });
+const toPlayer = ({ id, name, thumb_pattern, bass_ending, note, archived_at }: PlayerRow): Player => ({
+  id,
+  name,
+  thumbPattern: thumb_pattern,
+  bassEnding: bass_ending,
+  note,
+  archivedAt: archived_at?.toISOString() ?? null,
+});
 
-export async function listStudents(database: Database, studioId: string): Promise<Student[]> {
-  const rows = await database<StudentRow>('students')
-    .where({ studio_id: studioId })
-    .orderByRaw('name collate "en-x-icu"');
-  return rows.map(toStudent);
+const toStudent = ({ id, name, note, hand, archived_at }: StudentRow): Student => ({
+  id,
+  name,
+  note,
+  hand,
+  archivedAt: archived_at?.toISOString() ?? null,
+});
+
+/** By name, as a reader would sort them; those archived, too. */
+export const listPlayers = async (database: Database, studioId: string): Promise<Player[]> =>
+  (
+    await database<PlayerRow>('players').where({ studio_id: studioId }).orderByRaw('name collate "en-x-icu"')
+  ).map(toPlayer);
+
+export const listStudents = async (database: Database, studioId: string): Promise<Student[]> =>
+  (
+    await database<StudentRow>('students')
+      .where({ studio_id: studioId })
+      .orderByRaw('name collate "en-x-icu"')
+  ).map(toStudent);
+
+const columnsOf = ({ name, note, thumbPattern, bassEnding }: NewPlayer) => ({
+  name,
+  note,
+  thumb_pattern: thumbPattern,
+  bass_ending: bassEnding,
+});
+
+export async function insertPlayer(database: Database, studioId: string, player: NewPlayer): Promise<Player> {
+  const [row] = await database('players')
+    .insert({ studio_id: studioId, ...columnsOf(player) })
+    .returning<PlayerRow[]>('*');
+  if (!row) throw new Error('the new player was not stored');
+  return toPlayer(row);
 }
+
+/** The changed player; undefined when the studio has no such player. */
+export async function updatePlayer(
+  database: Database,
+  studioId: string,
+  id: string,
+  change: NewPlayer | { readonly archived: boolean },
+): Promise<Player | undefined> {
+  const [row] = await database('players')
+    .where({ studio_id: studioId, id })
+    .update('archived' in change ? archiving(database, change.archived) : columnsOf(change))
+    .returning<PlayerRow[]>('*');
+  return row && toPlayer(row);
+}
+
+export async function insertStudent(
+  database: Database,
+  studioId: string,
+  { name, note }: NewStudent,
+): Promise<Student> {
+  const [row] = await database('students')
+    .insert({ studio_id: studioId, name, note })
+    .returning<StudentRow[]>('*');
+  if (!row) throw new Error('the new student was not stored');
+  return toStudent(row);
+}
+
+/** The changed student; undefined when the studio has no such student. */
+export async function updateStudent(
+  database: Database,
+  studioId: string,
+  id: string,
+  change: NewStudent | { readonly archived: boolean },
+): Promise<Student | undefined> {
+  const [row] = await database('students')
+    .where({ studio_id: studioId, id })
+    .update(
+      'archived' in change ? archiving(database, change.archived) : { name: change.name, note: change.note },
+    )
+    .returning<StudentRow[]>('*');
+  return row && toStudent(row);
+}
+
+const archiving = (database: Database, archived: boolean) => ({
+  archived_at: archived ? database.fn.now() : null,
+});
 
 /** The student with the new hand; undefined when the studio has no such student. */
 export async function setStudentHand(

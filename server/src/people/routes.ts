@@ -3,12 +3,37 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, memberRoute, teacherRoute } from '../http/route.ts';
-import { listPlayers, listStudents, readDraftKey, readHand, setHand, setStudentHand } from './repository.ts';
+import {
+  insertPlayer,
+  insertStudent,
+  listPlayers,
+  listStudents,
+  readDraftKey,
+  readHand,
+  setHand,
+  setStudentHand,
+  updatePlayer,
+  updateStudent,
+} from './repository.ts';
 
 export function peopleRoutes(database: Database): Router {
   const router = Router();
   teacherRoute(router, endpoints.listPlayers, ({ who }) => listPlayers(database, who.studioId));
   teacherRoute(router, endpoints.listStudents, ({ who }) => listStudents(database, who.studioId));
+  teacherRoute(router, endpoints.addPlayer, ({ body, who }) => insertPlayer(database, who.studioId, body));
+  for (const endpoint of [endpoints.changePlayer, endpoints.archivePlayer])
+    teacherRoute(router, endpoint, async ({ request, body, who }) => {
+      const player = await updatePlayer(database, who.studioId, idOf(request, 'player'), body);
+      if (!player) throw notFound('player');
+      return player;
+    });
+  teacherRoute(router, endpoints.addStudent, ({ body, who }) => insertStudent(database, who.studioId, body));
+  for (const endpoint of [endpoints.changeStudent, endpoints.archiveStudent])
+    teacherRoute(router, endpoint, async ({ request, body, who }) => {
+      const student = await updateStudent(database, who.studioId, idOf(request, 'student'), body);
+      if (!student) throw notFound('student');
+      return student;
+    });
   teacherRoute(router, endpoints.setStudentHand, async ({ request, body, who }) => {
     const student = await setStudentHand(database, who.studioId, idOf(request, 'student'), body);
     if (!student) throw notFound('student');

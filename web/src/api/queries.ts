@@ -10,8 +10,6 @@ export const sent = (score: Score) => ({ ...asDocument(score) });
 const keys = {
   user: ['user'],
   pieces: ['pieces'],
-  players: ['players'],
-  students: ['students'],
   arrangement: (id: string) => ['arrangement', id],
   revisions: (id: string) => ['revisions', id],
 } as const;
@@ -43,12 +41,6 @@ export function useSignOut() {
 
 export const usePieces = () =>
   useQuery({ queryKey: keys.pieces, queryFn: ({ signal }) => request(endpoints.listPieces, { signal }) });
-
-export const usePlayers = () =>
-  useQuery({ queryKey: keys.players, queryFn: ({ signal }) => request(endpoints.listPlayers, { signal }) });
-
-export const useStudents = () =>
-  useQuery({ queryKey: keys.students, queryFn: ({ signal }) => request(endpoints.listStudents, { signal }) });
 
 /** Puts a piece the server answered with into the list, and lets the list be asked for again. */
 function useRenewPieces() {

@@ -1,7 +1,7 @@
 import { describePlace } from '@jocund/core/fault';
 import { applyRemedy, letStand, placeOfFinding, type Finding } from '@jocund/core/score';
 import { Check } from 'lucide-react';
-import type { KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { queryLetter } from '../score-view/letters.ts';
 import { Button } from '../ui/button.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
@@ -12,10 +12,23 @@ import { placeUnderFinding } from './place-of-finding.ts';
 
 const mostShown = 12;
 
+/** A key for each query that stays while others come and go; two that say the same of one place are numbered. */
+export function queryKeys(findings: readonly Finding[]): string[] {
+  const counts = new Map<string, number>();
+  return findings.map(({ code, bar, beat, string }) => {
+    const key = `${code} ${bar} ${beat} ${string ?? ''}`;
+    const count = counts.get(key) ?? 0;
+    counts.set(key, count + 1);
+    return `${key} ${count}`;
+  });
+}
+
 /** What to mend, keyed to the letters on the sheet; each leads to its place, is mended at one key, or stands. */
 export function Queries() {
   const { findings, check } = useBench();
+  const [showsAll, setShowsAll] = useState(false);
   const standing = check.checked?.standing ?? [];
+  const keys = queryKeys(findings);
   const stands = standing.length > 0 ? ` · ${standing.length} let stand` : '';
   return (
     <>
@@ -29,16 +42,16 @@ export function Queries() {
       ) : (
         <MarginPart title="Queries" note={`${findings.length} open${stands}`}>
           <ul data-testid="queries">
-            {findings.slice(0, mostShown).map((finding, index) => (
-              <Query
-                key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
-                finding={finding}
-                letter={queryLetter(index)}
-              />
+            {findings.slice(0, showsAll ? undefined : mostShown).map((finding, index) => (
+              <Query key={keys[index]} finding={finding} letter={queryLetter(index)} />
             ))}
           </ul>
           {findings.length > mostShown && (
-            <p className="text-note pt-2">and {findings.length - mostShown} more, in later bars</p>
+            <Button look="plain" className="text-note mt-2" onClick={() => setShowsAll(!showsAll)}>
+              {showsAll
+                ? `Only the first ${mostShown}`
+                : `Show ${findings.length - mostShown} more, in later bars`}
+            </Button>
           )}
         </MarginPart>
       )}
@@ -110,15 +123,13 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
 
 function Standing({ standing }: { standing: readonly Finding[] }) {
   const { edit } = useBench();
+  const keys = queryKeys(standing);
   return (
     <details className="mt-2 border-t border-ink1-40 pt-2">
       <summary className="text-note">{standing.length} let stand with this piece</summary>
       <ul>
-        {standing.map((finding) => (
-          <li
-            key={`${finding.code} ${finding.bar} ${finding.beat} ${finding.string ?? ''}`}
-            className="border-b border-ink1-40 py-1.5 last:border-b-0"
-          >
+        {standing.map((finding, index) => (
+          <li key={keys[index]} className="border-b border-ink1-40 py-1.5 last:border-b-0">
             <p className="narrow text-note text-ink1-80">{describePlace(placeOfFinding(finding))}</p>
             <p className="text-note">{finding.message}.</p>
             <Button

@@ -3,11 +3,13 @@ import { useDeferredValue, useMemo } from 'react';
 import { NavLink } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
 import { useBench } from './bench-context.tsx';
+import { useStagePath } from './use-reader.ts';
 import { stageStatuses, stages, type StageStatus } from './stages.ts';
 
 /** The stages of the work, in its order, each with how far it has come. The open one opens onto the sheet. */
 export function StageRail() {
   const { arrangementId, score, findings } = useBench();
+  const pathTo = useStagePath(arrangementId);
   const settled = useDeferredValue(score);
   const statuses = useMemo(() => stageStatuses(settled, findings), [settled, findings]);
   return (
@@ -18,7 +20,7 @@ export function StageRail() {
       {stages.map(({ id, name }, index) => (
         <NavLink
           key={id}
-          to={`/bench/${arrangementId}/${id}`}
+          to={pathTo(id)}
           className={({ isActive }) =>
             `-mb-px min-w-31 flex-1 px-3 pt-2 md:px-4 ${isActive ? 'border-x border-t border-ink1 bg-paper' : 'border-r border-ink1-22 hover:bg-ink1-12'}`
           }

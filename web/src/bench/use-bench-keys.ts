@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { isTextField } from '../ui/text-fields.ts';
 import { useBench } from './bench-context.tsx';
 import { stages } from './stages.ts';
+import { useStagePath } from './use-reader.ts';
 
 /** The stage a key names: Shift and its number, on keyboards whose digits need Shift with Alt as well. */
 export function stageOfKey({ code, key, shiftKey, altKey, ctrlKey, metaKey }: KeyboardEvent) {
@@ -22,6 +23,7 @@ const isRedo = ({ key, shiftKey }: KeyboardEvent) =>
 export function useBenchKeys(onHelp: () => void): void {
   const { arrangementId, undo, redo } = useBench();
   const navigate = useNavigate();
+  const pathTo = useStagePath(arrangementId);
   const act = useEffectEvent((event: KeyboardEvent, isTyping: boolean) => {
     const { target } = event;
     if (target instanceof Element && target.closest('[role="dialog"], [role="alertdialog"]')) return;
@@ -30,7 +32,7 @@ export function useBenchKeys(onHelp: () => void): void {
     if (hasCommand && isUndo(event) && !isTyping) undo();
     else if (hasCommand && isRedo(event) && !isTyping) redo();
     else if (isTextField(target)) return;
-    else if (stage) void navigate(`/bench/${arrangementId}/${stage}`);
+    else if (stage) void navigate(pathTo(stage));
     else if (event.key === '?') onHelp();
     else return;
     event.preventDefault();

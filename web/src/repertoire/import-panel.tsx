@@ -6,6 +6,7 @@ import { applyThumb } from '@jocund/core/thumb';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCreatePiece } from '../api/queries.ts';
+import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
 import { Panel } from '../ui/dialog.tsx';
 import { ErrorNote } from '../ui/notice.tsx';
@@ -39,7 +40,11 @@ export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () =
   const reading = state.kind === 'done' && state.output.ok ? state.output.value : undefined;
   return (
     <Panel title="Import a file" open onClose={onClose} width={620}>
-      {(state.kind === 'working' || state.kind === 'idle') && <p role="status">Reading {file.name} …</p>}
+      {(state.kind === 'working' || state.kind === 'idle') && (
+        <p role="status" className="flex items-center justify-between gap-4">
+          Reading {file.name} …<Button onClick={onClose}>Cancel</Button>
+        </p>
+      )}
       {state.kind === 'failed' && (
         <ErrorNote
           title="The reading broke off"

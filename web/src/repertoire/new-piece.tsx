@@ -1,8 +1,11 @@
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
-import { blankScore, type Score } from '@jocund/core/score';
-import { useForm } from 'react-hook-form';
+import { formTable, layForm, type FormPlan } from '@jocund/core/form';
+import { parseKey } from '@jocund/core/pitch';
+import { blankScore, metreFrom, scoreLimits, type Score } from '@jocund/core/score';
+import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { useCreatePiece, usePlayers } from '../api/queries.ts';
+import { usePlayers } from '../api/people.ts';
+import { useCreatePiece } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { Panel } from '../ui/dialog.tsx';
 import { SelectField, TextField } from '../ui/field.tsx';
@@ -11,34 +14,64 @@ interface NewPieceFields {
   readonly title: string;
   readonly player: string;
   readonly tuning: string;
+  readonly key: string;
+  readonly metre: string;
+  readonly tempo: string;
+  readonly form: string;
   readonly barCount: string;
 }
 
-/** Title, player, tuning and length are enough to begin; everything can be changed at the bench. */
+const own = 'own';
+const usualKeys = 'C G D A E F Am Em Dm'.split(' ');
+const usualMetres = ['4/4', '3/4', '2/4', '2/2', '6/8', '12/8'];
+
+/** What a piece is, told once; everything can be changed at the bench. */
 export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void }) {
   const players = usePlayers();
   const create = useCreatePiece();
   const navigate = useNavigate();
-  const { register, handleSubmit, formState } = useForm<NewPieceFields>({
-    defaultValues: { title: '', player: '', tuning: 'standard', barCount: '8' },
+  const { register, handleSubmit, formState, control } = useForm<NewPieceFields>({
+    defaultValues: {
+      title: '',
+      player: '',
+      tuning: 'standard',
+      key: 'C',
+      metre: '4/4',
+      tempo: '80',
+      form: '12-bar',
+      barCount: '8',
+    },
   });
 
+  const form = useWatch({ control, name: 'form' });
   const make = (fields: NewPieceFields) =>
     create.mutate(scoreFrom(fields), {
       onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/tuning`),
     });
 
-  const scoreFrom = ({ title, player, tuning, barCount }: NewPieceFields): Score => {
+  const scoreFrom = (fields: NewPieceFields): Score => {
+    const { title, player, tuning, key, metre, tempo, form, barCount } = fields;
     const known = players.data?.find(({ name }) => name === player.trim());
     const parsed = parseTuning(tuning);
-    const score = blankScore({
-      title: title.trim(),
-      player: player.trim(),
-      barCount: Number(barCount),
-      ...(parsed.ok ? { tuning: parsed.value } : {}),
-      ...(known ? { thumbPattern: known.thumbPattern } : {}),
-    });
-    return known?.bassEnding ? { ...score, bassEnding: known.bassEnding } : score;
+    const parsedKey = parseKey(key);
+    const [beats, unit] = metre.split('/').map(Number);
+    const plan = formTable.find(({ id }) => id === form) ?? ownLength(Number(barCount));
+    const score = layForm(
+      blankScore({
+        title: title.trim(),
+        player: player.trim(),
+        ...(parsed.ok ? { tuning: parsed.value } : {}),
+        ...(known ? { thumbPattern: known.thumbPattern } : {}),
+      }),
+      plan,
+      metreFrom(beats ?? 4, unit ?? 4) ?? { beats: 4, unit: 4 },
+    );
+    return {
+      ...score,
+      tempoBpm: Number(tempo),
+      ...(parsedKey.ok ? { key: parsedKey.value } : {}),
+      ...(known?.bassEnding ? { bassEnding: known.bassEnding } : {}),
+    };
   };
 
   return (
@@ -50,7 +83,10 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
           error={formState.errors.title?.message}
           {...register('title', {
             validate: (title) => title.trim() !== '' || 'Give the piece a title',
-            maxLength: { value: 120, message: 'A title has at most 120 letters' },
+            maxLength: {
+              value: scoreLimits.textLength,
+              message: `A title has at most ${scoreLimits.textLength} letters`,
+            },
           })}
         />
         <TextField
@@ -60,9 +96,11 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
           {...register('player')}
         />
         <datalist id="players">
-          {players.data?.map(({ id, name }) => (
-            <option key={id} value={name} />
-          ))}
+          {players.data
+            ?.filter(({ archivedAt }) => archivedAt === null)
+            .map(({ id, name }) => (
+              <option key={id} value={name} />
+            ))}
         </datalist>
         <SelectField label="Tuning" {...register('tuning')}>
           {tuningTable.map(({ id, name, pitches }) => (
@@ -71,15 +109,47 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
             </option>
           ))}
         </SelectField>
-        <TextField
-          label="Bars"
-          inputMode="numeric"
-          error={formState.errors.barCount?.message}
-          {...register('barCount', {
-            validate: (text) =>
-              (/^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 400) || 'Choose 1 to 400 bars',
-          })}
-        />
+        <div className="grid grid-cols-3 gap-3">
+          <SelectField label="Key of the shapes" {...register('key')}>
+            {usualKeys.map((key) => (
+              <option key={key}>{key}</option>
+            ))}
+          </SelectField>
+          <SelectField label="Metre" {...register('metre')}>
+            {usualMetres.map((metre) => (
+              <option key={metre}>{metre}</option>
+            ))}
+          </SelectField>
+          <TextField
+            label="Tempo, ♩"
+            inputMode="numeric"
+            error={formState.errors.tempo?.message}
+            {...register('tempo', {
+              validate: (text) =>
+                (/^\d+$/.test(text) && Number(text) >= 20 && Number(text) <= 320) || 'Choose 20 to 320',
+            })}
+          />
+        </div>
+        <SelectField label="Form" {...register('form')}>
+          {formTable.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+          <option value={own}>a length of its own</option>
+        </SelectField>
+        {form === own && (
+          <TextField
+            label="Bars"
+            inputMode="numeric"
+            error={formState.errors.barCount?.message}
+            {...register('barCount', {
+              validate: (text) =>
+                (/^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= scoreLimits.bars) ||
+                `Choose 1 to ${scoreLimits.bars} bars`,
+            })}
+          />
+        )}
         <div>
           <Button type="submit" look="solid" disabled={create.isPending}>
             Lay it on the bench
@@ -94,3 +164,5 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
     </Panel>
   );
 }
+
+const ownLength = (bars: number): FormPlan => ({ id: own, name: '', sections: [{ name: 'A', bars }] });

@@ -1,6 +1,6 @@
 import { drawGrip, type GripRoom } from '@jocund/core/engraving';
 import type { PlacedGrip } from '@jocund/core/score';
-import { useSettings } from '../ui/settings.ts';
+import { useView } from '../ui/view-as.tsx';
 import { Shapes } from './shapes.tsx';
 
 interface GripDrawingProps extends Partial<Omit<GripRoom, 'leftHanded'>> {
@@ -11,6 +11,6 @@ interface GripDrawingProps extends Partial<Omit<GripRoom, 'leftHanded'>> {
 
 /** A chord box in a drawing of its own; for a left-handed player the nut is at the right. */
 export function GripDrawing({ grip, x, y, width = 68, height = 52 }: GripDrawingProps) {
-  const [{ leftHanded }] = useSettings();
+  const { leftHanded } = useView();
   return <Shapes shapes={drawGrip(grip, { x, y, width, height, leftHanded })} />;
 }

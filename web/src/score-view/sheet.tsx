@@ -9,7 +9,7 @@ import {
 } from '@jocund/core/engraving';
 import type { Score, Voice } from '@jocund/core/score';
 import { useDeferredValue, useMemo, useState, type PointerEvent } from 'react';
-import { useSettings } from '../ui/settings.ts';
+import { useView } from '../ui/view-as.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
 import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
@@ -55,7 +55,7 @@ export function Sheet({
   fluid = false,
 }: SheetProps) {
   const shown = useNames();
-  const [{ leftHanded }] = useSettings();
+  const { leftHanded } = useView();
   const staff = useStaff();
   const [draw] = useState(createSheetDrawer);
   const { systems, calls } = useMemo(

@@ -82,13 +82,15 @@ export const System = memo(function System({
       <Shapes shapes={picture.shapes} />
       {playing && <Shapes shapes={playedWord(score, picture, playing)} />}
       {cursor && cursorVoice && <Shapes shapes={selectedPlate(score, picture, cursor, cursorVoice)} />}
-      {marks.map(({ place, letter }) => {
+      {marks.map(({ place, letter }, index) => {
+        // Marks of one place stand side by side: none hides another.
+        const before = marks.slice(0, index).filter((each) => isSamePlace(each.place, place)).length;
         const bar = layout.bars.find((each) => each.bar === place.bar);
         return (
           bar && (
             <NoteQuery
               key={letter}
-              x={gutter + xOfTick(bar, place.tick)}
+              x={gutter + xOfTick(bar, place.tick) + before * markWidth}
               y={yOfString(rows, place.string)}
               letter={letter}
             />
@@ -101,6 +103,11 @@ export const System = memo(function System({
     </svg>
   );
 }, sameSystem);
+
+const markWidth = 21;
+
+const isSamePlace = (a: SheetPlace, b: SheetPlace): boolean =>
+  a.bar === b.bar && a.tick === b.tick && a.string === b.string;
 
 /** The digits of the call word that sounds, in the ink that reads on brass. */
 function playedWord(

@@ -1,12 +1,5 @@
-import {
-  layTimeline,
-  renderCountIn,
-  spanOfBars,
-  type Feel,
-  type Moment,
-  type Timeline,
-} from '@jocund/core/sound';
-import type { Score } from '@jocund/core/score';
+import { layTimeline, renderCountIn, spanOfBars, type Moment, type Timeline } from '@jocund/core/sound';
+import type { Feel, Score } from '@jocund/core/score';
 import { createRenderClient, type Rendering } from './render-client.ts';
 import type { LoopBars, Rendered, Stems } from './render-messages.ts';
 

@@ -4,8 +4,6 @@ import { useSyncExternalStore } from 'react';
 export interface Settings {
   readonly noteNames: 'english' | 'german';
   readonly leftHanded: boolean;
-  /** The student a piece is fingered for, by id; nobody: the teacher's own hand. */
-  readonly fingeredFor: string;
   /** Which fingers the sheet shows. */
   readonly fingers: 'none' | 'picking' | 'both';
   /** Whether standard notation stands over the tab. */
@@ -19,7 +17,6 @@ export interface Settings {
 const usual: Settings = {
   noteNames: 'english',
   leftHanded: false,
-  fingeredFor: '',
   fingers: 'both',
   staff: false,
   today: 'standard',
@@ -47,7 +44,6 @@ function read(): Settings {
     fingers: one(choices.fingers, kept.fingers, usual.fingers),
     leftHanded: kept.leftHanded === true,
     staff: kept.staff === true,
-    fingeredFor: text(kept.fingeredFor, usual.fingeredFor),
     today: text(kept.today, usual.today),
     gauges: text(kept.gauges, usual.gauges),
   };

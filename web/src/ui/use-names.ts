@@ -1,12 +1,12 @@
 import { shownNames } from '@jocund/core/pitch';
 import { useCallback } from 'react';
-import { useSettings } from './settings.ts';
+import { useView } from './view-as.tsx';
 
 /**
  * How note, pitch, key and chord names are shown here: with ♯ and ♭, and in German where that is set (H and B). Several names
  * may be parted by blanks. The same function until the language changes.
  */
 export function useNames(): (names: string) => string {
-  const [{ noteNames }] = useSettings();
+  const { noteNames } = useView();
   return useCallback((names: string) => shownNames(names, noteNames), [noteNames]);
 }

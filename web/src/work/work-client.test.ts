@@ -1,76 +1,74 @@
-import { beforeEach, describe, expect, test, vi } from 'vitest';
-import type { WorkAnswer, WorkRequest } from './messages.ts';
+import { blankScore } from '@jocund/core/score';
+import { mediumHand } from '@jocund/core/hands';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { WorkRequest } from './messages.ts';
 
-/** The page's one worker, answering by hand. */
-const sent: WorkRequest[] = [];
-let answer: (message: WorkAnswer) => void = () => undefined;
-let workers = 0;
+/** Workers that never answer by themselves; the test answers for them. */
+const started: FakeWorker[] = [];
+class FakeWorker {
+  readonly sent: WorkRequest[] = [];
+  isEnded = false;
+  onmessage: ((event: { data: unknown }) => void) | undefined;
+  constructor() {
+    started.push(this);
+  }
+  postMessage(message: WorkRequest): void {
+    this.sent.push(message);
+  }
+  terminate(): void {
+    this.isEnded = true;
+  }
+}
 
 beforeEach(() => {
+  started.length = 0;
   vi.resetModules();
-  sent.length = 0;
-  workers = 0;
-  vi.stubGlobal(
-    'Worker',
-    class {
-      onmessage: ((event: { data: WorkAnswer }) => void) | null = null;
-      constructor() {
-        workers += 1;
-        answer = (data) => this.onmessage?.({ data });
-      }
-      postMessage = (message: WorkRequest) => sent.push(message);
-    },
-  );
+  vi.stubGlobal('Worker', FakeWorker);
 });
-const startWork = async () => (await import('./work-client.ts')).startWork;
-const tone = { hz: 110, seconds: 1, sampleRate: 48_000 };
-const samples = new Float32Array(3);
+afterEach(() => vi.unstubAllGlobals());
 
-describe('work in the worker', () => {
-  test('one worker serves every task, and each gets its own answer', async () => {
-    const start = await startWork();
-    const [first, second] = [start('soundString', tone), start('soundString', { ...tone, hz: 220 })];
-    expect(workers).toBe(1);
-    const [a, b] = sent.map(({ id }) => id);
-    answer({ kind: 'done', id: b!, output: samples });
-    answer({ kind: 'done', id: a!, output: new Float32Array(5) });
-    expect((await first).length).toBe(5);
-    expect((await second).length).toBe(3);
-  });
-  test('progress goes to the task it belongs to', async () => {
-    const start = await startWork();
-    const onProgress = vi.fn();
-    const work = start('soundString', tone, { onProgress });
-    const { id } = sent[0]!;
-    answer({ kind: 'progress', id, share: 0.5 });
-    answer({ kind: 'progress', id: id + 7, share: 0.9 });
-    answer({ kind: 'done', id, output: samples });
-    await work;
-    expect(onProgress.mock.calls).toEqual([[0.5]]);
-  });
-  test('a cancel is told to the worker once, and an answer that comes too late is dropped', async () => {
-    const start = await startWork();
-    const controller = new AbortController();
-    const work = start('soundString', tone, { signal: controller.signal });
-    const { id } = sent[0]!;
-    controller.abort();
-    await expect(work).rejects.toMatchObject({ name: 'AbortError' });
-    answer({ kind: 'done', id, output: samples });
-    expect(sent.filter(({ kind }) => kind === 'cancel')).toEqual([{ kind: 'cancel', id }]);
-  });
-  test('aborting what is done already tells nobody', async () => {
-    const start = await startWork();
-    const controller = new AbortController();
-    const work = start('soundString', tone, { signal: controller.signal });
-    answer({ kind: 'done', id: sent[0]!.id, output: samples });
-    await work;
-    controller.abort();
-    expect(sent.map(({ kind }) => kind)).toEqual(['start']);
-  });
-  test('work that breaks off is refused with its reason', async () => {
-    const start = await startWork();
-    const work = start('soundString', tone);
-    answer({ kind: 'failed', id: sent[0]!.id, message: 'out of strings' });
-    await expect(work).rejects.toThrow('out of strings');
-  });
+const load = async () => (await import('./work-client.ts')).startWork;
+const file = { name: 'a.txt', bytes: new Uint8Array() };
+const check = { score: blankScore({ title: 'Checked' }), hand: mediumHand };
+
+test('a file that is read does not keep the hands waiting: each duty has a worker of its own', async () => {
+  const startWork = await load();
+  void startWork('readFile', file);
+  const answer = startWork('checkScore', check);
+  expect(started).toHaveLength(2);
+  started[1]!.onmessage?.({ data: { kind: 'done', id: 2, output: 'checked' } });
+  expect(await answer).toBe('checked');
+});
+
+test('a reading that is cancelled ends at once, and what else was asked is asked again', async () => {
+  const startWork = await load();
+  const controller = new AbortController();
+  const reading = startWork('readFile', file, { signal: controller.signal });
+  const other = startWork('readFile', { ...file, name: 'b.txt' });
+  controller.abort();
+  await expect(reading).rejects.toMatchObject({ name: 'AbortError' });
+  expect(started.map(({ isEnded }) => isEnded)).toEqual([true, false]);
+  expect(started[1]!.sent).toMatchObject([{ kind: 'start', input: { name: 'b.txt' } }]);
+  started[1]!.onmessage?.({ data: { kind: 'done', id: 2, output: 'read' } });
+  expect(await other).toBe('read');
+});
+
+test('work in steps is told to stop, and its worker goes on', async () => {
+  const startWork = await load();
+  const controller = new AbortController();
+  const checking = startWork('checkScore', check, { signal: controller.signal });
+  controller.abort();
+  await expect(checking).rejects.toMatchObject({ name: 'AbortError' });
+  expect(started[0]).toMatchObject({ isEnded: false });
+  expect(started[0]!.sent.at(-1)).toEqual({ kind: 'cancel', id: 1 });
+});
+
+test('progress is handed on, a fault is an error', async () => {
+  const startWork = await load();
+  const shares: number[] = [];
+  const work = startWork('checkScore', check, { onProgress: (share) => shares.push(share) });
+  started[0]!.onmessage?.({ data: { kind: 'progress', id: 1, share: 0.5 } });
+  started[0]!.onmessage?.({ data: { kind: 'failed', id: 1, message: 'It broke off' } });
+  await expect(work).rejects.toThrow('It broke off');
+  expect(shares).toEqual([0.5]);
 });

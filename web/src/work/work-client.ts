@@ -1,16 +1,38 @@
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
 interface Waiting {
+  readonly duty: Duty;
+  readonly request: WorkRequest;
   readonly resolve: (output: Tasks[TaskName]['output']) => void;
   readonly reject: (reason: Error) => void;
   readonly onProgress: ((share: number) => void) | undefined;
 }
 
+/** A worker for each: reading a stranger's file must not keep the hands waiting. */
+type Duty = 'hands' | 'files' | 'tunings';
+
+const dutyOf: Readonly<Record<TaskName, Duty>> = {
+  checkScore: 'hands',
+  weighNote: 'hands',
+  compareHands: 'hands',
+  placeMelody: 'hands',
+  suggest: 'hands',
+  findGrips: 'hands',
+  readFile: 'files',
+  fitTune: 'files',
+  soundFile: 'files',
+  soundString: 'tunings',
+  findTunings: 'tunings',
+};
+
+/** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */
+const isOneStep: ReadonlySet<TaskName> = new Set(['readFile']);
+
 const waiting = new Map<number, Waiting>();
-let worker: Worker | undefined;
+const workers = new Map<Duty, Worker>();
 let lastId = 0;
 
-/** Starts one task in the page's worker. The answer is rejected with an AbortError when the signal is aborted. */
+/** Starts one task in the page's worker for it. The answer is rejected with an AbortError when the signal is aborted. */
 export function startWork<Name extends TaskName>(
   task: Name,
   input: Tasks[Name]['input'],
@@ -18,23 +40,32 @@ export function startWork<Name extends TaskName>(
 ): Promise<Tasks[Name]['output']> {
   lastId += 1;
   const id = lastId;
+  const duty = dutyOf[task];
+  const request = { kind: 'start', id, task, input } as WorkRequest;
   const answer = new Promise<Tasks[TaskName]['output']>((resolve, reject) => {
-    waiting.set(id, { resolve, reject, onProgress });
+    waiting.set(id, { duty, request, resolve, reject, onProgress });
   });
-  send({ kind: 'start', id, task, input } as WorkRequest);
+  workerFor(duty).postMessage(request);
   signal?.addEventListener('abort', () => {
     waiting.get(id)?.reject(new DOMException('The work was cancelled', 'AbortError'));
-    if (waiting.delete(id)) send({ kind: 'cancel', id });
+    if (!waiting.delete(id)) return;
+    if (isOneStep.has(task)) endWorker(duty);
+    else workerFor(duty).postMessage({ kind: 'cancel', id });
   });
   return answer;
 }
 
-function send(message: WorkRequest): void {
-  worker ??= startWorker();
-  worker.postMessage(message);
+/** Ends a worker whatever it does; what else was asked of it is asked again of the next one. */
+function endWorker(duty: Duty): void {
+  workers.get(duty)?.terminate();
+  workers.delete(duty);
+  for (const { duty: other, request } of waiting.values())
+    if (other === duty) workerFor(duty).postMessage(request);
 }
 
-function startWorker(): Worker {
+function workerFor(duty: Duty): Worker {
+  const known = workers.get(duty);
+  if (known) return known;
   const started = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
   started.onmessage = ({ data }: MessageEvent<WorkAnswer>) => {
     const asked = waiting.get(data.id);
@@ -47,5 +78,6 @@ function startWorker(): Worker {
     if (data.kind === 'done') asked.resolve(data.output);
     else asked.reject(new Error(data.message));
   };
+  workers.set(duty, started);
   return started;
 }

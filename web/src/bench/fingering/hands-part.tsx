@@ -1,10 +1,9 @@
 import type { PickingSchool } from '@jocund/core/score';
-import { useStudents } from '../../api/queries.ts';
 import { Choice } from '../../ui/choice.tsx';
-import { SelectField } from '../../ui/field.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { ReaderField } from '../reader-field.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
 import { useHand } from '../use-check.ts';
 import { OtherHand } from './other-hand.tsx';
@@ -19,7 +18,6 @@ const schools: readonly { value: PickingSchool; label: string }[] = [
 export function HandsPart() {
   const { score, edit, check } = useBench();
   const [settings, set] = useSettings();
-  const students = useStudents();
   const hand = useHand();
   const { checked } = check;
   return (
@@ -48,18 +46,7 @@ export function HandsPart() {
           />
         </div>
         <NotationChoice />
-        <SelectField
-          label="Fingered for"
-          value={settings.fingeredFor}
-          onChange={({ target }) => set({ fingeredFor: target.value })}
-        >
-          <option value="">my own hand</option>
-          {students.data?.map(({ id, name, hand: theirs }) => (
-            <option key={id} value={id}>
-              {name}, {theirs?.size ?? 'medium'} hand
-            </option>
-          ))}
-        </SelectField>
+        <ReaderField label="Fingered for" />
         <OtherHand />
         {checked && checked.fingers.length > 0 && (
           <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-note" aria-busy={check.isWorking}>

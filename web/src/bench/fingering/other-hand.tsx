@@ -1,23 +1,21 @@
 import { useEffect } from 'react';
 import { useMyHand } from '../../api/hands.ts';
-import { useSettings } from '../../ui/settings.ts';
 import { counted } from '../../ui/words.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
-import { useHand } from '../use-check.ts';
+import { useReader } from '../use-reader.ts';
 
 /** Says how the piece differs in the hand it is fingered for from the teacher's own. */
 export function OtherHand() {
   const { score } = useBench();
-  const [{ fingeredFor }] = useSettings();
-  const hand = useHand();
+  const { studentId, hand } = useReader().reader;
   const [mine] = useMyHand();
   const { state, start, cancel } = useWork('compareHands');
   useEffect(() => {
-    if (fingeredFor === '') cancel();
+    if (studentId === '') cancel();
     else start({ score, hand, other: mine });
-  }, [start, cancel, score, hand, mine, fingeredFor]);
-  if (fingeredFor === '' || state.kind !== 'done') return null;
+  }, [start, cancel, score, hand, mine, studentId]);
+  if (studentId === '' || state.kind !== 'done') return null;
   const { moreMm, differing, moreQueries } = state.output;
   const cost = Math.round(moreMm);
   return (

@@ -38,6 +38,8 @@ export interface FileFormat {
   readonly says: string;
   readonly ending: string;
   readonly type: string;
+  /** It shows the fingers of both hands: not to be made before they are worked out. */
+  readonly needsFingers?: true;
   readonly write: (handed: Handed, making: Making) => Promise<Result<string | Uint8Array<ArrayBuffer>>>;
 }
 
@@ -51,6 +53,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet, ready for any printer.',
     ending: '.pdf',
     type: 'application/pdf',
+    needsFingers: true,
     write: async ({ score, inks, student, placedFingers, paper, leftHanded, staff, names }, { signal }) =>
       ok(
         await requestFile(endpoints.printSheet, {
@@ -115,6 +118,7 @@ export const fileFormats: readonly FileFormat[] = [
     says: 'The printed sheet as a drawing.',
     ending: '.svg',
     type: 'image/svg+xml',
+    needsFingers: true,
     write: async ({ score, inks, student, fingers, paper, leftHanded, staff, names }) => {
       const pages = layPages(score, {
         shown: (text) => shownNames(text, names),

@@ -3,6 +3,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { ReaderField } from '../reader-field.tsx';
 import { FilesPart } from './files-part.tsx';
 
 interface Started {
@@ -12,15 +13,26 @@ interface Started {
   readonly finish: (bytes: Uint8Array) => void;
 }
 const started: Started[] = [];
+/** Whether the hands are worked out at once, or never. */
+let checksEnd = true;
+const wren = {
+  id: '00000000-0000-4000-8000-00000000000a',
+  name: 'Wren',
+  note: '',
+  hand: null,
+  archivedAt: null,
+};
 vi.mock('../../work/work-client.ts', () => ({
   startWork: (
     task: string,
     _input: unknown,
     { signal, onProgress }: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
   ) =>
-    new Promise((resolve) => {
-      started.push({ task, signal, onProgress, finish: resolve });
-    }),
+    task === 'checkScore' && checksEnd
+      ? Promise.resolve({ open: [], standing: [], fingers: [], moments: [] })
+      : new Promise((resolve) => {
+          started.push({ task, signal, onProgress, finish: resolve });
+        }),
 }));
 
 /** Names of the files handed to the browser, and what was asked of the server. */
@@ -29,8 +41,10 @@ const asked: Record<string, unknown>[] = [];
 let answer: () => Promise<Response>;
 beforeEach(() => {
   started.length = taken.length = asked.length = 0;
+  checksEnd = true;
   answer = () => Promise.resolve(new Response(new Uint8Array([37, 80, 68, 70])));
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    if (path === '/api/students') return Promise.resolve(new Response(JSON.stringify([wren])));
     if (path !== '/api/sheets/pdf') return Promise.resolve(new Response('null'));
     asked.push(JSON.parse(init?.body as string) as Record<string, unknown>);
     return answer();
@@ -52,12 +66,14 @@ const open = (address = '/bench/x/handout') =>
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter initialEntries={[address]}>
+        <ReaderField label="For" />
         <FilesPart score={score} />
       </MemoryRouter>
     </QueryClientProvider>,
   );
 /** Presses a format and waits until its writer was fetched and had its say. */
 const press = async (name: string) => {
+  await vi.waitFor(() => expect(screen.getByRole('button', { name }).hasAttribute('disabled')).toBe(false));
   fireEvent.click(screen.getByRole('button', { name }));
   await act(async () => {
     await vi.waitFor(() => {
@@ -85,10 +101,20 @@ test('every written format is handed over under the title as a file name', async
 });
 
 test('the PDF is asked of the server as the handout is set', async () => {
-  open('/bench/x/handout?inks=black&paper=letter&for=Wren');
+  open(`/bench/x/handout?inks=black&paper=letter&for=${wren.id}&side=left&names=german`);
+  await screen.findByRole('option', { name: 'Wren, medium hand' });
   await press('PDF');
   expect(asked[0]).toMatchObject({ inks: 'black', paper: 'letter', student: 'Wren', staff: false });
+  expect(asked[0]).toMatchObject({ leftHanded: true, names: 'german' });
   await vi.waitFor(() => expect(taken).toEqual(['hard-to-file-no-2.pdf']));
+});
+
+test('a sheet with fingers waits for them; what shows none does not', () => {
+  checksEnd = false;
+  open();
+  const isOff = (name: string) => screen.getByRole('button', { name }).hasAttribute('disabled');
+  expect(['PDF', 'SVG'].map(isOff)).toEqual([true, true]);
+  expect(['MIDI', 'WAV', 'Jocund file'].map(isOff)).toEqual([false, false, false]);
 });
 
 test('a server out of reach, and one that refuses, are said; nothing is handed over', async () => {

@@ -5,14 +5,16 @@ import { Button } from '../../ui/button.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { MarginPart } from '../margin.tsx';
 import { useCheck } from '../use-check.ts';
+import { useReader } from '../use-reader.ts';
 import { fileFormats, takeFile, type FileFormat } from './download.ts';
 import { useHandout } from './use-handout.ts';
 
 /** The score in every open format, each with what it is good for. */
 export function FilesPart({ score }: { score: Score }) {
-  const { inks, paper, student } = useHandout();
-  const { fingers, checked } = useCheck(score);
-  const [{ leftHanded, noteNames, staff }] = useSettings();
+  const { inks, paper } = useHandout();
+  const { reader } = useReader();
+  const { fingers, checked, isWorking } = useCheck(score);
+  const [{ staff }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
   const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
   const running = useRef<AbortController | undefined>(undefined);
@@ -35,16 +37,16 @@ export function FilesPart({ score }: { score: Score }) {
         score,
         inks,
         paper,
-        student,
+        student: reader.name,
         fingers,
         placedFingers: (checked?.fingers ?? []).map(({ place, finger, picking }) => ({
           place,
           finger,
           picking,
         })),
-        leftHanded,
+        leftHanded: reader.leftHanded,
         staff,
-        names: noteNames,
+        names: reader.noteNames,
       },
       {
         signal: controller.signal,
@@ -66,7 +68,11 @@ export function FilesPart({ score }: { score: Score }) {
             key={format.id}
             className="grid grid-cols-[7.5rem_1fr] items-center gap-3 border-t border-ink1-22 py-1.5"
           >
-            <Button className="justify-center" onClick={() => take(format)}>
+            <Button
+              className="justify-center"
+              disabled={isWorking && format.needsFingers === true}
+              onClick={() => take(format)}
+            >
               {format.label}
             </Button>
             {making?.format === format ? (

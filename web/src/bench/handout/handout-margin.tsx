@@ -1,4 +1,5 @@
-import { useStudents } from '../../api/queries.ts';
+import type { PickingSchool, Score } from '@jocund/core/score';
+import type { ReactNode } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { SelectField } from '../../ui/field.tsx';
@@ -9,14 +10,16 @@ import { Margin, MarginPart } from '../margin.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
 import { useRungs } from '../studies/use-rungs.ts';
 import { FilesPart } from './files-part.tsx';
+import { useCheck } from '../use-check.ts';
+import { ReaderField } from '../reader-field.tsx';
+import { useReader } from '../use-reader.ts';
 import { useHandout } from './use-handout.ts';
 
 /** Which score, for whom, in which inks; then print it or take the file. */
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose } = useRungs();
-  const { inks, setInks, paper, setPaper, student, setStudent } = useHandout();
-  const students = useStudents();
+  const { inks, setInks, paper, setPaper } = useHandout();
   if (!chosen)
     return (
       <Margin title="Handout" note="Nothing to hand out yet.">
@@ -37,19 +40,8 @@ export function HandoutMargin() {
             </option>
           ))}
         </SelectField>
-        <SelectField
-          label="For"
-          className="mt-3"
-          value={student}
-          onChange={(event) => setStudent(event.target.value)}
-        >
-          <option value="">nobody named</option>
-          {students.data?.map(({ id, name }) => (
-            <option key={id} value={name}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
+        <ReaderField label="For" className="mt-3" />
+        <ReaderChoices pieceSchool={chosen.score.pickingSchool ?? 'ima'} />
         <div className="mt-3 flex items-center justify-between gap-2">
           <span className="text-note">Inks</span>
           <Choice
@@ -84,11 +76,76 @@ export function HandoutMargin() {
             <QueryMark /> {counted(findings.length, 'query', 'queries')} open. It can be printed all the same.
           </p>
         )}
-        <Button look="solid" onClick={() => window.print()}>
-          Print
-        </Button>
+        <PrintButton score={chosen.score} />
       </MarginPart>
       <FilesPart score={chosen.score} />
     </Margin>
   );
 }
+
+/** A sheet is not printed before its fingers are on it. */
+function PrintButton({ score }: { score: Score }) {
+  const { isWorking } = useCheck(score);
+  return (
+    <div className="flex items-center gap-3">
+      <Button look="solid" disabled={isWorking} onClick={() => window.print()}>
+        Print
+      </Button>
+      {isWorking && (
+        <span role="status" className="text-note">
+          working out the fingers
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** How the reader reads: which fingers pick, how notes are named, which hand frets. */
+function ReaderChoices({ pieceSchool }: { pieceSchool: PickingSchool }) {
+  const { reader, setReader } = useReader();
+  return (
+    <div className="mt-3 flex flex-col gap-2">
+      <ReaderChoice label="Picking hand">
+        <Choice
+          label="Picking hand of the reader"
+          value={reader.school ?? pieceSchool}
+          options={[
+            { value: 'i', label: 'T + i' },
+            { value: 'im', label: 'T + i m' },
+            { value: 'ima', label: 'T + i m a' },
+          ]}
+          onChange={(school) => setReader({ school: school === pieceSchool ? undefined : school })}
+        />
+      </ReaderChoice>
+      <ReaderChoice label="Names of notes">
+        <Choice
+          label="Names of notes for the reader"
+          value={reader.noteNames}
+          options={[
+            { value: 'english', label: 'B, B♭' },
+            { value: 'german', label: 'H, B' },
+          ]}
+          onChange={(noteNames) => setReader({ noteNames })}
+        />
+      </ReaderChoice>
+      <ReaderChoice label="Grips for">
+        <Choice
+          label="Grips for which hand"
+          value={reader.leftHanded ? 'left' : 'right'}
+          options={[
+            { value: 'right', label: 'right-handed' },
+            { value: 'left', label: 'left-handed' },
+          ]}
+          onChange={(side) => setReader({ leftHanded: side === 'left' })}
+        />
+      </ReaderChoice>
+    </div>
+  );
+}
+
+const ReaderChoice = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div className="flex items-center justify-between gap-2">
+    <span className="text-note">{label}</span>
+    {children}
+  </div>
+);

@@ -1,4 +1,6 @@
 import { EmptyNote } from '../../ui/notice.tsx';
+import { ViewAs } from '../../ui/view-as.tsx';
+import { useReader } from '../use-reader.ts';
 import { useRungs } from '../studies/use-rungs.ts';
 import { PrintSheet } from './print-sheet.tsx';
 import { useHandout } from './use-handout.ts';
@@ -6,7 +8,8 @@ import { useHandout } from './use-handout.ts';
 /** The sheet as it will be printed. */
 export function Handout() {
   const { chosen } = useRungs();
-  const { inks, student } = useHandout();
+  const { inks } = useHandout();
+  const { reader } = useReader();
   if (!chosen) {
     return (
       <div className="m-4.5">
@@ -14,5 +17,9 @@ export function Handout() {
       </div>
     );
   }
-  return <PrintSheet score={chosen.score} inks={inks} student={student} />;
+  return (
+    <ViewAs value={reader}>
+      <PrintSheet score={chosen.score} inks={inks} student={reader.name} />
+    </ViewAs>
+  );
 }

@@ -18,7 +18,7 @@ const lineUnits = 1180;
 /** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
 export function PrintSheet({ score, inks, student }: PrintSheetProps) {
   const shown = useNames();
-  const { fingers } = useCheck(score);
+  const { fingers, isWorking } = useCheck(score);
   const grade = gradeFigure(score);
   const letters = shown(tuningLetters(score.tuning));
   return (
@@ -26,6 +26,7 @@ export function PrintSheet({ score, inks, student }: PrintSheetProps) {
       className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0"
       data-inks={inks}
       aria-label="Handout"
+      aria-busy={isWorking}
     >
       <div className="print-body">
         <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">

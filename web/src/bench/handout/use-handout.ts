@@ -5,10 +5,8 @@ import { useAddress } from '../../ui/use-address.ts';
 interface Handout {
   readonly inks: Inks;
   readonly paper: Paper;
-  readonly student: string;
   readonly setInks: (inks: Inks) => void;
   readonly setPaper: (paper: Paper) => void;
-  readonly setStudent: (name: string) => void;
 }
 
 /** What the handout is made of. It stands in the address, so that a reload prints the same. */
@@ -17,9 +15,7 @@ export function useHandout(): Handout {
   return {
     inks: read('inks') === 'black' ? 'black' : 'both',
     paper: read('paper') === 'letter' ? 'letter' : 'a4',
-    student: read('for'),
     setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
     setPaper: (paper) => write('paper', paper === 'letter' ? 'letter' : ''),
-    setStudent: (name) => write('for', name),
   };
 }

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { useSay } from '../../ui/toast.tsx';
 import { useBench } from '../bench-context.tsx';
 import { useAttempt } from '../use-attempt.ts';
+import { useStagePath } from '../use-reader.ts';
 import { barKeys } from './bar-keys.ts';
 import { createFretTyping } from './fret-typing.ts';
 import { keyOf } from './key-of.ts';
@@ -34,7 +35,8 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
   const commands = useStretchCommands(voice ?? 'melody');
   const navigate = useNavigate();
   const say = useSay();
-  const toStage = (stage: string) => void navigate(`/bench/${arrangementId}/${stage}`);
+  const pathTo = useStagePath(arrangementId);
+  const toStage = (stage: string) => void navigate(pathTo(stage));
 
   const everywhere: Record<string, () => void> = {
     'Ctrl c': clipboard.copy,

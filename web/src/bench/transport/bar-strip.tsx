@@ -11,16 +11,25 @@ interface BarStripProps {
   readonly bar: number;
 }
 
-/** Every bar with its grip: press one to start there. The loop is a bracket with an end to hold at each side. */
+/** Every bar with its grips: press one to start there, with Shift to loop up to it. The loop is a bracket with an end to hold at each side. */
 export function BarStrip({ score, transport, bar }: BarStripProps) {
   const { cursor, setCursor } = useBench();
   const count = score.bars.length;
   const shown = useNames();
   const names = score.bars.map((each, index) => {
-    const grip = each.grips[0] ?? gripAt(score, index, 0);
-    return grip ? gripName(score, grip, shown) : '–';
+    const carried = each.grips.some(({ tick }) => tick === 0) ? undefined : gripAt(score, index, 0);
+    const held = [...(carried ? [carried] : []), ...each.grips];
+    return held.length > 0 ? held.map((grip) => gripName(score, grip, shown)).join(' ') : '–';
   });
   const { loop, setLoop } = transport;
+  /** The loop as far as a bar: the nearer end goes there; without a loop it begins where the piece stands. */
+  const extendTo = (index: number) => {
+    const { fromBar, toBar } = loop ?? { fromBar: bar, toBar: bar };
+    if (index < fromBar) setLoop({ fromBar: index, toBar });
+    else if (index > toBar) setLoop({ fromBar, toBar: index });
+    else if (index - fromBar < toBar - index) setLoop({ fromBar: index, toBar });
+    else setLoop({ fromBar, toBar: index });
+  };
   const goTo = (index: number) => {
     setCursor({ ...cursor, bar: index, tick: 0 });
     if (transport.state.status !== 'idle') transport.playFrom(index);
@@ -45,14 +54,15 @@ export function BarStrip({ score, transport, bar }: BarStripProps) {
               aria-label={`Bar ${numberOfBar(score, index)}, ${name}`}
               aria-current={index === bar ? 'true' : undefined}
               className={`narrow text-label min-w-0 flex-1 overflow-hidden border-l border-ink1-65 font-semibold whitespace-nowrap first:border-l-0 ${index === bar ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
-              onClick={() => goTo(index)}
+              onClick={(event) => (event.shiftKey ? extendTo(index) : goTo(index))}
               onKeyDown={(event) => {
                 const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
                 const next =
                   step === undefined ? undefined : event.currentTarget.parentElement?.children[index + step];
                 if (next instanceof HTMLElement && step !== undefined) {
                   event.preventDefault();
-                  goTo(index + step);
+                  if (event.shiftKey) extendTo(index + step);
+                  else goTo(index + step);
                   next.focus();
                 }
               }}

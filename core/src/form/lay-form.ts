@@ -1,0 +1,26 @@
+import { setSection, type Bar, type Score } from '../score/index.ts';
+import type { FormPlan } from './form-table.ts';
+
+/**
+ * Empty bars of a metre in place of a score's, as many as a form has, each of its sections named where it begins. A form of one section
+ * needs no name for it.
+ */
+export function layForm(score: Score, { sections }: FormPlan, metre: Bar['metre']): Score {
+  const count = sections.reduce((sum, { bars }) => sum + bars, 0);
+  const empty: Score = {
+    ...score,
+    bars: Array.from({ length: count }, (_, index) => ({
+      id: `bar-${index + 1}`,
+      metre,
+      grips: [],
+      notes: [],
+    })),
+  };
+  if (sections.length < 2) return empty;
+  let from = 0;
+  return sections.reduce((laid, { name, bars }) => {
+    const begun = setSection(laid, from, { name });
+    from += bars;
+    return begun;
+  }, empty);
+}

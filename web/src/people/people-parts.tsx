@@ -1,0 +1,44 @@
+import { RefusedRequest } from '@jocund/contract';
+import { Button } from '../ui/button.tsx';
+
+export interface PeoplePartProps<Person> {
+  readonly people: readonly Person[];
+}
+
+export const faultWords = (error: Error): string =>
+  error instanceof RefusedRequest
+    ? `${error.error.message}. ${error.error.remedy}.`
+    : `${error.message} Try again when the server is back.`;
+
+interface ArchivedProps<Person> {
+  readonly people: readonly Person[];
+  readonly onBringBack: (person: Person) => void;
+}
+
+/** People put away, each of whom can be brought back. */
+export function Archived<Person extends { readonly id: string; readonly name: string }>({
+  people,
+  onBringBack,
+}: ArchivedProps<Person>) {
+  if (people.length === 0) return null;
+  return (
+    <details className="mt-3">
+      <summary className="text-note">{people.length} archived</summary>
+      <ul>
+        {people.map((person) => (
+          <li key={person.id} className="flex items-baseline gap-4 border-b border-ink1-40 py-1.5">
+            {person.name}
+            <Button
+              look="plain"
+              className="text-note"
+              aria-label={`Bring back ${person.name}`}
+              onClick={() => onBringBack(person)}
+            >
+              Bring back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
