@@ -4,10 +4,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Note, Score } from '../../score/index.ts';
 import { note } from '../../testing/invented.ts';
+import { foreignTunes } from '../../testing/foreign-tunes.ts';
 import { eventTexts, tuneEvents } from '../../testing/tune-events.ts';
 import { written } from '../../testing/written.ts';
 import { layTimeline } from '../../sound/index.ts';
-import { readAbc, writeAbc } from './index.ts';
+import { notInAbc, readAbc, writeAbc } from './index.ts';
 
 const { Midi } = toneMidi;
 
@@ -141,6 +142,44 @@ describe('writing ABC', () => {
       .sort();
   test('abcjs plays the melody as we do', () => {
     expect(eventTexts(asAbcjs(writeAbc(score)), false)).toEqual(melodyOf(score));
+  });
+  test('triplets are tuplets, a sign holds in both readings of the standard', () => {
+    const swung: Score = {
+      ...score,
+      key: { tonic: 'C', mode: 'major' },
+      capo: 0,
+      bars: [
+        {
+          metre: { beats: 4, unit: 4 },
+          grips: [],
+          notes: [
+            note({ tick: 0, durationTicks: 320, string: 1, fret: 2 }),
+            note({ tick: 320, durationTicks: 320, string: 1, fret: 14 }),
+            note({ tick: 640, durationTicks: 320, string: 1, fret: 1 }),
+            note({ tick: 960, durationTicks: 640, string: 1, fret: 3 }),
+            note({ tick: 1600, durationTicks: 320, string: 1, fret: 5 }),
+            note({ tick: 1920, durationTicks: 1920, string: 1, fret: 5, tied: true }),
+          ],
+        },
+      ],
+    };
+    expect(writeAbc(swung)).toContain('(3^F^f=F (3:2:2G2A- A4|]');
+  });
+  test('abcjs plays 200 tunes with triplets, ties and notes outside the key as we do', () => {
+    for (const tune of fc.sample(foreignTunes, { numRuns: 200, seed: 7 })) {
+      const ours = layTimeline(tune).events.map(({ startS, midi }) => `${startS.toFixed(2)} ${midi}`);
+      expect(eventTexts(asAbcjs(writeAbc(tune)), false)).toEqual(ours.sort());
+    }
+  });
+  test('a passage played three times is written out, and told; so is the thumb', () => {
+    const bars = score.bars.map((bar, index) => (index === 1 ? { ...bar, repeatTimes: 3 } : bar));
+    const thrice = { ...score, bars };
+    expect(eventTexts(asAbcjs(writeAbc(thrice)), false)).toEqual(melodyOf(thrice));
+    expect(notInAbc(thrice)).toEqual([
+      'the thumb, 2 notes',
+      'strings, frets and fingers',
+      'signs of repetition: passages played more than twice are written out',
+    ]);
   });
   test('it reads back: melody, chords as heard, key, tempo', () => {
     const { tune, leftOut } = reading(writeAbc(score));

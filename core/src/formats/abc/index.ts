@@ -1,2 +1,2 @@
 export { readAbc } from './read-abc.ts';
-export { writeAbc } from './write-abc.ts';
+export { notInAbc, writeAbc } from './write-abc.ts';

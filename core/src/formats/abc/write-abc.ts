@@ -12,7 +12,9 @@ import {
   barTicks,
   heardWholeMidi,
   soundingFrets,
+  techniquesOf,
   ticksPerQuarter,
+  unfold,
   type Bar,
   type Note,
   type PlacedGrip,
@@ -23,11 +25,16 @@ import { signatureAlter } from './fields.ts';
 
 const unit = ticksPerQuarter / 2;
 
+/** ABC has a sign for playing a passage twice, and none for more. */
+const mostTimes = 2;
+
 /**
- * Writes the melody of a score with its chords as ABC (ABC standard 2.1): as heard, unit length an eighth. The thumb, strings and
- * frets, fingers and techniques without a decoration have no place in it.
+ * Writes the melody of a score with its chords as ABC (ABC standard 2.1): as heard, unit length an eighth. A passage that is played more
+ * than twice is written out. What has no place in it, {@link notInAbc} tells.
  */
-export function writeAbc(score: Score): string {
+export function writeAbc(written: Score): string {
+  const isWrittenOut = written.bars.some(({ repeatTimes = 0 }) => repeatTimes > mostTimes);
+  const score = isWrittenOut ? unfold(written).score : written;
   const key = transposeKey(score.key, soundingShift(score));
   const [first] = score.bars;
   const metre = (first?.pickup ? score.bars[1] : first)?.metre ?? { beats: 4, unit: 4 };
@@ -79,57 +86,162 @@ interface Written {
   readonly words: string;
 }
 
-function writeMelody(score: Score, bar: Bar, index: number, key: Key): Written {
+/** What stands between two moments of a bar: notes, or a rest when there are none. */
+interface Piece {
+  readonly tick: number;
+  readonly end: number;
+  readonly chord: string;
+  readonly graces: readonly Note[];
+  readonly notes: readonly Note[];
+  /** The notes were struck before and only go on. */
+  readonly isHeld: boolean;
+}
+
+/** The melody of a bar cut at every moment something is struck or another grip is named. */
+function piecesOf(score: Score, bar: Bar, key: Key): Piece[] {
   const length = barTicks(bar.metre);
   const melody = bar.notes.filter(({ voice }) => voice === 'melody');
-  const starts = [...new Set(melody.map(({ tick }) => tick))];
+  const starts = melody.map(({ tick }) => tick);
   const ticks = [...new Set([0, ...starts, ...bar.grips.map(({ tick }) => tick), length])].sort(
     (a, b) => a - b,
   );
-  const altered = new Map<string, number>();
-  let text = '';
-  const words: string[] = [];
+  const pieces: Piece[] = [];
   let sounding: readonly Note[] = [];
   let soundsUntil = 0;
   ticks.slice(0, -1).forEach((tick, position) => {
     const next = ticks[position + 1] ?? length;
     const grip = bar.grips.find((each) => each.tick === tick);
-    const chord = grip ? chordName(score, grip, key) : '';
     const together = melody.filter((note) => note.tick === tick);
     const main = together.filter(({ grace }) => !grace);
     if (main.length > 0) {
       sounding = main;
       soundsUntil = tick + Math.max(...main.map(({ durationTicks }) => durationTicks));
     }
-    const graces = together.filter(({ grace }) => grace);
+    const about = {
+      chord: grip ? chordName(score, grip, key) : '',
+      graces: together.filter(({ grace }) => grace),
+    };
     const end = Math.min(next, soundsUntil);
-    const isHeld = main.length === 0;
-    text +=
-      chord +
-      (graces.length > 0 ? `{${graces.map((note) => pitchOf(score, note, key, altered)).join('')}}` : '');
-    if (end > tick && sounding.length > 0) {
-      const goesOn = soundsUntil > next || (end === length && isTiedOn(score, index, sounding));
-      const pitches = sounding.map((note) => pitchOf(score, note, key, altered));
-      const decorated = isHeld ? '' : decorationsOf(sounding);
-      const body = pitches.length > 1 ? `[${pitches.join('')}]` : (pitches[0] ?? '');
-      text += `${decorated}${body}${lengthOf(end - tick)}${goesOn ? '-' : ''}`;
-      if (!isHeld && !sounding.some(({ tied }) => tied))
-        words.push(sounding.find(({ lyric }) => lyric)?.lyric ?? '*');
+    if (end > tick) pieces.push({ ...about, tick, end, notes: sounding, isHeld: main.length === 0 });
+    if (next > Math.max(end, tick))
+      pieces.push({
+        ...(end > tick ? { chord: '', graces: [] } : about),
+        tick: Math.max(end, tick),
+        end: next,
+        notes: [],
+        isHeld: false,
+      });
+  });
+  return evenTriplets(pieces.flatMap(inWholeValues));
+}
+
+/** Moments that halving a quarter again and again reaches; between them time is counted in threes. */
+const isHalved = (tick: number): boolean => tick % 15 === 0;
+
+/**
+ * A triplet stays within its beat, and a piece of it whose length has no single undotted value is parted into some that have: programs
+ * stumble over others.
+ */
+function inWholeValues(piece: Piece): Piece[] {
+  const { tick, end } = piece;
+  if (isHalved(tick) && isHalved(end)) return [piece];
+  const beat = isHalved(end) ? nextBeat(tick) : lastBeat(end);
+  if (beat > tick && beat < end) return partedAt(piece, beat);
+  const inTriplet = ((end - tick) * 3) / 2;
+  const first = 15 * 2 ** Math.floor(Math.log2(inTriplet / 15));
+  return first <= 0 || first === inTriplet ? [piece] : partedAt(piece, tick + (first * 2) / 3);
+}
+
+/** In one triplet no piece is written longer than twice another: programs lose count of wider ones. */
+function evenTriplets(pieces: readonly Piece[]): Piece[] {
+  const even: Piece[] = [];
+  let group: Piece[] = [];
+  for (const piece of pieces) {
+    group.push(piece);
+    if (!isHalved(piece.end)) continue;
+    const shortest = Math.min(...group.map(({ tick, end }) => end - tick));
+    even.push(...(group.length > 1 ? group.flatMap((each) => cutTo(each, 2 * shortest)) : group));
+    group = [];
+  }
+  return [...even, ...group];
+}
+
+const cutTo = (piece: Piece, most: number): Piece[] =>
+  piece.end - piece.tick <= most
+    ? [piece]
+    : [
+        { ...piece, end: piece.tick + most },
+        ...cutTo(
+          { ...piece, tick: piece.tick + most, chord: '', graces: [], isHeld: piece.notes.length > 0 },
+          most,
+        ),
+      ];
+
+const nextBeat = (tick: number): number => Math.ceil((tick + 1) / ticksPerQuarter) * ticksPerQuarter;
+const lastBeat = (tick: number): number => Math.floor((tick - 1) / ticksPerQuarter) * ticksPerQuarter;
+
+function partedAt(piece: Piece, tick: number): Piece[] {
+  const rest = { ...piece, tick, chord: '', graces: [], isHeld: piece.notes.length > 0 };
+  return [...inWholeValues({ ...piece, end: tick }), ...inWholeValues(rest)];
+}
+
+function writeMelody(score: Score, bar: Bar, index: number, key: Key): Written {
+  const pieces = piecesOf(score, bar, key);
+  const length = barTicks(bar.metre);
+  const altered = new Set<string>();
+  const words: string[] = [];
+  let text = '';
+  let leftInTriplet = 0;
+  pieces.forEach((piece, at) => {
+    const { tick, end, chord, graces, notes, isHeld } = piece;
+    if (leftInTriplet === 0 && !isHalved(end)) {
+      const last = pieces.findIndex((each, later) => later >= at && isHalved(each.end));
+      leftInTriplet = (last < 0 ? pieces.length - 1 : last) - at + 1;
+      text += leftInTriplet === 3 ? '(3' : `(3:2:${leftInTriplet}`;
     }
-    if (next > Math.max(end, tick)) text += `z${lengthOf(next - Math.max(end, tick))}`;
-    if (next % ticksPerQuarter === 0 && next < length) text += ' ';
+    const written = leftInTriplet > 0 ? ((end - tick) * 3) / 2 : end - tick;
+    if (leftInTriplet > 0) leftInTriplet -= 1;
+    text += chord;
+    if (graces.length > 0) text += `{${graces.map((note) => pitchOf(score, note, key, altered)).join('')}}`;
+    if (notes.length === 0) text += `z${lengthOf(written)}`;
+    else {
+      const after = pieces[at + 1] ?? firstPiece(score, index + 1, key);
+      const before = pieces[at - 1] ?? lastPiece(score, index - 1, key);
+      const leavesChord =
+        before !== undefined && before.notes.length > 1 && notes.some((note) => isHeld || note.tied);
+      const pitches = notes.map(
+        (note) => pitchOf(score, note, key, altered) + (notes.length > 1 && goesOn(note, after) ? '-' : ''),
+      );
+      const single = notes.length === 1 && notes[0] && goesOn(notes[0], after) ? '-' : '';
+      // What is left of a chord stands in brackets, too: programs find its tie only then.
+      const body = pitches.length > 1 || leavesChord ? `[${pitches.join('')}]` : (pitches[0] ?? '');
+      text += `${isHeld ? '' : decorationsOf(notes)}${body}${lengthOf(written)}${single}`;
+      if (!isHeld && !notes.some(({ tied }) => tied))
+        words.push(notes.find(({ lyric }) => lyric)?.lyric ?? '*');
+    }
+    if (end % ticksPerQuarter === 0 && end < length) text += ' ';
   });
   return { text, words: words.join(' ') };
 }
 
-/** Whether the next bar begins with these notes, tied on. */
-const isTiedOn = ({ bars }: Score, index: number, notes: readonly Note[]): boolean =>
-  (bars[index + 1]?.notes ?? []).some(
-    (next) =>
-      next.tied === true &&
-      next.tick === 0 &&
-      notes.some(({ string, fret }) => string === next.string && fret === next.fret),
-  );
+function firstPiece(score: Score, index: number, key: Key): Piece | undefined {
+  const bar = score.bars[index];
+  return bar && piecesOf(score, bar, key)[0];
+}
+
+function lastPiece(score: Score, index: number, key: Key): Piece | undefined {
+  const bar = score.bars[index];
+  return bar && piecesOf(score, bar, key).at(-1);
+}
+
+/** Whether a note sounds on into the next piece: it is only held there, or tied to. */
+const goesOn = (note: Note, after: Piece | undefined): boolean =>
+  after !== undefined &&
+  (after.isHeld
+    ? after.notes.includes(note)
+    : after.notes.some(
+        ({ tied, string, fret }) => tied === true && string === note.string && fret === note.fret,
+      ));
 
 function chordName(score: Score, grip: PlacedGrip, key: Key): string {
   const { name } = nameGrip(score.tuning, soundingFrets(grip), { key: score.key });
@@ -150,13 +262,20 @@ const decorationsOf = (notes: readonly Note[]): string =>
     .filter((each) => typeof each === 'string')
     .join('');
 
-/** A pitch with the accidental it needs after those of the signature and of its bar. */
-function pitchOf(score: Score, note: Note, key: Key, altered: Map<string, number>): string {
+/**
+ * A pitch with its accidental, so that programs which let a sign hold for its own octave and those which let it hold for all agree: a
+ * letter that was altered once in a bar has its sign each time. `altered` holds such letters.
+ */
+function pitchOf(score: Score, note: Note, key: Key, altered: Set<string>): string {
   const { letter, alter, octave } = spellMidi(heardWholeMidi(score, note), key);
-  const place = `${letter}${octave}`;
-  const known = altered.get(place) ?? signatureAlter(keyFifths(key), letter);
-  altered.set(place, alter);
-  const sign = alter === known ? '' : alter === 0 ? '=' : alter > 0 ? '^'.repeat(alter) : '_'.repeat(-alter);
+  if (alter !== signatureAlter(keyFifths(key), letter)) altered.add(letter);
+  const sign = !altered.has(letter)
+    ? ''
+    : alter === 0
+      ? '='
+      : alter > 0
+        ? '^'.repeat(alter)
+        : '_'.repeat(-alter);
   return octave >= 5
     ? `${sign}${letter.toLowerCase()}${"'".repeat(octave - 5)}`
     : `${sign}${letter}${','.repeat(4 - octave)}`;
@@ -171,3 +290,26 @@ function lengthOf(ticks: number): string {
 
 const greatestCommonDivisor = (a: number, b: number): number =>
   b === 0 ? a : greatestCommonDivisor(b, a % b);
+
+/** Techniques that are written as decorations, or as what the notes are. */
+const decorated = new Set(['short', 'accent', 'hold', 'mordent', 'snap', 'roll', 'below', 'grace', 'tied']);
+
+/** What of a score ABC does not hold, in words. */
+export function notInAbc(score: Score): string[] {
+  const notes = score.bars.flatMap((bar) => bar.notes);
+  const thumb = notes.filter(({ voice }) => voice === 'thumb').length;
+  const techniques = new Set(
+    notes
+      .filter(({ voice }) => voice === 'melody')
+      .flatMap((note) => techniquesOf(note).filter(({ word }) => !decorated.has(word)))
+      .map(({ says }) => says),
+  );
+  const isWrittenOut = score.bars.some(({ repeatTimes = 0 }) => repeatTimes > mostTimes);
+  return [
+    ...(thumb > 0 ? [`the thumb, ${thumb} notes`] : []),
+    'strings, frets and fingers',
+    ...(score.swingPercent !== 50 ? ['swing'] : []),
+    ...techniques,
+    ...(isWrittenOut ? ['signs of repetition: passages played more than twice are written out'] : []),
+  ];
+}
