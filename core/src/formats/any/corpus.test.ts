@@ -38,7 +38,7 @@ const expected: Readonly<Record<string, readonly [kind: string, bars: number, no
   'five-lines.txt': /No six lines/,
   'letter.txt': /No six lines|no format/,
   'empty.abc': /no notes/,
-  'cut-off.musicxml': /holds no notes|no parts/,
+  'cut-off.musicxml': /broken at line 1/,
   'entities.musicxml': /entities of its own/,
   'opus.musicxml': /not a score/,
   'version-1.jocund.json': ['jocund', 8, 69],

@@ -1,14 +1,31 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
-import { parseTuning, type Tuning } from '../../instrument/index.ts';
+import { parseTuning, realMidi, stringNumbers, type Tuning } from '../../instrument/index.ts';
 import { scoreOfTab, isTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
-import { keyOfFifths, letters, noteNameText, type Key } from '../../pitch/index.ts';
-import { barTicks, metreFrom, metreOfTicks, scoreLimits, type Bar, type Voice } from '../../score/index.ts';
+import {
+  keyOfFifths,
+  keyText,
+  letters,
+  noteNameText,
+  pitchClassOf,
+  tonicOf,
+  transposeKey,
+  type Key,
+} from '../../pitch/index.ts';
+import {
+  barTicks,
+  metreFrom,
+  metreOfTicks,
+  scoreLimits,
+  type Bar,
+  type Score,
+  type Voice,
+} from '../../score/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { childrenOf, find, numberOf, readXml, textOf, type XmlNode } from '../xml/index.ts';
 import { choosePart, type ChosenPart } from './choose-part.ts';
 import { readHarmony } from './read-harmony.ts';
 import { readNote } from './read-note.ts';
-import { readSettings, settingsField } from './settings.ts';
+import { readSettings, settingsField, type Settings } from './settings.ts';
 
 /**
  * Reads MusicXML 4.0 and earlier, partwise or timewise. Tab with strings and frets becomes a score; anything else a tune that has
@@ -43,9 +60,32 @@ export function readMusicXml(text: string): Result<Reading> {
   const score = scoreOfTab(tune, leftOut.add.bind(leftOut));
   if (!score.ok) return score;
   return ok({
-    content: { kind: 'score', score: settings ? { ...score.value, ...settings } : score.value },
+    content: { kind: 'score', score: settings ? withSettings(score.value, settings, leftOut) : score.value },
     leftOut: leftOut.all(),
   });
+}
+
+/**
+ * Settings of our own around what the notation says. Another program may have changed the notation and left our field alone: where they
+ * disagree the notation is right, and that is told.
+ */
+function withSettings(score: Score, settings: Settings, leftOut: LeftOutList): Score {
+  const agreed: Partial<Settings> = { ...settings };
+  // The staff names strings and key as they are heard, our field as they are called on a guitar tuned away as a whole.
+  const sameStrings = stringNumbers.every(
+    (string) => realMidi(settings.tuning, string) === realMidi(score.tuning, string),
+  );
+  const heard = transposeKey(settings.key, sameStrings ? (settings.tuning.wholeSemitones ?? 0) : 0);
+  if (!sameStrings) {
+    delete agreed.tuning;
+    leftOut.add(`the tuning ${settings.tuning.name} of before: the staff names other strings`);
+  }
+  if (pitchClassOf(tonicOf(heard)) !== pitchClassOf(tonicOf(score.key)) || heard.mode !== score.key.mode) {
+    delete agreed.key;
+    leftOut.add(`the key ${keyText(settings.key)} of before: the staff is in ${keyText(score.key)}`);
+  }
+  if (Math.round(settings.swingPercent) !== Math.round(score.swingPercent)) delete agreed.swingPercent;
+  return { ...score, ...agreed };
 }
 
 /** Reads one part, measure after measure. Durations become ticks by the divisions in force. */
@@ -130,6 +170,7 @@ class PartReader {
       }
       furthest = Math.max(furthest, now);
     }
+    this.#dropLateGraces(bar, index, furthest);
     this.#shorten(bar, measure, index, furthest);
     if (this.#endings) bar.endings = this.#endings;
     if (bar.repeatTimes !== undefined || this.#endsHere) this.#endings = undefined;
@@ -142,6 +183,15 @@ class PartReader {
   }
 
   #endsHere = false;
+  #pickupTicks = 0;
+
+  /** A grace leads into a note; after the last one of a bar there is none to lead into. */
+  #dropLateGraces(bar: { notes: TuneNote[] }, index: number, furthest: number): void {
+    const kept = bar.notes.filter(({ tick, marks }) => !(marks.grace && tick >= furthest));
+    if (kept.length < bar.notes.length)
+      this.#leftOut.add('grace notes with no note after them', { bar: index + 1 });
+    bar.notes = kept;
+  }
 
   #ticks(duration: number): number {
     return Math.round((duration * 960) / this.#divisions);
@@ -245,7 +295,7 @@ class PartReader {
 
   /** A first bar that holds less than its metre is a pickup; any other short or long bar keeps what it holds. */
   #shorten(
-    bar: { metre: Bar['metre']; pickup?: true | undefined },
+    bar: { metre: Bar['metre']; pickup?: true | undefined; repeatTimes?: number | undefined },
     measure: XmlNode,
     index: number,
     furthest: number,
@@ -253,14 +303,21 @@ class PartReader {
     const length = barTicks(bar.metre);
     const isShort = furthest > 0 && furthest < length;
     const isImplicit = measure.attributes.implicit === 'yes';
-    if (furthest <= length && !(isShort && (index === 0 || isImplicit))) return;
+    // The bar that leads back to a pickup, or ends the piece, leaves the pickup's time out.
+    const completesPickup =
+      (bar.repeatTimes !== undefined || index === this.#part.measures.length - 1) &&
+      furthest + this.#pickupTicks === length;
+    if (furthest <= length && !(isShort && (index === 0 || isImplicit || completesPickup))) return;
     const metre = metreOfTicks(furthest);
     if (!metre) {
       this.#leftOut.add('the odd length of a bar', { bar: index + 1 });
       return;
     }
     bar.metre = metre;
-    if (index === 0 && isShort) bar.pickup = true;
+    if (index === 0 && isShort) {
+      bar.pickup = true;
+      this.#pickupTicks = furthest;
+    }
   }
 }
 

@@ -207,16 +207,57 @@ describe('foreign and broken files', () => {
     expect(leftOut).toEqual([{ what: 'tremolo', bar: 2, count: 2 }]);
   });
   test.each([
-    ['no XML', 'hello', /no XML element|cannot be read/],
+    ['no XML', 'hello', /no XML element|broken at line 1/],
     ['another XML', '<html><body/></html>', /“html” is not a score/],
     ['no parts', '<score-partwise/>', /no parts/],
     ['no notes', partwise('<measure number="1"/>'), /no notes/],
     ['entities of its own', '<!DOCTYPE a [<!ENTITY lol "ha">]><score-partwise/>', /entities of its own/],
-    ['elements without end', '<a>'.repeat(5000), /nested/],
+    ['elements without end', '<a>'.repeat(5000) + '</a>'.repeat(5000), /[Nn]ested/],
+    ['an element left open', `<score-partwise>\n<part-list/>\n<part id="P1">`, /broken at line \d/],
+    ['a document type many times over', '<!DOCTYPE '.repeat(700_000), /entities of its own/],
   ])('%s is refused with its reason', (_, text, reason) => {
     const read = readMusicXml(text);
     expect(read.ok).toBe(false);
     if (!read.ok) expect(read.fault.reason).toMatch(reason);
+  });
+  test('a file broken in the middle is refused, not read as the bars before', () => {
+    const good = xmlOf(written(['m1:0@1', 'm1:3@1', 'm1:5@1', 'm1:7@1']));
+    const read = readMusicXml(good.slice(0, good.lastIndexOf('<measure') + 40));
+    expect(!read.ok && read.fault.reason).toMatch(/broken at line \d+/);
+  });
+  test('another program changed tuning and key: the notation is right, and what went is told', () => {
+    const xml = xmlOf(written(['[x32010] t5:3@1 m1:0@1']));
+    const lower = xml.replace(
+      /(<staff-tuning line="1">\s*<tuning-step>)E/,
+      (_, before: string) => `${before}D`,
+    );
+    expect(lower).not.toBe(xml);
+    const read = readMusicXml(lower.replace('<fifths>0</fifths>', '<fifths>1</fifths>'));
+    if (!read.ok || read.value.content.kind !== 'score') throw new Error('not read');
+    expect(read.value.content.score.tuning.pitches[0]).toBe('D2');
+    expect(read.value.content.score.key).toEqual({ tonic: 'G', mode: 'major' });
+    expect(read.value.leftOut.map(({ what }) => what)).toEqual([
+      'the tuning Standard of before: the staff names other strings',
+      'the key C of before: the staff is in G',
+    ]);
+  });
+  test('the bar that leads back to a pickup leaves its time out', () => {
+    const repeat = '<barline location="right"><repeat direction="backward"/></barline>';
+    const { tune } = tuneOf(
+      partwise(
+        `<measure number="0">${attributes}${plain('D', 4)}</measure><measure number="1">${plain('A', 4, 3)}</measure><measure number="2">${plain('G', 4, 2)}${repeat}</measure><measure number="3">${plain('F', 4, 2)}</measure>`,
+      ),
+    );
+    expect(tune.bars.map(({ metre }) => metre.beats)).toEqual([1, 3, 2, 2]);
+    expect(tune.bars.map(({ pickup }) => pickup)).toEqual([true, undefined, undefined, undefined]);
+  });
+  test('grace notes with no note after them are told as what they are', () => {
+    const grace = '<note><grace/><pitch><step>E</step><octave>4</octave></pitch></note>';
+    const { tune, leftOut } = tuneOf(
+      partwise(`<measure number="1">${attributes}${plain('D', 4, 3)}${grace}</measure>`),
+    );
+    expect(tune.bars[0]!.notes).toHaveLength(1);
+    expect(leftOut).toEqual([{ what: 'grace notes with no note after them', bar: 1, count: 1 }]);
   });
   test('any cut or change of a good file is read or refused, never thrown', () => {
     const good = xmlOf(written(['[x32010] t5:3@1 m1:0@1 m1:1@2.5h']));

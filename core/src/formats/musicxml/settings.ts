@@ -20,7 +20,7 @@ const settingsSchema = scoreSchema.pick({
   sources: true,
 });
 
-type Settings = z.infer<typeof settingsSchema>;
+export type Settings = z.infer<typeof settingsSchema>;
 
 /** What of a score is about the whole piece and not said by notation. */
 export const settingsOf = (score: Score): Settings => settingsSchema.strip().parse(score);

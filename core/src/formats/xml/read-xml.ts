@@ -1,4 +1,4 @@
-import { XMLParser } from 'fast-xml-parser';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { fail, ok, type Result } from '../../fault/index.ts';
 
 /** An XML element that was read. */
@@ -28,13 +28,32 @@ const decode = (text: string): string =>
     },
   );
 
+/** A document type declaration is no longer; what follows is looked at nowhere, so that no file can keep the reader busy. */
+const longestDoctype = 4000;
+
+/** Whether the document type declares anything of its own; a second declaration is as bad. */
+function definesEntities(text: string): boolean {
+  const at = text.search(/<!DOCTYPE/i);
+  if (at < 0) return /<!ENTITY/i.test(text);
+  const declared = text.slice(at, at + longestDoctype);
+  const end = declared.search(/[>[]/);
+  const rest = text.slice(at + 9);
+  return end < 0 || declared[end] === '[' || /<!(?:ENTITY|DOCTYPE)/i.test(rest);
+}
+
 /**
- * Reads XML without any of its dangers: a file that defines entities of its own is refused, nothing outside it is fetched, and
+ * Reads XML without any of its dangers: a file that is not well-formed is refused with its line, a file that defines entities of its own is refused, nothing outside it is fetched, and
  * elements may not nest without end.
  */
 export function readXml(text: string): Result<XmlNode> {
-  if (/<!ENTITY/i.test(text) || /<!DOCTYPE[^>[]*\[/i.test(text))
+  if (definesEntities(text))
     return fail('The XML defines entities of its own', 'Save the file again without them');
+  const wellFormed = XMLValidator.validate(text);
+  if (wellFormed !== true)
+    return fail(
+      `The XML is broken at line ${wellFormed.err.line}: ${wellFormed.err.msg.replace(/\.$/, '')}`,
+      'Save the file again in its program, or choose another',
+    );
   try {
     const parser = new XMLParser({
       preserveOrder: true,
