@@ -1,15 +1,15 @@
 import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { fail } from '@jocund/core/fault';
-import { readAny, type AnyReading } from '@jocund/core/formats/any';
-import type { TextTabOptions } from '@jocund/core/formats/text-tab';
+import { readAny, type AnyReading, type ReadOptions } from '@jocund/core/formats/any';
+
 import type { Score } from '@jocund/core/score';
 import { orRefuse } from './command.ts';
 
 const largestFileBytes = 8 * 1024 * 1024;
 
 /** Reads a file of any format, or standard input when the name is "-". */
-export const readFile = (file: string, options: TextTabOptions = {}): AnyReading =>
+export const readFile = (file: string, options: ReadOptions = {}): AnyReading =>
   orRefuse(
     readAny(
       label(file),

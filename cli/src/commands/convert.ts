@@ -2,7 +2,7 @@ import { basename } from 'node:path';
 import { fail, ok, type Result } from '@jocund/core/fault';
 import { fingersByBar, layPages, type Page } from '@jocund/core/engraving';
 import { fingerScore } from '@jocund/core/fingering';
-import { writeAbc } from '@jocund/core/formats/abc';
+import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
 import { writeScore } from '@jocund/core/formats/jocund-json';
 import { writeMidi } from '@jocund/core/formats/midi';
@@ -75,12 +75,13 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${Object.keys(writers).join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
     transpose: 'text',
     rhythm: 'text',
+    'swing-read': 'text',
     swing: 'text',
     inks: 'text',
     paper: 'text',
@@ -91,8 +92,9 @@ export const convert: Command = {
     const [from = '', to = ''] = positional(args, 'IN', 'OUT');
     const ending = Object.keys(writers).find((each) => to.toLowerCase().endsWith(each));
     const write = ending === undefined ? undefined : writers[ending];
+    const swing = choice(args, 'swing-read', ['undone', 'as-played'], 'undone');
     const rhythm = choice(args, 'rhythm', ['spacing', 'eighths', 'quarters'], 'spacing');
-    const { content, leftOut, asks } = readFile(from, { rhythm });
+    const { content, leftOut, asks, swingPercent } = readFile(from, { rhythm, swing });
     if (!write)
       return orRefuse(
         fail(
@@ -114,13 +116,25 @@ export const convert: Command = {
             fretCount: defaultFretCount,
           });
     writeWhole(to, orRefuse(await write(fitted.score, args), basename(from)));
-    const lost = [...leftOut, ...fitted.lost];
-    const guessed =
-      asks === 'rhythm' && args.text('rhythm') === undefined
-        ? ['The file tells no rhythm: read by the spacing of its columns. Choose with --rhythm.']
-        : [];
+    const unsaid = ending === '.abc' ? notInAbc(fitted.score).map((what) => ({ what, count: 1 })) : [];
+    const lost = [...leftOut, ...fitted.lost, ...unsaid];
+    const guessed = [
+      asks === 'rhythm' &&
+        args.text('rhythm') === undefined &&
+        'The file tells no rhythm: read by the spacing of its columns. Choose with --rhythm.',
+      asks === 'swing' &&
+        args.text('swing-read') === undefined &&
+        `Off-beats fall late, at ${swingPercent ?? 50} %: written straight under that swing. Choose with --swing-read.`,
+    ].filter((said) => said !== false);
     return {
-      json: { from, to, bars: fitted.score.bars.length, leftOut: lost, ...(asks ? { asks } : {}) },
+      json: {
+        from,
+        to,
+        bars: fitted.score.bars.length,
+        leftOut: lost,
+        ...(asks ? { asks } : {}),
+        ...(swingPercent === undefined ? {} : { swingPercent }),
+      },
       text: [
         `${to}: ${fitted.score.title}, ${fitted.score.bars.length} bars`,
         ...guessed,

@@ -29,8 +29,9 @@ const kinds: Readonly<Record<AnyReading['kind'], string>> = {
 /** What a file says, what of it could not be taken over, and the questions it leaves; then it becomes a new piece. */
 export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () => void }) {
   const [rhythm, setRhythm] = useState<TabRhythm>('spacing');
+  const [swing, setSwing] = useState<'undone' | 'as-played'>('undone');
   const { state, start } = useWork('readFile');
-  useEffect(() => start({ ...file, rhythm }), [start, file, rhythm]);
+  useEffect(() => start({ ...file, options: { rhythm, swing } }), [start, file, rhythm, swing]);
   const create = useCreatePiece();
   const navigate = useNavigate();
   const take = (score: Score) =>
@@ -72,6 +73,23 @@ export function ImportPanel({ file, onClose }: { file: ChosenFile; onClose: () =
                   { value: 'quarters', label: 'all quarters' },
                 ]}
                 onChange={setRhythm}
+              />
+            </div>
+          )}
+          {reading.asks === 'swing' && (
+            <div>
+              <p className="pb-1.5">
+                The off-beats fall late, at {Math.round(reading.swingPercent ?? 50)} % of the beat. How shall
+                they be written?
+              </p>
+              <Choice
+                label="Off-beats"
+                value={swing}
+                options={[
+                  { value: 'undone', label: 'as eighths, with swing' },
+                  { value: 'as-played', label: 'as played' },
+                ]}
+                onChange={setSwing}
               />
             </div>
           )}

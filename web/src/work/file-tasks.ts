@@ -10,10 +10,10 @@ const decode = (bytes: Uint8Array, encoding: string): string => new TextDecoder(
 export function readFileTask({
   name,
   bytes,
-  rhythm,
+  options,
 }: Tasks['readFile']['input']): Tasks['readFile']['output'] {
   try {
-    return readAny(name, bytes, decode, { rhythm });
+    return readAny(name, bytes, decode, options);
   } catch {
     return fail('The file cannot be read', 'Save it again in its program, or choose another', { file: name });
   }

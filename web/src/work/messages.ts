@@ -1,8 +1,7 @@
 import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
-import type { AnyReading } from '@jocund/core/formats/any';
+import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
-import type { TabRhythm } from '@jocund/core/formats/text-tab';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
@@ -97,7 +96,7 @@ export interface Tasks {
     readonly input: {
       readonly name: string;
       readonly bytes: Uint8Array;
-      readonly rhythm?: TabRhythm | undefined;
+      readonly options: ReadOptions;
     };
     readonly output: Result<AnyReading>;
   };

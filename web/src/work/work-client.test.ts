@@ -28,7 +28,7 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 
 const load = async () => (await import('./work-client.ts')).startWork;
-const file = { name: 'a.txt', bytes: new Uint8Array() };
+const file = { name: 'a.txt', bytes: new Uint8Array(), options: {} };
 const check = { score: blankScore({ title: 'Checked' }), hand: mediumHand };
 
 test('a file that is read does not keep the hands waiting: each duty has a worker of its own', async () => {

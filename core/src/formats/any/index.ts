@@ -1,1 +1,1 @@
-export { readAny, type AnyReading, type Decoder } from './read-any.ts';
+export { readAny, type ReadOptions, type AnyReading, type Decoder } from './read-any.ts';

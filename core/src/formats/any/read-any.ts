@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { readAbc } from '../abc/index.ts';
 import { readScore } from '../jocund-json/index.ts';
-import { readMidi } from '../midi/index.ts';
+import { readMidi, type MidiReadOptions } from '../midi/index.ts';
 import { readMusicXml } from '../musicxml/index.ts';
 import { unpackMxl } from '../mxl/index.ts';
 import type { Reading } from '../reading/index.ts';
@@ -46,6 +46,9 @@ function decode(bytes: Uint8Array, decoder: Decoder): string {
 /** Decodes bytes; the platform's own, handed in. */
 export type Decoder = (bytes: Uint8Array, encoding: 'utf-8' | 'utf-16le' | 'utf-16be') => string;
 
+/** Answers to what a file leaves open. */
+export type ReadOptions = TextTabOptions & MidiReadOptions;
+
 /** What was read, and as which format. */
 export interface AnyReading extends Reading {
   readonly kind: FileKind;
@@ -56,7 +59,7 @@ export function readAny(
   name: string,
   bytes: Uint8Array,
   decoder: Decoder,
-  options: TextTabOptions = {},
+  options: ReadOptions = {},
 ): Result<AnyReading> {
   const text = decode(bytes, decoder);
   const kind = kindOf(name, bytes, text);
@@ -70,7 +73,7 @@ const unknownFile = fail(
   'Choose a Jocund, MusicXML, MIDI, ABC or plain-text tab file',
 );
 
-function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: TextTabOptions): Result<Reading> {
+function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: ReadOptions): Result<Reading> {
   switch (kind) {
     case 'jocund': {
       const score = readScore(text);
@@ -83,7 +86,7 @@ function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: TextTa
       return xml.ok ? readMusicXml(xml.value) : xml;
     }
     case 'midi':
-      return readMidi(bytes);
+      return readMidi(bytes, options);
     case 'abc':
       return readAbc(text);
     case 'text-tab':

@@ -1,2 +1,2 @@
-export { readMidi } from './read-midi.ts';
+export { readMidi, type MidiReadOptions } from './read-midi.ts';
 export { writeMidi, type MidiOptions } from './write-midi.ts';

@@ -30,6 +30,62 @@ const ours = (each: Score) =>
     .events.map(({ startS, midi }) => `${startS.toFixed(2)} ${midi}`)
     .sort();
 
+describe('swing that was played', () => {
+  const eighths = [0, 480, 960, 1440, 1920, 2400, 2880, 3360];
+  const swung = (swingPercent: number): Score => ({
+    ...blankScore({ title: 'Swung', barCount: 2 }),
+    swingPercent,
+    bars: [0, 1].map(() => ({
+      metre: { beats: 4, unit: 4 },
+      grips: [],
+      notes: eighths.map((tick) => note({ tick, durationTicks: 480 })),
+    })),
+  });
+  const reading = (each: Score, swing?: 'undone' | 'as-played') => {
+    const read = readMidi(writeMidi(each, { swing: 'applied' }), { swing });
+    if (!read.ok || read.value.content.kind !== 'tune') throw new Error('not read');
+    return { ...read.value, tune: read.value.content.tune };
+  };
+  const ticksOf = (tune: ReturnType<typeof tuneOf>) =>
+    tune.bars.map(({ notes }) => notes.map(({ tick }) => tick));
+  test.each([56, 62, 67, 72])('%i %% is found, and taken out: eighths are eighths', (percent) => {
+    const { tune, asks, swingPercent } = reading(swung(percent));
+    expect(asks).toBe('swing');
+    expect(swingPercent).toBeCloseTo(percent, 0);
+    expect(tune.swingPercent).toBe(percent);
+    expect(ticksOf(tune)).toEqual([eighths, eighths]);
+    expect(tune.bars.flatMap(({ notes }) => notes.map(({ durationTicks }) => durationTicks))).toEqual(
+      Array.from({ length: 16 }, () => 480),
+    );
+  });
+  test('as played it stays where it was struck, and is still told', () => {
+    const { tune, asks } = reading(swung(67), 'as-played');
+    expect(asks).toBe('swing');
+    expect(tune.swingPercent).toBe(50);
+    expect(ticksOf(tune)[0]).toEqual([0, 640, 960, 1600, 1920, 2560, 2880, 3520]);
+  });
+  test('straight playing asks nothing, nor do triplets, dotted notes and a few late notes', () => {
+    const bars = [
+      [0, 320, 640, 960, 1280, 1600],
+      [0, 720, 960, 1680, 1920],
+      [0, 480, 960, 1440],
+    ].map((ticks) => ({
+      metre: { beats: 4, unit: 4 as const },
+      grips: [],
+      notes: ticks.map((tick) => note({ tick, durationTicks: 120 })),
+    }));
+    expect(reading({ ...swung(50), bars })).not.toHaveProperty('asks');
+    expect(reading(swung(50))).not.toHaveProperty('asks');
+  });
+  test('real triplets among swung eighths stay triplets', () => {
+    const mixed = swung(60);
+    const triplets = [0, 320, 640, 960, 1440, 1920, 2400, 2880, 3360];
+    const first = { ...mixed.bars[0]!, notes: triplets.map((tick) => note({ tick, durationTicks: 160 })) };
+    const { tune } = reading({ ...mixed, bars: [first, mixed.bars[1]!] });
+    expect(ticksOf(tune)[0]).toEqual(triplets);
+  });
+});
+
 describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
   const heard = (each: Score, swing: 'applied' | 'written' = 'applied') =>
     new Midi(writeMidi(each, { swing })).tracks

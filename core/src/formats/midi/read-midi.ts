@@ -13,6 +13,12 @@ import {
 import { LeftOutList, type Reading } from '../reading/index.ts';
 import { quantise } from './quantise.ts';
 import { fromBytes } from './text.ts';
+import { swingOf, unswung } from './unswing.ts';
+
+export interface MidiReadOptions {
+  /** What becomes of a swing that is found: written straight with the swing beside it, or as it was played. */
+  readonly swing?: 'undone' | 'as-played' | undefined;
+}
 
 const largestBytes = 2 * 1024 * 1024;
 const mostNotes = 20_000;
@@ -30,9 +36,10 @@ interface PlayedNote {
 /**
  * Reads a Standard MIDI File, format 0 or 1. Onsets are set on a grid of sixteenths, triplets or thirty-seconds, quarter by
  * quarter; bars follow the metres of the file. Tracks named thumb (or bass) and melody tell the hands apart. MIDI knows no
- * strings: the answer is a tune.
+ * strings: the answer is a tune. Off-beats that fall late and alike are written straight under a swing, unless they are wanted as played;
+ * the answer tells of it.
  */
-export function readMidi(bytes: Uint8Array): Result<Reading> {
+export function readMidi(bytes: Uint8Array, { swing = 'undone' }: MidiReadOptions = {}): Result<Reading> {
   if (bytes.length > largestBytes) return fail('The MIDI file is larger than 2 MB', 'Choose a single piece');
   const data = parse(bytes);
   if (!data.ok) return data;
@@ -45,10 +52,17 @@ export function readMidi(bytes: Uint8Array): Result<Reading> {
     );
   const scale = ticksPerQuarter / ticksPerBeat;
   const tracks = data.value.tracks.map((events) => withTicks(events, scale));
-  const played = tracks.flatMap((events) => notesOf(events, leftOut));
-  if (played.length === 0) return fail('The MIDI file holds no notes', 'Choose a file with a melody');
-  if (played.length > mostNotes)
-    return fail(`The MIDI file holds ${played.length} notes`, `Choose a piece of at most ${mostNotes} notes`);
+  const heard = tracks.flatMap((events) => notesOf(events, leftOut));
+  if (heard.length === 0) return fail('The MIDI file holds no notes', 'Choose a file with a melody');
+  if (heard.length > mostNotes)
+    return fail(`The MIDI file holds ${heard.length} notes`, `Choose a piece of at most ${mostNotes} notes`);
+  const onsets = heard.map(({ at }) => at);
+  const swingPercent = swingOf(onsets);
+  const isUndone = swingPercent !== undefined && swing === 'undone';
+  const straight = isUndone ? unswung(swingPercent, onsets) : undefined;
+  const played = straight
+    ? heard.map((note) => ({ ...note, at: straight(note.at), end: straight(note.end) }))
+    : heard;
   const all = tracks.flat();
   const bars = layBars(played, all, leftOut);
   const title = tracks[0]?.find(({ event }) => event.type === 'trackName')?.event as
@@ -61,11 +75,15 @@ export function readMidi(bytes: Uint8Array): Result<Reading> {
     player: '',
     key: keyOf(all),
     tempoBpm: tempoAt(all, 0) ?? 120,
-    swingPercent: 50,
+    swingPercent: isUndone ? Math.round(swingPercent) : 50,
     capo: 0,
     bars,
   };
-  return ok({ content: { kind: 'tune', tune }, leftOut: leftOut.all() });
+  return ok({
+    content: { kind: 'tune', tune },
+    leftOut: leftOut.all(),
+    ...(swingPercent === undefined ? {} : { asks: 'swing' as const, swingPercent }),
+  });
 }
 
 function parse(bytes: Uint8Array): Result<MidiData> {

@@ -16,7 +16,9 @@ export interface Reading {
     { readonly kind: 'score'; readonly score: Score } | { readonly kind: 'tune'; readonly tune: Tune };
   readonly leftOut: readonly LeftOut[];
   /** What the file does not tell and the reader had to assume. */
-  readonly asks?: 'rhythm';
+  readonly asks?: 'rhythm' | 'swing';
+  /** The swing that was found in what was played, where that is asked. */
+  readonly swingPercent?: number;
 }
 
 /** Gathers what is left out: the same thing is told once, with its first place and how often it came. */
