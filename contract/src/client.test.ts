@@ -45,6 +45,11 @@ describe('sending', () => {
     });
     expect(JSON.parse(sent[0]!.init.body as string)).toEqual({ baseVersion: 3, score: arrangement.score });
   });
+  test('a parameter the path does not name becomes its query', async () => {
+    const sent = answerWith(200, []);
+    await request(endpoints.listRevisions, { params: { id, before: 7 } });
+    expect(sent[0]!.path).toBe(`/api/arrangements/${id}/revisions?before=7`);
+  });
   test('a request without a body names no content type', async () => {
     const sent = answerWith(200, []);
     await request(endpoints.listPieces, {});

@@ -55,9 +55,7 @@ export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodTyp
 ): Promise<ResponseOf<E>> {
   const { params = {}, signal, timeMs = usualTimeMs, outlivesPage = false } = options;
   const body = 'body' in options ? JSON.stringify(options.body) : undefined;
-  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
-    encodeURIComponent(String(params[name] ?? '')),
-  );
+  const path = pathOf(endpoint.path, params);
   const response = await send(path, timeMs, signal, {
     method: endpoint.method,
     ...(outlivesPage ? { keepalive: true } : {}),
@@ -71,6 +69,21 @@ export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodTyp
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) throw refusalOf(response.status, answer);
   return endpoint.response.parse(answer) as ResponseOf<E>;
+}
+
+/** Parameters the path names are put in; the others become its query. */
+function pathOf(path: string, params: Readonly<Record<string, string | number>>): string {
+  const named = new Set<string>();
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => {
+    named.add(name);
+    return encodeURIComponent(String(params[name] ?? ''));
+  });
+  const query = new URLSearchParams(
+    Object.entries(params)
+      .filter(([name]) => !named.has(name))
+      .map(([name, value]): [string, string] => [name, String(value)]),
+  ).toString();
+  return query ? `${filled}?${query}` : filled;
 }
 
 /** A long sheet takes its time, in milliseconds. */

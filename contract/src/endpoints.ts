@@ -57,6 +57,10 @@ const revisionSummarySchema = z.object({
   savedBy: z.string(),
   barCount: z.int(),
   title: z.string(),
+  /** The teacher's name for this state. */
+  name: z.string().nullable(),
+  /** What changed in this save, in words; empty for the first. */
+  changes: z.array(z.string()),
 });
 
 const newPlayerSchema = z.strictObject({
@@ -185,11 +189,19 @@ export const endpoints = {
     z.strictObject({ baseVersion: z.int().min(1), score: documentSchema }),
     savedSchema,
   ),
+  /** A page, newest first; `before` leads on to earlier ones. */
   listRevisions: endpoint(
     'GET',
     '/api/arrangements/:id/revisions',
     undefined,
     z.array(revisionSummarySchema),
+  ),
+  /** Names a state of the piece; null takes the name away. */
+  nameRevision: endpoint(
+    'PATCH',
+    '/api/arrangements/:id/revisions/:version',
+    z.strictObject({ name: name.nullable() }),
+    nothing,
   ),
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),

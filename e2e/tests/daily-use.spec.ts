@@ -209,3 +209,26 @@ test('the loop is drawn out with Shift and a click, and with Shift and the arrow
   await expect(page.getByLabel('Loop to bar')).toHaveAttribute('aria-valuetext', 'to bar 4');
   await expect(page.getByLabel('Loop from bar')).toHaveAttribute('aria-valuetext', 'from bar 1');
 });
+
+test('the history says what changed, compares two versions and names one', async ({ signedIn: page }) => {
+  const id = await makePiece(page, small());
+  await openBench(page, id);
+  await scoreOn(page).focus();
+  await page.keyboard.press('3');
+  await waitUntilSaved(page);
+  await page.keyboard.press('a');
+  await waitUntilSaved(page);
+  await page.getByRole('button', { name: 'History' }).click();
+  const history = page.getByRole('dialog', { name: 'History' });
+  await expect(history).toContainText('bar 1: 1 melody note accent');
+  await expect(history).toContainText('bar 1: 1 melody note added');
+  await history.getByLabel('Compare version 1').check();
+  await history.getByLabel('Compare version 3').check();
+  const compared = history.getByRole('region', { name: 'Two versions compared' });
+  await expect(compared.getByRole('listitem')).toHaveText(['bar 1: 1 melody note added']);
+  await expect(compared.getByRole('figure')).toHaveCount(2);
+  await history.getByRole('button', { name: 'Name version 2' }).click();
+  await history.getByLabel('Name of this version').fill('before the accent');
+  await history.getByRole('button', { name: 'Keep' }).click();
+  await expect(history.getByText('before the accent')).toBeVisible();
+});

@@ -92,7 +92,7 @@ test.describe('two tabs on one piece', () => {
     await scoreOn(page).focus();
     await page.keyboard.press('7');
     const question = page.getByRole('alertdialog', { name: 'This piece was saved elsewhere' });
-    await expect(question).toContainText('1 bar differs: 1.');
+    await expect(question).toContainText('bar 1: 1 melody note on another fret');
     await question.getByRole('button', { name: 'Keep mine here' }).click();
     await expect(question).toBeHidden();
     await expect.poll(() => melodyFrets(page, id)).toEqual([7]);

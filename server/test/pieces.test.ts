@@ -78,6 +78,11 @@ describe('saving', () => {
     const revisions = (await teacher.get(`/api/arrangements/${arrangementId}/revisions`).expect(200))
       .body as { version: number }[];
     expect(revisions.map(({ version }) => version)).toEqual([3, 2, 1]);
+    expect((revisions as { version: number; changes: string[] }[]).map(({ changes }) => changes)).toEqual([
+      ['bar 1: 1 melody note on another fret'],
+      ['bar 1: 1 melody note added'],
+      [],
+    ]);
     const first = await teacher.get(`/api/arrangements/${arrangementId}/revisions/1`).expect(200);
     expect(arrangementSchema.parse(first.body).score).toEqual(score);
     expect(
@@ -86,6 +91,30 @@ describe('saving', () => {
     expect(
       codeOf((await teacher.get(`/api/arrangements/${arrangementId}/revisions/first`).expect(404)).body),
     ).toBe('not-found');
+  });
+
+  test('a version can be named, and more than a page of them can be reached', async () => {
+    const score = blankScore({ title: 'Long history' });
+    const { arrangementId } = await create(score);
+    for (let version = 1; version <= 60; version += 1)
+      await save(arrangementId, version, withFret(score, 1 + (version % 12))).expect(200);
+    const page = async (query = '') =>
+      (await teacher.get(`/api/arrangements/${arrangementId}/revisions${query}`).expect(200)).body as {
+        version: number;
+        name: string | null;
+      }[];
+    const first = await page();
+    expect(first.map(({ version }) => version)).toEqual(Array.from({ length: 50 }, (_, index) => 61 - index));
+    expect((await page('?before=12')).map(({ version }) => version)).toEqual([
+      11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1,
+    ]);
+    const address = `/api/arrangements/${arrangementId}/revisions/11`;
+    await teacher.patch(address).send({ name: 'before the lesson' }).expect(200);
+    expect((await page('?before=12'))[0]).toMatchObject({ version: 11, name: 'before the lesson' });
+    await teacher.patch(address).send({ name: '' }).expect(400);
+    await teacher.patch(`/api/arrangements/${arrangementId}/revisions/99`).send({ name: 'none' }).expect(404);
+    const stranger = await studio.stranger('teacher');
+    await stranger.patch(address).send({ name: 'mine' }).expect(404);
   });
 
   test('a stale save answers 409 with both versions and changes nothing', async () => {

@@ -9,6 +9,7 @@ export {
 } from './bar-edits.ts';
 export { indexOfBar, numberOfBar } from './bar-numbers.ts';
 export { blankScore, keptTuning, type BlankScore } from './blank.ts';
+export { barsText, changesBetween, matchBars } from './changes.ts';
 export {
   changeNote,
   insertBarAfter,

@@ -1,4 +1,3 @@
-import type { RevisionSummary } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
@@ -117,35 +116,82 @@ const insertRevision = async (
   });
 };
 
-const mostRevisionsListed = 200;
+/** A page of the history. */
+const revisionsAPage = 50;
 
-/** Newest first. */
+export interface RevisionRow {
+  readonly version: number;
+  readonly saved_at: Date;
+  readonly saved_by: string;
+  readonly bar_count: number | null;
+  readonly title: string | null;
+  readonly name: string | null;
+  readonly changes: string[] | null;
+  readonly changes_measure: number | null;
+}
+
+/** Newest first, below a version where one is given. */
 export async function listRevisions(
   database: Database,
   studioId: string,
   id: string,
-): Promise<RevisionSummary[]> {
-  const rows = await database('revisions')
-    .where({ studio_id: studioId, arrangement_id: id })
+  before: number | undefined,
+): Promise<RevisionRow[]> {
+  const score = `coalesce(document -> 'score', document -> 'study')`;
+  const query = database('revisions').where({ studio_id: studioId, arrangement_id: id });
+  if (before !== undefined) void query.where('version', '<', before);
+  return query
     .orderBy('version', 'desc')
-    .limit(mostRevisionsListed)
-    .select<{ version: number; saved_at: Date; saved_by: string; bar_count: number; title: string }[]>(
+    .limit(revisionsAPage)
+    .select<RevisionRow[]>(
       'version',
       'saved_at',
       'saved_by',
+      'name',
+      'changes',
+      'changes_measure',
       database.raw(
-        `jsonb_array_length(coalesce(document -> 'score', document -> 'study') -> 'bars') as bar_count`,
+        `case when jsonb_typeof(${score} -> 'bars') = 'array' then jsonb_array_length(${score} -> 'bars') end as bar_count`,
       ),
-      database.raw(`coalesce(document -> 'score', document -> 'study') ->> 'title' as title`),
+      database.raw(`${score} ->> 'title' as title`),
     );
-  return rows.map((row) => ({
-    version: row.version,
-    savedAt: row.saved_at.toISOString(),
-    savedBy: row.saved_by,
-    barCount: row.bar_count,
-    title: row.title,
-  }));
 }
+
+/** The documents of some versions. */
+export async function documentsOf(
+  database: Database,
+  studioId: string,
+  id: string,
+  versions: readonly number[],
+): Promise<ReadonlyMap<number, unknown>> {
+  const rows = await database('revisions')
+    .where({ studio_id: studioId, arrangement_id: id })
+    .whereIn('version', [...versions])
+    .select<{ version: number; document: unknown }[]>('version', 'document');
+  return new Map(rows.map(({ version, document }) => [version, document]));
+}
+
+export const keepChanges = async (
+  database: Database,
+  studioId: string,
+  id: string,
+  { version, changes, measure }: { version: number; changes: readonly string[]; measure: number },
+): Promise<void> => {
+  await database('revisions')
+    .where({ studio_id: studioId, arrangement_id: id, version })
+    .update({ changes: JSON.stringify(changes), changes_measure: measure });
+};
+
+/** Names a revision, or takes its name away. Answers whether the studio has it. */
+export const nameRevision = async (
+  database: Database,
+  studioId: string,
+  id: string,
+  version: number,
+  name: string | null,
+): Promise<boolean> =>
+  (await database('revisions').where({ studio_id: studioId, arrangement_id: id, version }).update({ name })) >
+  0;
 
 export async function findRevision(
   database: Database,

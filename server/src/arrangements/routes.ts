@@ -5,7 +5,8 @@ import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, teacherRoute } from '../http/route.ts';
 import { readable } from './readable.ts';
-import { findRevision, listRevisions } from './repository.ts';
+import { readHistory } from './history.ts';
+import { findRevision, nameRevision } from './repository.ts';
 import { readArrangement, saveArrangement } from './service.ts';
 
 export function arrangementRoutes(database: Database): Router {
@@ -20,16 +21,29 @@ export function arrangementRoutes(database: Database): Router {
   );
 
   teacherRoute(router, endpoints.listRevisions, ({ request, who }) =>
-    listRevisions(database, who.studioId, idOf(request, 'piece')),
+    readHistory(database, who.studioId, idOf(request, 'piece'), versionIn(request.query.before)),
   );
 
   teacherRoute(router, endpoints.readRevision, async ({ request, who }) => {
-    const version = z.coerce.number().int().min(1).max(2_000_000_000).safeParse(request.params.version);
+    const version = versionIn(request.params.version);
     const revision =
-      version.success && (await findRevision(database, who.studioId, idOf(request, 'piece'), version.data));
+      version !== undefined && (await findRevision(database, who.studioId, idOf(request, 'piece'), version));
     if (!revision) throw notFound('revision');
     return readable(revision);
   });
 
+  teacherRoute(router, endpoints.nameRevision, async ({ request, body, who }) => {
+    const version = versionIn(request.params.version);
+    const isNamed =
+      version !== undefined &&
+      (await nameRevision(database, who.studioId, idOf(request, 'piece'), version, body.name));
+    if (!isNamed) throw notFound('revision');
+    return null;
+  });
+
   return router;
 }
+
+/** A version in the address; undefined for anything else. */
+const versionIn = (text: unknown): number | undefined =>
+  z.coerce.number().int().min(1).max(2_000_000_000).safeParse(text).data;

@@ -2,7 +2,13 @@ import { endpoints, request, type PieceSummary, type User } from '@jocund/contra
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import { fromBase64 } from '../drafts/seal.ts';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import {
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from '@tanstack/react-query';
 
 /** A score on its way to the server, in its envelope. */
 export const sent = (score: Score) => ({ ...asDocument(score) });
@@ -90,13 +96,31 @@ export const useArrangement = (id: string) =>
     refetchOnReconnect: false,
   });
 
-export const useRevisions = (id: string, enabled: boolean) =>
-  useQuery({
+/** As many as the server answers with at once; fewer are the last. */
+const revisionsAPage = 50;
+
+/** The history page by page, newest first. */
+export const useRevisions = (id: string) =>
+  useInfiniteQuery({
     queryKey: keys.revisions(id),
-    queryFn: ({ signal }) => request(endpoints.listRevisions, { params: { id }, signal }),
-    enabled,
+    queryFn: ({ signal, pageParam }) =>
+      request(endpoints.listRevisions, {
+        params: { id, ...(pageParam === undefined ? {} : { before: pageParam }) },
+        signal,
+      }),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (page) => (page.length < revisionsAPage ? undefined : page.at(-1)?.version),
     staleTime: 0,
   });
+
+export function useNameRevision(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ version, name }: { version: number; name: string | null }) =>
+      request(endpoints.nameRevision, { params: { id, version }, body: { name } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.revisions(id) }),
+  });
+}
 
 export const readRevision = (id: string, version: number) =>
   request(endpoints.readRevision, { params: { id, version } });

@@ -21,9 +21,10 @@ interface UnreadablePieceProps {
 /** A piece whose stored score does not fit: what of it can be read, its earlier versions, and the whole of it as a file. */
 export function UnreadablePiece({ unreadable, reason, onMended }: UnreadablePieceProps) {
   const navigate = useNavigate();
-  const revisions = useRevisions(unreadable.id, true);
+  const revisions = useRevisions(unreadable.id);
   const [trouble, setTrouble] = useState<string | undefined>();
   const { mended, version } = unreadable;
+  const earlier = (revisions.data?.pages.flat() ?? []).filter((revision) => revision.version !== version);
 
   const keep = async (score: () => Promise<Score>) => {
     try {
@@ -71,28 +72,26 @@ export function UnreadablePiece({ unreadable, reason, onMended }: UnreadablePiec
           </ul>
         </section>
       )}
-      {revisions.data && revisions.data.length > 1 && (
+      {earlier.length > 0 && (
         <section className="mt-5">
           <h2 className="text-lg">Earlier versions</h2>
           <ul className="mt-1 border-t border-ink1">
-            {revisions.data
-              .filter((revision) => revision.version !== version)
-              .map((revision) => (
-                <li
-                  key={revision.version}
-                  className="flex items-center justify-between gap-4 border-b border-ink1-40 py-2"
+            {earlier.map((revision) => (
+              <li
+                key={revision.version}
+                className="flex items-center justify-between gap-4 border-b border-ink1-40 py-2"
+              >
+                Version {revision.version}, saved by {revision.savedBy}
+                <Button
+                  look="plain"
+                  onClick={() =>
+                    void keep(async () => (await readRevision(unreadable.id, revision.version)).score)
+                  }
                 >
-                  Version {revision.version}, saved by {revision.savedBy}
-                  <Button
-                    look="plain"
-                    onClick={() =>
-                      void keep(async () => (await readRevision(unreadable.id, revision.version)).score)
-                    }
-                  >
-                    Go back to version {revision.version}
-                  </Button>
-                </li>
-              ))}
+                  Go back to version {revision.version}
+                </Button>
+              </li>
+            ))}
           </ul>
         </section>
       )}

@@ -3,6 +3,7 @@ import * as handsAndPatterns from './2026-11-25-hands-and-patterns.ts';
 import * as studioTables from './2026-11-25-studio-tables.ts';
 import * as tuningRoom from './2026-11-25-tuning-room.ts';
 import * as draftKeys from './2026-11-27-draft-keys.ts';
+import * as namedRevisions from './2026-11-27-named-revisions.ts';
 import * as peopleKept from './2026-11-27-people-kept.ts';
 import * as documents from './2026-11-27-documents.ts';
 
@@ -19,6 +20,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-27-documents', migration: documents },
   { name: '2026-11-27-draft-keys', migration: draftKeys },
   { name: '2026-11-27-people-kept', migration: peopleKept },
+  { name: '2026-11-27-named-revisions', migration: namedRevisions },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */

@@ -1,7 +1,6 @@
 import type { Arrangement } from '@jocund/contract';
-import type { Score } from '@jocund/core/score';
+import { changesBetween, type Score } from '@jocund/core/score';
 import { Question } from '../../ui/dialog.tsx';
-import { counted } from '../../ui/words.ts';
 
 interface StaleQuestionProps {
   readonly mine: Score;
@@ -38,14 +37,8 @@ export function StaleQuestion({ mine, current, onKeepMine, onTakeTheirs }: Stale
 }
 
 function differences(mine: Score, theirs: Score): string {
-  const length = Math.max(mine.bars.length, theirs.bars.length);
-  const bars = Array.from({ length }, (_, index) => index).filter(
-    (index) => JSON.stringify(mine.bars[index]) !== JSON.stringify(theirs.bars[index]),
-  );
-  if (bars.length === 0) return 'The bars are the same; title, tuning, tempo or another setting differs.';
-  const listed = bars
-    .slice(0, 12)
-    .map((index) => index + 1)
-    .join(', ');
-  return `${counted(bars.length, 'bar')} differ${bars.length === 1 ? 's' : ''}: ${listed}${bars.length > 12 ? ' …' : ''}.`;
+  const changes = changesBetween(mine, theirs);
+  if (changes.length === 0) return 'The two say the same.';
+  const told = changes.slice(0, 6).join('; ');
+  return `Against yours: ${told}${changes.length > 6 ? ' …' : ''}.`;
 }
