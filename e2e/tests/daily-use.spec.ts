@@ -220,7 +220,7 @@ test('the history says what changed, compares two versions and names one', async
   await waitUntilSaved(page);
   await page.getByRole('button', { name: 'History' }).click();
   const history = page.getByRole('dialog', { name: 'History' });
-  await expect(history).toContainText('bar 1: 1 melody note accent');
+  await expect(history).toContainText('bar 1: accent on 1 melody note');
   await expect(history).toContainText('bar 1: 1 melody note added');
   await history.getByLabel('Compare version 1').check();
   await history.getByLabel('Compare version 3').check();
@@ -231,4 +231,28 @@ test('the history says what changed, compares two versions and names one', async
   await history.getByLabel('Name of this version').fill('before the accent');
   await history.getByRole('button', { name: 'Keep' }).click();
   await expect(history.getByText('before the accent')).toBeVisible();
+});
+
+test('on a phone what is tapped is written right there: frets, strings, marks, taking out; the stage shows', async ({
+  signedIn: page,
+}) => {
+  const id = await makePiece(page, small());
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openBench(page, id);
+  await expect(page.getByRole('link', { name: /Melody/ })).toBeInViewport();
+  const score = scoreOn(page);
+  const box = (await score.boundingBox())!;
+  await page.mouse.click(box.x + 200, box.y + 130);
+  const pad = page.getByRole('region', { name: 'Note pad' });
+  await expect(pad).toBeInViewport();
+  await pad.getByRole('button', { name: 'Fret 5', exact: true }).click();
+  await pad.getByRole('button', { name: 'accent' }).click();
+  await waitUntilSaved(page);
+  const accented = (await savedScore(page, id)).bars[0]!.notes.filter(({ accent }) => accent);
+  expect(accented.map(({ fret }) => fret)).toEqual([5]);
+  await pad.getByRole('button', { name: 'take out' }).click();
+  await waitUntilSaved(page);
+  expect((await savedScore(page, id)).bars[0]!.notes.some(({ accent }) => accent)).toBe(false);
+  await pad.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeInViewport();
 });

@@ -49,7 +49,7 @@ describe('what changed, in words', () => {
           }),
         ),
       ),
-    ).toEqual(['bars 1–2: 1 bass note palm-damped']);
+    ).toEqual(['bars 1–2: palm-damped on 1 bass note']);
   });
   test('bars put in and taken out are told as they are, and those after them are not changed', () => {
     expect(changes((each) => named(value(insertBarAfter(each, 0))))).toEqual(['bar 2 new']);

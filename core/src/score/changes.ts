@@ -196,9 +196,9 @@ function markWords(pairs: readonly (readonly [Note, Note])[], voice: Voice): str
   const counts = new Map<string, number>();
   for (const [was, now] of pairs) {
     const [old, fresh] = [marks(was), marks(now)];
-    for (const says of fresh) if (!old.has(says)) counts.set(says, (counts.get(says) ?? 0) + 1);
-    for (const says of old)
-      if (!fresh.has(says)) counts.set(`no longer ${says}`, (counts.get(`no longer ${says}`) ?? 0) + 1);
+    const tell = (phrase: string) => counts.set(phrase, (counts.get(phrase) ?? 0) + 1);
+    for (const says of fresh) if (!old.has(says)) tell(`${says} on`);
+    for (const says of old) if (!fresh.has(says)) tell(`${says} taken off`);
   }
-  return [...counts].map(([says, number]) => count(number, voice, says));
+  return [...counts].map(([says, number]) => `${says} ${count(number, voice, '').trimEnd()}`);
 }

@@ -33,6 +33,9 @@ export interface Bench {
   /** Whether pointing at a place selects up to it: how a finger selects. */
   readonly pointingSelects: boolean;
   readonly setPointingSelects: (selects: boolean) => void;
+  /** Whether a place was tapped that is written with the pad below the sheet. */
+  readonly isTapping: boolean;
+  readonly setTapping: (taps: boolean) => void;
   /** Ticks the cursor moves by: as chosen for this bar, else what its notes fall on. */
   readonly grid: number;
   readonly setGrid: (ticks: number) => void;
@@ -68,6 +71,7 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const steps = useSyncExternalStore(store.subscribe, store.getSteps);
   const [{ place, anchor }, setPlaces] = useState<Places>({ place: { bar: 0, tick: 0, string: 1 } });
   const [pointingSelects, setPointingSelects] = useState(false);
+  const [isTapping, setTapping] = useState(false);
   const [chosenGrid, setChosenGrid] = useState<{ readonly bar: number; readonly grid: number } | undefined>();
   const grid = chosenGrid?.bar === place.bar ? chosenGrid.grid : fittingGrid(score.bars[place.bar]);
   const settled = useDeferredValue(score);
@@ -92,6 +96,8 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       extendTo: (next) => setPlaces((before) => ({ place: next, anchor: before.anchor ?? before.place })),
       pointingSelects,
       setPointingSelects,
+      isTapping,
+      setTapping,
       grid,
       setGrid: (ticks) => setChosenGrid({ bar: place.bar, grid: ticks }),
       findings,
@@ -106,6 +112,7 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       place,
       anchor,
       pointingSelects,
+      isTapping,
       lastBar,
       grid,
       findings,

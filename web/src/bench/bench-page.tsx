@@ -7,6 +7,7 @@ import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { BenchProvider, useBench } from './bench-context.tsx';
 import { HelpPanel } from './help-panel.tsx';
 import { HistoryPanel } from './saving/history-panel.tsx';
+import { TapPad } from './score/tap-pad.tsx';
 import { LeftDrafts } from './saving/left-drafts.tsx';
 import { StaleQuestion } from './saving/stale-question.tsx';
 import { StageRail } from './stage-rail.tsx';
@@ -84,7 +85,7 @@ function KeyedBench({ arrangement, stage, draftKey }: KeyedBenchProps) {
 }
 
 function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }) {
-  const { arrangementId, score, edit } = useBench();
+  const { arrangementId, score, edit, isTapping, setTapping } = useBench();
   const save = useSaveState(session.autosave);
   const stale = useStaleChoices(session, save);
   const [panel, setPanel] = useState<'help' | 'history' | undefined>();
@@ -114,7 +115,11 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
         </main>
         <StageMargin stage={stage} />
       </div>
-      <StageTransport stage={stage} />
+      {isTapping && (stage === 'melody' || stage === 'thumb') ? (
+        <TapPad voice={stage} onDone={() => setTapping(false)} />
+      ) : (
+        <StageTransport stage={stage} />
+      )}
       {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
       {panel === 'history' && (
         <HistoryPanel

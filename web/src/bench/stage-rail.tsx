@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react';
-import { useDeferredValue, useMemo } from 'react';
-import { NavLink } from 'react-router';
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
 import { useBench } from './bench-context.tsx';
 import { useStagePath } from './use-reader.ts';
@@ -10,10 +10,19 @@ import { stageStatuses, stages, type StageStatus } from './stages.ts';
 export function StageRail() {
   const { arrangementId, score, findings } = useBench();
   const pathTo = useStagePath(arrangementId);
+  const { pathname } = useLocation();
+  const rail = useRef<HTMLElement>(null);
+  // On a phone the rail is wider than the page: the open stage is drawn into it.
+  useEffect(() => {
+    rail.current
+      ?.querySelector('[aria-current="page"]')
+      ?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [pathname]);
   const settled = useDeferredValue(score);
   const statuses = useMemo(() => stageStatuses(settled, findings), [settled, findings]);
   return (
     <nav
+      ref={rail}
       aria-label="Stages"
       className="flex h-13 flex-none items-stretch overflow-x-auto border-b border-ink1 bg-margin pt-1 print:hidden"
     >

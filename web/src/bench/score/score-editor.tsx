@@ -11,6 +11,7 @@ import { useWidth } from '../use-width.ts';
 import { onGrid } from './cursor-moves.ts';
 import { selectedStretch, stretchWords } from './selection.ts';
 import { voiceInHand } from './voice-in-hand.ts';
+import { tapsBelowSheet } from './tap-pad.tsx';
 import { useScoreKeys } from './use-score-keys.ts';
 
 interface ScoreEditorProps {
@@ -22,8 +23,19 @@ interface ScoreEditorProps {
 
 /** The sheet under the keyboard: one tab stop, arrows move, digits write. What the cursor stands on is read aloud. */
 export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
-  const { score, cursor, setCursor, anchor, extendTo, pointingSelects, grid, findings, check, player } =
-    useBench();
+  const {
+    score,
+    cursor,
+    setCursor,
+    anchor,
+    extendTo,
+    pointingSelects,
+    setTapping,
+    grid,
+    findings,
+    check,
+    player,
+  } = useBench();
   const selection = voice && selectedStretch(score, anchor, cursor, grid, voice);
   const [{ fingers: shownFingers }] = useSettings();
   const signs = useMemo(
@@ -65,7 +77,10 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     const next = onGrid(score, place, grid);
     if (voice && (isExtended || pointingSelects)) {
       if (!isSamePlace(next, cursor)) extendTo(next);
-    } else setCursor(next);
+    } else {
+      setCursor(next);
+      if (voice && matchMedia(tapsBelowSheet).matches) setTapping(true);
+    }
   };
   return (
     <div
