@@ -164,6 +164,7 @@ const printedSheetSchema = z.strictObject({
   student: line(scoreLimits.textLength),
   leftHanded: z.boolean(),
   staff: z.boolean(),
+  comments: z.boolean(),
   names: z.enum(['english', 'german']),
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
 });

@@ -256,3 +256,24 @@ test('on a phone what is tapped is written right there: frets, strings, marks, t
   await pad.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByRole('button', { name: 'Play' })).toBeInViewport();
 });
+
+test('a comment on a bar stands on the handout if wanted', async ({ signedIn: page }) => {
+  const id = await makePiece(page, small());
+  await openBench(page, id);
+  await scoreOn(page).focus();
+  await page.keyboard.press('PageDown');
+  await page.getByText('Say what to do, and why').click();
+  await page.getByLabel('Do this').fill('Keep the thumb low');
+  await page.getByLabel('Why', { exact: true }).fill('the bass stays even');
+  await scoreOn(page).focus();
+  await waitUntilSaved(page);
+  expect((await savedScore(page, id)).bars[1]!.comment).toEqual({
+    do: 'Keep the thumb low',
+    why: 'the bass stays even',
+  });
+  await page.keyboard.press('Shift+Digit6');
+  const sheet = page.getByRole('article', { name: 'Handout' });
+  await expect(sheet.locator('text').filter({ hasText: 'Keep the thumb low' })).toHaveCount(0);
+  await page.getByLabel('With my comments under the music').click();
+  await expect(sheet.locator('text').filter({ hasText: 'Keep the thumb low' })).toHaveCount(1);
+});

@@ -21,6 +21,7 @@ const sheet = {
   student: 'Wren Halloway',
   leftHanded: false,
   staff: false,
+  comments: false,
   names: 'english',
   fingers: [],
 };

@@ -68,6 +68,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
     paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
     student: '',
     staff: args.flag('staff') ? drawStaff : undefined,
+    comments: args.flag('comments'),
   });
 }
 
@@ -75,7 +76,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${Object.keys(writers).join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -86,6 +87,7 @@ export const convert: Command = {
     inks: 'text',
     paper: 'text',
     staff: 'flag',
+    comments: 'flag',
     ...fingeringOptions,
   },
   run: async (args) => {

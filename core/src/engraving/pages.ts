@@ -1,4 +1,4 @@
-import type { Score } from '../score/index.ts';
+import { commentsOf, commentText, type Score } from '../score/index.ts';
 import { tuningLetters } from '../instrument/index.ts';
 import { drawSheet } from './draw-sheet.ts';
 import type { SheetOptions } from './draw-system.ts';
@@ -42,6 +42,8 @@ export interface PageOptions extends SheetOptions {
   readonly paper: Paper;
   /** Whom the sheet is for; empty: nobody named. */
   readonly student: string;
+  /** Whether the teacher's comments stand under the music. */
+  readonly comments?: boolean | undefined;
 }
 
 const systemGap = 30;
@@ -74,6 +76,8 @@ export function layPages(score: Score, options: PageOptions): Page[] {
     put(system.shapes, system.height, Math.min(1, width / system.width));
     y += systemGap;
   }
+  if (options.comments)
+    for (const comment of drawComments(score, width)) put(comment.shapes, comment.height, 1);
   put(legend.shapes, legend.height, 1);
   return pages.map((parts, index) => ({
     widthMm,
@@ -142,6 +146,29 @@ function drawLegend(score: Score, width: number) {
     ),
   };
 }
+
+const commentSize = 15;
+/** Room for where a comment stands, before its words. */
+const whereWidth = 190;
+
+/** Each comment with its place before it; never parted over two pages. */
+const drawComments = (score: Score, width: number) =>
+  commentsOf(score).map(({ where, comment }) => {
+    const lines = wrap(commentText(comment), width - whereWidth, commentSize);
+    return {
+      height: lines.length * lineHeight + 8,
+      shapes: [
+        text(0, 15, where, { size: commentSize, face: 'narrow', weight: 700, anchor: 'start' }),
+        ...lines.map((words, index) =>
+          text(whereWidth, 15 + index * lineHeight, words, {
+            size: commentSize,
+            face: 'narrow',
+            anchor: 'start',
+          }),
+        ),
+      ],
+    };
+  });
 
 /** Breaks text into lines no wider than `width`. */
 function wrap(words: string, width: number, size: number): string[] {

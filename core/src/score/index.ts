@@ -1,4 +1,13 @@
 export {
+  commentAt,
+  commentsOf,
+  commentText,
+  sectionStart,
+  setComment,
+  type CommentPlace,
+  type SaidComment,
+} from './comments.ts';
+export {
   dynamicAt,
   dynamicLevels,
   markBar,

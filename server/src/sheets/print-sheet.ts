@@ -12,6 +12,7 @@ export function printSheet({
   student,
   leftHanded,
   staff,
+  comments,
   names,
   fingers,
 }: PrintedSheet): Promise<Uint8Array> {
@@ -22,6 +23,7 @@ export function printSheet({
     student,
     paper,
     staff: staff ? drawStaff : undefined,
+    comments,
     signs: { picking: true, fretting: true },
   });
   return writePdf(pages, { title: score.title, inks });

@@ -1,4 +1,10 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react';
+import {
+  useId,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+} from 'react';
 import { QueryMark } from './query-mark.tsx';
 
 interface Labelled {
@@ -26,6 +32,19 @@ export const TextField = ({
 }: Labelled & InputHTMLAttributes<HTMLInputElement>) => (
   <Field label={label} error={error} hint={hint} {...(className ? { className } : {})}>
     {(control) => <input {...control} {...rest} />}
+  </Field>
+);
+
+/** A few lines of text with their label. */
+export const TextArea = ({
+  label,
+  error,
+  hint,
+  className,
+  ...rest
+}: Labelled & TextareaHTMLAttributes<HTMLTextAreaElement>) => (
+  <Field label={label} error={error} hint={hint} {...(className ? { className } : {})}>
+    {(control) => <textarea {...control} {...rest} />}
   </Field>
 );
 

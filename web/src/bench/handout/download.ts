@@ -20,6 +20,7 @@ export interface Handed {
   readonly leftHanded: boolean;
   /** Whether standard notation stands over the tab. */
   readonly staff: boolean;
+  readonly comments: boolean;
   readonly names: PrintedSheet['names'];
 }
 
@@ -54,7 +55,10 @@ export const fileFormats: readonly FileFormat[] = [
     ending: '.pdf',
     type: 'application/pdf',
     needsFingers: true,
-    write: async ({ score, inks, student, placedFingers, paper, leftHanded, staff, names }, { signal }) =>
+    write: async (
+      { score, inks, student, placedFingers, paper, leftHanded, staff, comments, names },
+      { signal },
+    ) =>
       ok(
         await requestFile(endpoints.printSheet, {
           body: {
@@ -65,6 +69,7 @@ export const fileFormats: readonly FileFormat[] = [
             paper,
             leftHanded,
             staff,
+            comments,
             names,
           },
           signal,
@@ -119,13 +124,14 @@ export const fileFormats: readonly FileFormat[] = [
     ending: '.svg',
     type: 'image/svg+xml',
     needsFingers: true,
-    write: async ({ score, inks, student, fingers, paper, leftHanded, staff, names }) => {
+    write: async ({ score, inks, student, fingers, paper, leftHanded, staff, comments, names }) => {
       const pages = layPages(score, {
         shown: (text) => shownNames(text, names),
         leftHanded,
         fingers,
         student,
         paper,
+        comments,
         staff: staff ? (await import('@jocund/core/staff')).drawStaff : undefined,
         signs: { picking: true, fretting: true },
       });

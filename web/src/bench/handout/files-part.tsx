@@ -11,7 +11,7 @@ import { useHandout } from './use-handout.ts';
 
 /** The score in every open format, each with what it is good for. */
 export function FilesPart({ score }: { score: Score }) {
-  const { inks, paper } = useHandout();
+  const { inks, paper, comments } = useHandout();
   const { reader } = useReader();
   const { fingers, checked, isWorking } = useCheck(score);
   const [{ staff }] = useSettings();
@@ -46,6 +46,7 @@ export function FilesPart({ score }: { score: Score }) {
         })),
         leftHanded: reader.leftHanded,
         staff,
+        comments,
         names: reader.noteNames,
       },
       {

@@ -4,6 +4,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { QueryMark } from '../../ui/query-mark.tsx';
+import { Tick } from '../../ui/tick.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
@@ -19,7 +20,7 @@ import { useHandout } from './use-handout.ts';
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose } = useRungs();
-  const { inks, setInks, paper, setPaper } = useHandout();
+  const { inks, setInks, paper, setPaper, comments, setComments } = useHandout();
   if (!chosen)
     return (
       <Margin title="Handout" note="Nothing to hand out yet.">
@@ -58,9 +59,9 @@ export function HandoutMargin() {
           <NotationChoice />
         </div>
         <div className="mt-2 flex items-center justify-between gap-2">
-          <span className="text-note">Paper of files</span>
+          <span className="text-note">Paper</span>
           <Choice
-            label="Paper of files"
+            label="Paper"
             value={paper}
             options={[
               { value: 'a4', label: 'A4' },
@@ -68,6 +69,9 @@ export function HandoutMargin() {
             ]}
             onChange={setPaper}
           />
+        </div>
+        <div className="mt-3">
+          <Tick label="With my comments under the music" checked={comments} onChange={setComments} />
         </div>
       </MarginPart>
       <MarginPart>

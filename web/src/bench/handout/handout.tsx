@@ -8,7 +8,7 @@ import { useHandout } from './use-handout.ts';
 /** The sheet as it will be printed. */
 export function Handout() {
   const { chosen } = useRungs();
-  const { inks } = useHandout();
+  const { inks, paper, comments } = useHandout();
   const { reader } = useReader();
   if (!chosen) {
     return (
@@ -19,7 +19,7 @@ export function Handout() {
   }
   return (
     <ViewAs value={reader}>
-      <PrintSheet score={chosen.score} inks={inks} student={reader.name} />
+      <PrintSheet score={chosen.score} inks={inks} paper={paper} student={reader.name} comments={comments} />
     </ViewAs>
   );
 }

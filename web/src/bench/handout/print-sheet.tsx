@@ -1,61 +1,98 @@
-import { gradeFigure, sheetLegend, type Inks } from '@jocund/core/engraving';
-import { tuningLetters } from '@jocund/core/instrument';
+import { layPages, type Inks, type Page, type Paper } from '@jocund/core/engraving';
+import { callLine } from '@jocund/core/directions';
 import type { Score } from '@jocund/core/score';
-import { Sheet } from '../../score-view/sheet.tsx';
+import { useEffect, useMemo, useState } from 'react';
+import { Shapes } from '../../score-view/shapes.tsx';
+import { useSettings } from '../../ui/settings.ts';
 import { useNames } from '../../ui/use-names.ts';
+import { useView } from '../../ui/view-as.tsx';
 import { useCheck } from '../use-check.ts';
-import { SheetFigures } from '../title-block.tsx';
 
 interface PrintSheetProps {
   readonly score: Score;
   readonly inks: Inks;
+  readonly paper: Paper;
   readonly student: string;
+  /** Whether the teacher's comments stand under the music. */
+  readonly comments: boolean;
 }
 
-/** Units across a printed line: at 182 mm a string gap is 2.9 mm and a call digit 3 mm high, to be read on a stand. */
-const lineUnits = 1180;
+type DrawStaff = typeof import('@jocund/core/staff').drawStaff;
 
-/** The page a student gets: figures, tab, grips, call line, in two inks or in black alone. */
-export function PrintSheet({ score, inks, student }: PrintSheetProps) {
+/** Standard notation is large: it is fetched when it is wanted. */
+function useStaff(): DrawStaff | undefined {
+  const [{ staff }] = useSettings();
+  const [draw, setDraw] = useState<DrawStaff | undefined>();
+  useEffect(() => {
+    if (staff) void import('@jocund/core/staff').then(({ drawStaff }) => setDraw(() => drawStaff));
+  }, [staff]);
+  return staff ? draw : undefined;
+}
+
+/** The pages a student gets, the very ones that are printed and taken as a file: in two inks or in black alone. */
+export function PrintSheet({ score, inks, paper, student, comments }: PrintSheetProps) {
   const shown = useNames();
+  const { leftHanded } = useView();
   const { fingers, isWorking } = useCheck(score);
-  const grade = gradeFigure(score);
-  const letters = shown(tuningLetters(score.tuning));
+  const staff = useStaff();
+  const pages = useMemo(
+    () =>
+      layPages(score, {
+        shown,
+        leftHanded,
+        fingers,
+        signs: { picking: true, fretting: true },
+        paper,
+        student,
+        staff,
+        comments,
+      }),
+    [score, shown, leftHanded, fingers, paper, student, staff, comments],
+  );
   return (
-    <article
-      className="print-sheet mx-4.5 my-4 border border-ink1-40 bg-white px-[4.5%] py-[4%] print:m-0 print:border-0 print:p-0"
-      data-inks={inks}
-      aria-label="Handout"
-      aria-busy={isWorking}
-    >
-      <div className="print-body">
-        <header className="oxford flex flex-wrap items-end justify-between gap-x-6 gap-y-2 pb-2">
-          <div>
-            <h2 className="text-piece leading-none">{score.title}</h2>
-            <p className="pt-1.5 text-ink1-80">
-              {score.player ? `after ${score.player}` : ''}
-              {student ? ` · for ${student}` : ''}
-            </p>
-          </div>
-          <div className="flex items-end">
-            <SheetFigures score={score} />
-            <p className="border-l border-ink1-40 px-3">
-              <span className="narrow text-label block text-ink1-80">{grade.label}</span>
-              <span className="figure text-[17px]">{grade.value}</span>
-            </p>
-          </div>
-        </header>
-        <div className="pt-4">
-          <Sheet score={score} width={lineUnits} fluid fingers={fingers} />
-        </div>
-        <p className="print-legend narrow text-note pt-3">{sheetLegend(score)}</p>
-      </div>
-      <footer className="print-footer narrow text-label hidden">
-        <p>
-          {score.title} · {letters}
-          {score.capo > 0 ? ` · capo ${score.capo}` : ''}
-        </p>
-      </footer>
+    <article className="print-sheet m-4.5" data-inks={inks} aria-label="Handout" aria-busy={isWorking}>
+      <style>{`@page { size: ${paper === 'letter' ? 'letter' : 'A4'}; margin: 0; }`}</style>
+      <SpokenSheet score={score} student={student} />
+      {pages.map((page, index) => (
+        <PageDrawn key={index} page={page} />
+      ))}
     </article>
+  );
+}
+
+const PageDrawn = ({ page: { widthMm, heightMm, unitMm, parts } }: { page: Page }) => (
+  <svg
+    viewBox={`0 0 ${widthMm / unitMm} ${heightMm / unitMm}`}
+    className="print-page mb-4.5 block w-full border border-ink1-40 bg-white"
+    aria-hidden
+  >
+    {parts.map(({ x, y, scale, shapes }, index) => (
+      <g key={index} transform={`translate(${x} ${y}) scale(${scale})`}>
+        <Shapes shapes={shapes} />
+      </g>
+    ))}
+  </svg>
+);
+
+/** The same for those who hear it: who it is for, and the call bar by bar. */
+function SpokenSheet({ score, student }: { score: Score; student: string }) {
+  const calls = useMemo(() => {
+    const byBar = new Map<number, string[]>();
+    for (const { bar, text } of callLine(score)) byBar.set(bar, [...(byBar.get(bar) ?? []), text]);
+    return [...byBar];
+  }, [score]);
+  return (
+    <div className="sr-only">
+      <h2>{score.title}</h2>
+      <p>
+        {score.player ? `after ${score.player}` : ''}
+        {student ? ` for ${student}` : ''}
+      </p>
+      {calls.map(([bar, words]) => (
+        <p key={bar}>
+          bar {bar}: {words.join(', ')}
+        </p>
+      ))}
+    </div>
   );
 }

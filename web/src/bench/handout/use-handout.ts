@@ -5,6 +5,9 @@ import { useAddress } from '../../ui/use-address.ts';
 interface Handout {
   readonly inks: Inks;
   readonly paper: Paper;
+  /** Whether the teacher's comments stand under the music. */
+  readonly comments: boolean;
+  readonly setComments: (wanted: boolean) => void;
   readonly setInks: (inks: Inks) => void;
   readonly setPaper: (paper: Paper) => void;
 }
@@ -15,6 +18,8 @@ export function useHandout(): Handout {
   return {
     inks: read('inks') === 'black' ? 'black' : 'both',
     paper: read('paper') === 'letter' ? 'letter' : 'a4',
+    comments: read('comments') === 'yes',
+    setComments: (wanted) => write('comments', wanted ? 'yes' : ''),
     setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
     setPaper: (paper) => write('paper', paper === 'letter' ? 'letter' : ''),
   };

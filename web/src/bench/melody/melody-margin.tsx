@@ -1,6 +1,7 @@
 import { noteAt, placedNotes } from '@jocund/core/score';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
+import { CommentPart } from '../comment-part.tsx';
 import { EasierPart } from '../fingering/easier-part.tsx';
 import { HandsPart } from '../fingering/hands-part.tsx';
 import { NoteChoices } from '../fingering/note-choices.tsx';
@@ -44,6 +45,7 @@ export function MelodyMargin() {
       </MarginPart>
       <NoteUnderCursor note={note} voice={hand} />
       <TypingPart />
+      <CommentPart voice="melody" />
       <OverBarPart />
       <EasierPart />
       <SuggestionsPart />

@@ -6,6 +6,7 @@ import { SelectField } from '../../ui/field.tsx';
 import { endingWords } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { NoteChoices } from '../fingering/note-choices.tsx';
+import { CommentPart } from '../comment-part.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { SelectionPart } from '../score/selection-part.tsx';
@@ -77,6 +78,7 @@ export function ThumbMargin() {
       <BassWords />
       {note && <NoteChoices note={note} />}
       <NoteUnderCursor note={note} voice={hand} />
+      <CommentPart voice="thumb" />
     </Margin>
   );
 }
