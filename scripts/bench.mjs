@@ -19,6 +19,12 @@ const report = (figure, value, aim) => console.log(`${figure.padEnd(52)} ${value
 
 checkNode();
 await installPackages();
+const [only, ...rest] = process.argv.slice(2);
+if (only === 'fuzz') process.exit(await benchFuzz(rest));
+if (only !== undefined) {
+  console.log('npm run bench, or npm run bench -- fuzz [COUNT]');
+  process.exit(2);
+}
 await buildAll();
 
 // A data folder of its own, so that a running Jocund is not disturbed.
@@ -85,18 +91,32 @@ async function benchPress() {
   await run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench-press.mjs')]);
 }
 
-/** Bundled first: what a browser's worker runs is bundled, too. */
-async function benchCore() {
+/** A script with core in one file, as a browser's worker runs it. @param {string} name @param {string} folder */
+async function bundled(name, folder) {
   const { build } = await import('esbuild');
-  const outfile = join(data, 'bench-core.mjs');
+  const outfile = join(folder, name);
   await build({
-    entryPoints: [join(root, 'scripts/bench-core.mjs')],
+    entryPoints: [join(root, 'scripts', name)],
     bundle: true,
     format: 'esm',
     platform: 'node',
     outfile,
     logLevel: 'error',
   });
+  return outfile;
+}
+
+/** 100,000 broken files of every format. @param {readonly string[]} args */
+async function benchFuzz(args) {
+  const folder = join(dataFolder(), `fuzz-${process.pid}`);
+  mkdirSync(folder, { recursive: true });
+  const code = await run(process.execPath, [await bundled('fuzz-files.mjs', folder), root, ...args]);
+  rmSync(folder, { recursive: true, force: true });
+  return code;
+}
+
+async function benchCore() {
+  const outfile = await bundled('bench-core.mjs', data);
   const piece = (/** @type {string} */ name) => join(root, `demo/${name}.jocund.json`);
   await run(process.execPath, [
     '--expose-gc',

@@ -11,7 +11,7 @@ const folder = join(root, 'docs/screenshots');
 const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
-/** `{Title}` stands for the bench of the demo piece whose title begins so. */
+/** `{Title}` stands for the bench of the demo piece whose title begins so, `[Name]` for a student. */
 const views = [
   { name: 'sign-in', path: '/sign-in', size: desk, signedIn: false },
   { name: 'repertoire', path: '/repertoire', size: desk },
@@ -30,7 +30,8 @@ const views = [
   { name: 'bench-thumb', path: '/bench/{Sixpence}/thumb', size: desk },
   { name: 'bench-melody', path: '/bench/{Tin}/melody', size: desk },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
-  { name: 'bench-handout', path: '/bench/{Widow}/handout?for=Wynn+Sarkeld', size: desk },
+  { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
+  { name: 'bench-history', path: '/bench/{Tin}/melody', size: desk, press: /^History/ },
   { name: 'phone-melody', path: '/bench/{Nine}/melody', size: phone },
   // Last: the browser remembers the choice.
   { name: 'bench-notes', path: '/bench/{Loose}/melody', size: desk, choose: 'notes and tab' },
@@ -58,10 +59,14 @@ for (const { name, path, size, signedIn = true, press, choose, until } of views)
   if (signedIn) await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = signedIn ? await (await page.request.get('/api/pieces')).json() : [];
-  const address = path.replace(
-    /\{(.+)\}/,
-    (_, title) => pieces.find((piece) => piece.title.startsWith(title))?.arrangementId ?? '',
-  );
+  /** @type {{ name: string, id: string }[]} */
+  const students = signedIn ? await (await page.request.get('/api/students')).json() : [];
+  const address = path
+    .replace(
+      /\{(.+)\}/,
+      (_, title) => pieces.find((piece) => piece.title.startsWith(title))?.arrangementId ?? '',
+    )
+    .replace(/\[(.+)\]/, (_, name) => students.find((each) => each.name.startsWith(name))?.id ?? '');
   await page.setViewportSize(size);
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);

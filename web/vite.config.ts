@@ -6,5 +6,4 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   worker: { format: 'es' },
   build: { target: 'es2023', chunkSizeWarningLimit: 700, assetsInlineLimit: 0 },
-  server: { proxy: { '/api': 'http://127.0.0.1:4173' } },
 });

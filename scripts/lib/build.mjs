@@ -12,7 +12,8 @@ export async function buildAll() {
 export const serverBundle = join(root, 'server/dist/main.mjs');
 export const webFolder = join(root, 'web/dist');
 
-async function buildServer() {
+/** Builds the server bundle when its sources have changed. */
+export async function buildServer() {
   await whenStale('server/dist', ['core/src', 'contract/src', 'press/src', 'server/src'], async () => {
     say('Building the server …');
     const { build } = await import('esbuild');

@@ -1,17 +1,30 @@
-import { numberOfBar, beatAt, type Bar, type Finding, type Note, type Score } from '../score/index.ts';
+import {
+  numberOfBar,
+  beatAt,
+  techniques,
+  techniquesOf,
+  type Bar,
+  type Finding,
+  type Note,
+  type Score,
+  type Technique,
+} from '../score/index.ts';
 
-/** Marks that two verses of one tune are likely to share. */
-const marks = ['arrival', 'ending', 'accent', 'dead', 'bendCents', 'stroke'] as const;
-type Mark = (typeof marks)[number];
+/** A field of a note, and what it says in a technique's words. */
+type Mark = keyof Technique['sets'];
 
-const markWords: Readonly<Record<Mark, (value: unknown) => string>> = {
-  arrival: (value) => `the ${String(value)}`,
-  ending: (value) => `“${String(value).replace('-', ' ')}”`,
-  accent: () => 'the accent',
-  dead: () => 'the dead note',
-  bendCents: () => 'the bend',
-  stroke: (value) => `the ${String(value).replace('-', ' ')}`,
-};
+/** The fields of the marks that two verses of one tune are likely to share. */
+const marks: readonly Mark[] = [
+  ...new Set(
+    techniques
+      .filter(({ inEveryVerse }) => inEveryVerse)
+      .flatMap(({ sets }) => Object.keys(sets).slice(0, 1) as Mark[]),
+  ),
+];
+
+/** The technique a note carries in a field, in words. */
+const markWords = (note: Note, mark: Mark): string =>
+  techniquesOf(note).find(({ sets }) => mark in sets)?.says ?? mark;
 
 /** Bars with fewer notes than this are alike by chance. */
 const fewestNotes = 4;
@@ -44,7 +57,8 @@ function unequal(score: Score, bars: readonly number[]): Finding[] {
       const lacking = bars.filter((bar) => noteIn(bar, index)?.[mark] === undefined);
       const [model] = having;
       if (model === undefined || lacking.length > having.length) return [];
-      const value = noteIn(model, index)?.[mark];
+      const marked = noteIn(model, index);
+      if (!marked) return [];
       const like = numberOfBar(score, model);
       return lacking.flatMap((bar): Finding[] => {
         const note = noteIn(bar, index);
@@ -58,12 +72,12 @@ function unequal(score: Score, bars: readonly number[]): Finding[] {
             bar: numberOfBar(score, bar),
             beat: beatAt(metre, note.tick),
             string: note.string,
-            message: `Bar ${numberOfBar(score, bar)} has the notes of bar ${like}, but not ${markWords[mark](value)} of this one`,
+            message: `Bar ${numberOfBar(score, bar)} has the notes of bar ${like}, but this note is not marked “${markWords(marked, mark)}”`,
             remedy: `Write it as in bar ${like}, or let the verses differ`,
             remedies: [
               {
                 words: `As in bar ${like}`,
-                edits: [{ kind: 'mark', place, change: { [mark]: value } }],
+                edits: [{ kind: 'mark', place, change: { [mark]: marked[mark] } }],
               },
             ],
           },

@@ -31,7 +31,7 @@ describe('techniques of the trade', () => {
       const on = merged(plain, toggleTechnique(plain, technique));
       expect(noteSchema.safeParse(on).success).toBe(true);
       expect(techniquesOf(on).map((each) => each.word)).toEqual([word]);
-      expect(techniqueWords(on).length + (word === 'slow' ? 0 : 1)).toBeGreaterThan(0);
+      if (word !== 'again') expect(techniqueWords(on), word).not.toEqual([]);
       expect(merged(on, toggleTechnique(on, technique))).toEqual(plain);
     },
   );

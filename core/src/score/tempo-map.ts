@@ -9,7 +9,7 @@ export interface Feel {
 }
 
 /** How fast and how swung a bar is, and when it begins. */
-export interface TimedBar {
+interface TimedBar {
   readonly startS: number;
   readonly tempoBpm: number;
   readonly swingPercent: number;

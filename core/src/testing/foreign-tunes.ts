@@ -2,8 +2,6 @@ import fc from 'fast-check';
 import type { Note, Score } from '../score/index.ts';
 import { blankScore } from '../score/index.ts';
 
-type MetreUnit = Score['bars'][number]['metre']['unit'];
-
 /** Rhythms of one quarter, in ticks: halves, quarters of it, triplets and swung pairs. */
 const quarters = [
   [960],
@@ -37,7 +35,7 @@ export const foreignTunes: fc.Arbitrary<Score> = fc
     const bars: Score['bars'] = [];
     let last: Note | undefined;
     drawn.forEach(({ rhythm, frets, tie, second }, index) => {
-      if (index % beats === 0) bars.push({ metre: { beats, unit: 4 as MetreUnit }, grips: [], notes: [] });
+      if (index % beats === 0) bars.push({ metre: { beats, unit: 4 }, grips: [], notes: [] });
       const bar = bars.at(-1);
       let tick = (index % beats) * 960;
       rhythm.forEach((durationTicks, at) => {

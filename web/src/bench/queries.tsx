@@ -13,7 +13,7 @@ import { placeUnderFinding } from './place-of-finding.ts';
 const mostShown = 12;
 
 /** A key for each query that stays while others come and go; two that say the same of one place are numbered. */
-export function queryKeys(findings: readonly Finding[]): string[] {
+function queryKeys(findings: readonly Finding[]): string[] {
   const counts = new Map<string, number>();
   return findings.map(({ code, bar, beat, string }) => {
     const key = `${code} ${bar} ${beat} ${string ?? ''}`;

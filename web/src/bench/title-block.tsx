@@ -22,7 +22,7 @@ const Figure = ({ label, children }: { label: string; children: string }) => (
 );
 
 /** The figures that head every sheet. */
-export function SheetFigures({ score }: { score: Score }) {
+function SheetFigures({ score }: { score: Score }) {
   const shown = useNames();
   return (
     <dl className="flex flex-wrap gap-y-1">

@@ -6,7 +6,7 @@ import { stages } from './stages.ts';
 import { useStagePath } from './use-reader.ts';
 
 /** The stage a key names: Shift and its number, on keyboards whose digits need Shift with Alt as well. */
-export function stageOfKey({ code, key, shiftKey, altKey, ctrlKey, metaKey }: KeyboardEvent) {
+function stageOfKey({ code, key, shiftKey, altKey, ctrlKey, metaKey }: KeyboardEvent) {
   const number = /^Digit([1-6])$/.exec(code)?.[1];
   if (!number || !shiftKey || ctrlKey || metaKey || (/\d/.test(key) && !altKey)) return undefined;
   return stages[Number(number) - 1]?.id;

@@ -250,16 +250,8 @@ function chordName(score: Score, grip: PlacedGrip, key: Key): string {
 }
 
 const decorationsOf = (notes: readonly Note[]): string =>
-  [
-    notes.some(({ staccato }) => staccato) && '.',
-    notes.some(({ accent }) => accent) && 'L',
-    notes.some(({ fermata }) => fermata) && 'H',
-    notes.some(({ ornament }) => ornament === 'mordent') && 'P',
-    notes.some(({ stroke }) => stroke === 'snap') && '!snap!',
-    notes.some(({ stroke }) => stroke === 'roll') && '!arpeggio!',
-    notes.some(({ slide }) => slide?.from === 'below') && '!slide!',
-  ]
-    .filter((each) => typeof each === 'string')
+  [...new Set(notes.flatMap(techniquesOf).map(({ abc }) => abc))]
+    .filter((abc) => abc !== null && abc !== 'as-it-is')
     .join('');
 
 /**
@@ -291,9 +283,6 @@ function lengthOf(ticks: number): string {
 const greatestCommonDivisor = (a: number, b: number): number =>
   b === 0 ? a : greatestCommonDivisor(b, a % b);
 
-/** Techniques that are written as decorations, or as what the notes are. */
-const decorated = new Set(['short', 'accent', 'hold', 'mordent', 'snap', 'roll', 'below', 'grace', 'tied']);
-
 /** What of a score ABC does not hold, in words. */
 export function notInAbc(score: Score): string[] {
   const notes = score.bars.flatMap((bar) => bar.notes);
@@ -301,7 +290,7 @@ export function notInAbc(score: Score): string[] {
   const techniques = new Set(
     notes
       .filter(({ voice }) => voice === 'melody')
-      .flatMap((note) => techniquesOf(note).filter(({ word }) => !decorated.has(word)))
+      .flatMap((note) => techniquesOf(note).filter(({ abc }) => abc === null))
       .map(({ says }) => says),
   );
   const isWrittenOut = score.bars.some(({ repeatTimes = 0 }) => repeatTimes > mostTimes);

@@ -1,6 +1,6 @@
 import type { Element } from '../xml/index.ts';
 import type { Pitch } from '../../pitch/index.ts';
-import { techniquesOf, type Note, type TechniqueWord } from '../../score/index.ts';
+import { techniquesOf, type Note } from '../../score/index.ts';
 import { amountWords } from './amounts.ts';
 import { addValue } from './values.ts';
 import type { WrittenEvent, WrittenNote } from './written-events.ts';
@@ -12,35 +12,6 @@ export interface NoteToWrite {
   readonly voice: number;
   readonly pitch: Pitch;
 }
-
-/** Techniques that MusicXML has no element for are written as `other-technical`, by their word. */
-const ownElement: ReadonlySet<string> = new Set<TechniqueWord>([
-  'hammer',
-  'pull',
-  'slide',
-  'below',
-  'above',
-  'fall',
-  'rise',
-  'tied',
-  'bend',
-  'release',
-  'prebend',
-  'unbend',
-  'mordent',
-  'harmonic',
-  'dead',
-  'snap',
-  'roll',
-  'rollback',
-  'ring',
-  'palm',
-  'accent',
-  'short',
-  'hold',
-  'grace',
-  'optional',
-]);
 
 /** Adds a grace note, which takes no time. */
 export function addGrace(measure: Element, note: Note, pitch: Pitch, voice: number): void {
@@ -117,15 +88,10 @@ function addNotations(
     notations.ele('arpeggiate', { direction: note.stroke === 'roll' ? 'up' : 'down' });
 }
 
-function addArticulations(notations: Element, { accent, staccato, slide }: Note): void {
-  const names = [
-    accent && 'accent',
-    staccato && 'staccato',
-    slide?.from === 'below' && 'scoop',
-    slide?.from === 'above' && 'plop',
-    slide?.out === 'below' && 'falloff',
-    slide?.out === 'above' && 'doit',
-  ].filter((name) => typeof name === 'string');
+function addArticulations(notations: Element, note: Note): void {
+  const names = techniquesOf(note)
+    .map(({ musicXml }) => musicXml)
+    .filter((name) => name !== 'as-it-is' && name !== 'by-word');
   if (names.length === 0) return;
   const articulations = notations.ele('articulations');
   for (const name of names) articulations.ele(name);
@@ -165,8 +131,8 @@ function addTechnical(
   addBend(technical, note);
   if (note.harmonic) technical.ele('harmonic').ele('natural');
   if (note.stroke === 'snap') technical.ele('snap-pizzicato');
-  for (const { word } of techniquesOf(note))
-    if (!ownElement.has(word)) technical.ele('other-technical').txt(word);
+  for (const { word, musicXml } of techniquesOf(note))
+    if (musicXml === 'by-word') technical.ele('other-technical').txt(word);
   for (const amount of amountWords(note)) technical.ele('other-technical').txt(amount);
   if (note.finger) technical.ele('fingering').txt(String(note.finger));
   if (note.picking) technical.ele('pluck').txt(note.picking);

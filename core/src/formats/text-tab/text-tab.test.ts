@@ -227,7 +227,7 @@ describe('writing plain text', () => {
   test('every metre comes back exactly: times, strings, grips, pickup, repeats, endings, sections, tempo, swing', () => {
     const metre = fc.record({
       beats: fc.integer({ min: 1, max: 13 }),
-      unit: fc.constantFrom(1, 2, 4, 8, 16) as fc.Arbitrary<1 | 2 | 4 | 8 | 16>,
+      unit: fc.constantFrom<(1 | 2 | 4 | 8 | 16)[]>(1, 2, 4, 8, 16),
     });
     const spot = fc.record({
       share: fc.oneof(

@@ -42,22 +42,6 @@ export function typedNote(note: Note, { before, after }: NoteSigns): string {
 const isTypedBend = ({ bendCents, bendShape, dead }: Note): boolean =>
   bendCents !== undefined && !dead && (bendShape === undefined || bendShape === 'release');
 
-/** Techniques that are typed as signs. */
-const typedWords = new Set([
-  'hammer',
-  'pull',
-  'slide',
-  'below',
-  'above',
-  'fall',
-  'rise',
-  'bend',
-  'release',
-  'dead',
-  'harmonic',
-  'optional',
-]);
-
 /** What of the score the tab does not say, in words: told under it, so that nothing is left out in silence. */
 export function notTyped(score: Score): string[] {
   const signOf = signsOf(score);
@@ -65,12 +49,13 @@ export function notTyped(score: Score): string[] {
   const tell = (what: string) => counts.set(what, (counts.get(what) ?? 0) + 1);
   for (const { note } of placedNotes(score)) {
     const text = typedNote(note, signOf(note));
-    for (const { word, says } of techniquesOf(note)) {
-      const isRing = word === 'ring' && text.endsWith('~');
+    for (const { word, says, textTab } of techniquesOf(note)) {
+      const isTyped = textTab === 'sign' || (textTab === 'melody-sign' && note.voice === 'melody');
       const isCrowded =
         (['fall', 'rise'].includes(word) && !/[\\/]$/.test(text)) ||
-        (['bend', 'release'].includes(word) && !text.includes('b'));
-      if ((!typedWords.has(word) && !isRing) || isCrowded) tell(says);
+        (['bend', 'release'].includes(word) && !text.includes('b')) ||
+        (word === 'ring' && !text.endsWith('~'));
+      if (!isTyped || isCrowded) tell(says);
     }
     if (note.finger !== undefined || note.picking !== undefined) tell('fingers');
     if (note.lyric !== undefined) tell('sung words');

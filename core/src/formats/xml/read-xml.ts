@@ -1,4 +1,5 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { XMLParser } from 'fast-xml-parser';
+import { SyntaxValidator } from 'fast-xml-validator';
 import { fail, ok, type Result } from '../../fault/index.ts';
 
 /** An XML element that was read. */
@@ -41,6 +42,17 @@ function definesEntities(text: string): boolean {
   return end < 0 || declared[end] === '[' || /<!(?:ENTITY|DOCTYPE)/i.test(rest);
 }
 
+/** Where a file stops being well-formed, in words to follow "broken"; undefined when it never does. */
+function whereBroken(text: string): string | undefined {
+  try {
+    SyntaxValidator.validate(text);
+    return undefined;
+  } catch (error) {
+    const { message, line } = error as Error & { readonly line?: number };
+    return `${line === undefined ? '' : ` at line ${line}`}: ${message.replace(/\.$/, '')}`;
+  }
+}
+
 /**
  * Reads XML without any of its dangers: a file that is not well-formed is refused with its line, a file that defines entities of its own is refused, nothing outside it is fetched, and
  * elements may not nest without end.
@@ -48,12 +60,9 @@ function definesEntities(text: string): boolean {
 export function readXml(text: string): Result<XmlNode> {
   if (definesEntities(text))
     return fail('The XML defines entities of its own', 'Save the file again without them');
-  const wellFormed = XMLValidator.validate(text);
-  if (wellFormed !== true)
-    return fail(
-      `The XML is broken at line ${wellFormed.err.line}: ${wellFormed.err.msg.replace(/\.$/, '')}`,
-      'Save the file again in its program, or choose another',
-    );
+  const broken = whereBroken(text);
+  if (broken !== undefined)
+    return fail(`The XML is broken${broken}`, 'Save the file again in its program, or choose another');
   try {
     const parser = new XMLParser({
       preserveOrder: true,

@@ -1,6 +1,7 @@
 import { readCall, writeCall } from '@jocund/core/directions';
-import { useRef, useState, type RefObject } from 'react';
+import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
+import { useGoingOn, type GoingOn } from '../../ui/going-on.ts';
 import { useBench } from '../bench-context.tsx';
 import { TypedLine, type LineFault } from './typed-line.tsx';
 
@@ -9,13 +10,13 @@ export function TypedCall() {
   const { score, cursor, grid } = useBench();
   const written = writeCall(score, cursor.bar, grid);
   // A bar that is written is another field: it goes on being typed into when it was written from here.
-  const goesOn = useRef(false);
+  const goesOn = useGoingOn();
   return <CallField key={`${cursor.bar} ${grid} ${written ?? ''}`} written={written} goesOn={goesOn} />;
 }
 
 interface CallFieldProps {
   readonly written: string | undefined;
-  readonly goesOn: RefObject<boolean>;
+  readonly goesOn: GoingOn;
 }
 
 function CallField({ written, goesOn }: CallFieldProps) {
@@ -29,7 +30,7 @@ function CallField({ written, goesOn }: CallFieldProps) {
       return;
     }
     setFault(undefined);
-    goesOn.current = true;
+    goesOn.ask();
     edit((each) => ({ ...each, bars: each.bars.with(cursor.bar, read.bar) }));
   };
   return (

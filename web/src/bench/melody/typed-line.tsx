@@ -1,5 +1,6 @@
 import type { Fault } from '@jocund/core/fault';
-import { useEffect, useId, useRef, type ReactNode, type RefObject } from 'react';
+import { useEffect, useId, useRef, type ReactNode } from 'react';
+import type { GoingOn } from '../../ui/going-on.ts';
 
 /** What is wrong with a typed line, and the characters it is about. */
 export interface LineFault extends Fault {
@@ -17,7 +18,7 @@ interface TypedLineProps {
   readonly onType: (text: string) => void;
   readonly onTake: () => void;
   /** Set when the line was taken and goes on being typed into, although it is drawn anew. */
-  readonly goesOn?: RefObject<boolean>;
+  readonly goesOn?: GoingOn;
   /** What takes the line. */
   readonly children: ReactNode;
 }
@@ -28,9 +29,7 @@ export function TypedLine(props: TypedLineProps) {
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (!goesOn?.current) return;
-    goesOn.current = false;
-    field.current?.focus();
+    if (goesOn?.takeUp()) field.current?.focus();
   }, [goesOn]);
   useEffect(() => {
     if (!fault) return;

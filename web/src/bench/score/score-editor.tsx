@@ -44,6 +44,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
   );
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
+  const isMeasured = width > 0;
   const onKeyDown = useScoreKeys(voice);
   const playing = useSyncExternalStore(player.subscribe, () => player.getState().moment);
   const marks = useMemo(
@@ -63,7 +64,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
     const systems = [...(box.current?.querySelectorAll<HTMLElement>('[data-system]') ?? [])];
     systems.findLast((each) => Number(each.dataset.system) <= shown)?.scrollIntoView({ block: 'nearest' });
     // Nothing is drawn before the width is known: a stage come back to shows its place then.
-  }, [playing?.bar, cursor.bar, hasCursor, width > 0]);
+  }, [playing?.bar, cursor.bar, hasCursor, isMeasured]);
 
   const bar = score.bars[cursor.bar];
   const hand = voice && voiceInHand(score, cursor, voice);
@@ -101,7 +102,7 @@ export function ScoreEditor({ voice, hasCursor }: ScoreEditorProps) {
         {hasCursor && selection ? `selected: ${stretchWords(score, selection)}` : ''}
         {hasCursor && !selection ? here : ''}
       </p>
-      {width > 0 && (
+      {isMeasured && (
         <Sheet
           score={score}
           width={width}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type RefObject } from 'react';
+import { useEffect, useRef } from 'react';
 import { soundingShift } from '@jocund/core/instrument';
 import { fingersText } from '@jocund/core/hands';
 import {
@@ -12,6 +12,7 @@ import {
 import { fretsText } from '@jocund/core/shapes';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import type { GoingOn } from '../../ui/going-on.ts';
 import { useHand } from '../use-check.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
@@ -31,7 +32,7 @@ interface GripPartProps {
   readonly laid: PlacedGrip | undefined;
   readonly held: PlacedGrip | undefined;
   /** Set when a grip was laid from the field, which goes on in the next bar. */
-  readonly goesOn: RefObject<boolean>;
+  readonly goesOn: GoingOn;
 }
 
 const nothingPlayed: GripFrets = [null, null, null, null, null, null];
@@ -45,15 +46,13 @@ export function GripPart({ bar, tick, beat, draft, setDraft, laid, held, goesOn 
   const frets = read.frets ?? nothingPlayed;
   const form = useRef<HTMLFormElement>(null);
   useEffect(() => {
-    if (!goesOn.current) return;
-    goesOn.current = false;
-    form.current?.querySelector('input')?.focus();
+    if (goesOn.takeUp()) form.current?.querySelector('input')?.focus();
   }, [goesOn]);
 
   const lay = () => {
     if (!grip) return;
     edit((each) => layGrip(each, bar, grip));
-    goesOn.current = true;
+    goesOn.ask();
     if (bar + 1 < score.bars.length) setCursor({ ...cursor, bar: bar + 1, tick: 0 });
   };
   const board = boardActions(draft, read, frets, setDraft);

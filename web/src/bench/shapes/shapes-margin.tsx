@@ -1,7 +1,8 @@
 import { beatAt, beatStarts, gripAt } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
-import { useRef, useState, type RefObject } from 'react';
+import { useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
+import { useGoingOn, type GoingOn } from '../../ui/going-on.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin } from '../margin.tsx';
@@ -26,7 +27,7 @@ export function ShapesMargin() {
   const bar = score.bars[cursor.bar];
   const tick = bar ? (beatStarts(bar.metre).findLast((each) => each <= cursor.tick) ?? 0) : 0;
   const beat = bar ? beatAt(bar.metre, tick) : 1;
-  const goesOn = useRef(false);
+  const goesOn = useGoingOn();
   return (
     <Margin title="Shapes" note="A grip holds until the next one is laid.">
       <Bench key={`${cursor.bar} ${tick}`} bar={cursor.bar} tick={tick} beat={beat} goesOn={goesOn} />
@@ -41,7 +42,7 @@ interface BenchProps {
   readonly tick: number;
   readonly beat: number;
   /** Set when a grip was laid from the field, which goes on in the next bar. */
-  readonly goesOn: RefObject<boolean>;
+  readonly goesOn: GoingOn;
 }
 
 function Bench({ bar, tick, beat, goesOn }: BenchProps) {
