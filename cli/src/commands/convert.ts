@@ -5,6 +5,7 @@ import { fingerScore } from '@jocund/core/fingering';
 import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
 import { writeScore } from '@jocund/core/formats/jocund-json';
+import { writtenEndings, writtenFormatOf, type WrittenFormat } from '@jocund/core/formats/kinds';
 import { writeMidi } from '@jocund/core/formats/midi';
 import { writeMusicXml } from '@jocund/core/formats/musicxml';
 import { packMxl } from '@jocund/core/formats/mxl';
@@ -29,25 +30,21 @@ type Writer = (score: Score, args: Arguments) => Written;
 
 const sampleRate = 44_100;
 
-/** A writer for each ending of OUT; of two that fit, the longer. */
-const writers: Readonly<Record<string, Writer>> = {
-  '.jocund.json': (score) => ok(writeScore(score)),
-  '.json': (score) => ok(writeScore(score)),
-  '.musicxml': writeMusicXml,
-  '.mxl': (score) => {
+const writers: Readonly<Record<WrittenFormat, Writer>> = {
+  jocund: (score) => ok(writeScore(score)),
+  musicxml: writeMusicXml,
+  mxl: (score) => {
     const xml = writeMusicXml(score);
     return xml.ok ? ok(packMxl(xml.value)) : xml;
   },
-  '.mid': (score, args) =>
+  midi: (score, args) =>
     ok(writeMidi(score, { swing: choice(args, 'swing', ['applied', 'written'], 'applied') })),
-  '.abc': (score) => ok(writeAbc(score)),
-  '.txt': (score) => ok(writeTextTab(score)),
-  '.csv': (score) => ok(writeNotesCsv(score)),
-  '.wav': (score) => {
-    return ok(writeWav(finished(renderStereo(layTimeline(score), sampleRate)), sampleRate));
-  },
-  '.svg': (score, args) => ok(writeSvg(pagesOf(score, args), inksOf(args))),
-  '.pdf': async (score, args) =>
+  abc: (score) => ok(writeAbc(score)),
+  'text-tab': (score) => ok(writeTextTab(score)),
+  csv: (score) => ok(writeNotesCsv(score)),
+  wav: (score) => ok(writeWav(finished(renderStereo(layTimeline(score), sampleRate)), sampleRate)),
+  svg: (score, args) => ok(writeSvg(pagesOf(score, args), inksOf(args))),
+  pdf: async (score, args) =>
     ok(await writePdf(pagesOf(score, args), { title: score.title, inks: inksOf(args) })),
 };
 
@@ -75,7 +72,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 /** `convert`: any file Jocund reads in another format, told by the ending of OUT. */
 export const convert: Command = {
   name: 'convert',
-  summary: `a file in another format, by the ending of OUT: ${Object.keys(writers).join(' ')}`,
+  summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
   usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] ${fingeringUsage}`,
   options: {
     tuning: 'text',
@@ -92,16 +89,15 @@ export const convert: Command = {
   },
   run: async (args) => {
     const [from = '', to = ''] = positional(args, 'IN', 'OUT');
-    const ending = Object.keys(writers).find((each) => to.toLowerCase().endsWith(each));
-    const write = ending === undefined ? undefined : writers[ending];
+    const format = writtenFormatOf(to);
     const swing = choice(args, 'swing-read', ['undone', 'as-played'], 'undone');
     const rhythm = choice(args, 'rhythm', ['spacing', 'eighths', 'quarters'], 'spacing');
     const { content, leftOut, asks, swingPercent } = readFile(from, { rhythm, swing });
-    if (!write)
+    if (!format)
       return orRefuse(
         fail(
           `Jocund does not write “${/\.[^.]*$/.exec(to)?.[0] ?? to}” files`,
-          `End OUT in one of ${Object.keys(writers).join(', ')}`,
+          `End OUT in one of ${writtenEndings.join(', ')}`,
         ),
         to,
       );
@@ -117,8 +113,8 @@ export const convert: Command = {
             scaleMm: defaultScaleMm,
             fretCount: defaultFretCount,
           });
-    writeWhole(to, orRefuse(await write(fitted.score, args), basename(from)));
-    const unsaid = ending === '.abc' ? notInAbc(fitted.score).map((what) => ({ what, count: 1 })) : [];
+    writeWhole(to, orRefuse(await writers[format](fitted.score, args), basename(from)));
+    const unsaid = format === 'abc' ? notInAbc(fitted.score).map((what) => ({ what, count: 1 })) : [];
     const lost = [...leftOut, ...fitted.lost, ...unsaid];
     const guessed = [
       asks === 'rhythm' &&

@@ -4,7 +4,7 @@ import type { Note } from './schema.ts';
 type Marks = Omit<Note, 'tick' | 'durationTicks' | 'string' | 'fret' | 'voice'>;
 
 /** Articulations of MusicXML 4.0 that say a technique. */
-export type Articulation = 'accent' | 'staccato' | 'scoop' | 'plop' | 'falloff' | 'doit';
+type Articulation = 'accent' | 'staccato' | 'scoop' | 'plop' | 'falloff' | 'doit';
 
 /** A mark of the trade that a note can carry: one word for the call line, what the score holds for it. */
 export interface Technique {
@@ -125,7 +125,7 @@ export const techniques = [
     musicXml: 'by-word',
     abc: null,
     textTab: null,
-    inEveryVerse: false,
+    inEveryVerse: true,
   },
   {
     word: 'again',
@@ -136,7 +136,7 @@ export const techniques = [
     musicXml: 'by-word',
     abc: null,
     textTab: null,
-    inEveryVerse: false,
+    inEveryVerse: true,
   },
   {
     word: 'tied',

@@ -1,3 +1,4 @@
+import { readEndings } from '@jocund/core/formats/kinds';
 import { useRef, useState } from 'react';
 import { Button } from '../ui/button.tsx';
 import type { ChosenFile } from './chosen-file.ts';
@@ -32,7 +33,7 @@ export function ImportFile({ onFault }: { onFault: (fault: string | undefined) =
       <input
         ref={input}
         type="file"
-        accept=".json,.musicxml,.xml,.mxl,.mid,.midi,.abc,.txt,.tab"
+        accept={readEndings.join(',')}
         className="hidden"
         aria-label="File to import"
         onChange={(event) => {

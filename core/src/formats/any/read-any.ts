@@ -1,16 +1,15 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { readAbc } from '../abc/index.ts';
 import { readScore } from '../jocund-json/index.ts';
+import { readFormatOf, type ReadFormat } from '../kinds/index.ts';
 import { readMidi, type MidiReadOptions } from '../midi/index.ts';
 import { readMusicXml } from '../musicxml/index.ts';
 import { unpackMxl } from '../mxl/index.ts';
 import type { Reading } from '../reading/index.ts';
 import { readTextTab, type TextTabOptions } from '../text-tab/index.ts';
 
-type FileKind = 'jocund' | 'musicxml' | 'mxl' | 'midi' | 'abc' | 'text-tab';
-
 /** A file's format by its content, else by its name. */
-function kindOf(name: string, bytes: Uint8Array, text: string): FileKind | undefined {
+function kindOf(name: string, bytes: Uint8Array, text: string): ReadFormat | undefined {
   const starts = (word: string) => [...word].every((each, index) => bytes[index] === each.charCodeAt(0));
   if (starts('MThd')) return 'midi';
   if (starts('PK')) return 'mxl';
@@ -19,19 +18,7 @@ function kindOf(name: string, bytes: Uint8Array, text: string): FileKind | undef
   if (head.startsWith('<')) return 'musicxml';
   if (/^\s*(%.*\n\s*)*X:\s*\d/.test(text) || (/^K:/m.test(text) && /^[TML]:/m.test(text))) return 'abc';
   if (/-{3}/.test(text)) return 'text-tab';
-  const extension = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
-  const byName: Readonly<Record<string, FileKind>> = {
-    json: 'jocund',
-    musicxml: 'musicxml',
-    xml: 'musicxml',
-    mxl: 'mxl',
-    mid: 'midi',
-    midi: 'midi',
-    abc: 'abc',
-    txt: 'text-tab',
-    tab: 'text-tab',
-  };
-  return byName[extension];
+  return readFormatOf(name);
 }
 
 /** Bytes as text: UTF-8, or UTF-16 where a mark says so, else one character a byte. */
@@ -51,7 +38,7 @@ export type ReadOptions = TextTabOptions & MidiReadOptions;
 
 /** What was read, and as which format. */
 export interface AnyReading extends Reading {
-  readonly kind: FileKind;
+  readonly kind: ReadFormat;
 }
 
 /** Reads a file of any format Jocund knows; the fault names the file. */
@@ -73,7 +60,7 @@ const unknownFile = fail(
   'Choose a Jocund, MusicXML, MIDI, ABC or plain-text tab file',
 );
 
-function readAs(kind: FileKind, bytes: Uint8Array, text: string, options: ReadOptions): Result<Reading> {
+function readAs(kind: ReadFormat, bytes: Uint8Array, text: string, options: ReadOptions): Result<Reading> {
   switch (kind) {
     case 'jocund': {
       const score = readScore(text);

@@ -71,12 +71,12 @@ export function FilesPart({ score }: { score: Score }) {
           >
             <Button
               className="justify-center"
-              disabled={isWorking && format.needsFingers === true}
+              disabled={isWorking && format.showsFingers}
               onClick={() => take(format)}
             >
               {format.label}
             </Button>
-            {making?.format === format ? (
+            {making?.format.id === format.id ? (
               <span className="text-note flex items-center justify-between gap-2" role="status">
                 making it, {Math.round(making.share * 100)} %
                 <Button look="plain" className="text-note" onClick={cancel}>
