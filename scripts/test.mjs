@@ -30,6 +30,7 @@ const checks = /** @type {const} */ ([
     ],
   ],
   ['unused code', 'node_modules/knip/bin/knip.js', []],
+  ['licences', 'scripts/licences.mjs', ['--check']],
 ]);
 
 const results = join(root, 'test-results');

@@ -13,7 +13,7 @@ function marked(technique: Technique) {
     note({ tick: beat * 960, durationTicks: 960, string: 2, fret: 5, voice: 'melody' }),
   );
   const carrying = plain.map((each, index) =>
-    index === 1 ? ({ ...each, ...toggleTechnique(each, technique) }) : each,
+    index === 1 ? { ...each, ...toggleTechnique(each, technique) } : each,
   );
   const barOf = (notes: Note[], id: string) => ({ ...bar, id, grips: [], notes });
   return inventedScore({ bars: [barOf(carrying, 'one'), barOf(plain, 'two')] });
