@@ -2,6 +2,7 @@ import { callLine, type CallEntry } from '../directions/index.ts';
 import { indexOfBar, type Bar, type PlacedGrip, type Score } from '../score/index.ts';
 import { drawSystem, type SheetOptions, type SystemPicture } from './draw-system.ts';
 import { layoutSheet, type SheetMeasures, type SystemLayout } from './sheet-layout.ts';
+import { signatureRoom } from './signature-room.ts';
 
 /** A score on its sheet: systems from top to bottom, and the call line by bar. */
 export interface SheetPicture {
@@ -29,7 +30,8 @@ export function drawSheet(
   previous?: SheetPicture,
 ): SheetPicture {
   const calls = callsByBar(score);
-  const systems = layoutSheet(score, measures).map((layout, index) => {
+  const systemLead = options.staff ? signatureRoom(score.key) : 0;
+  const systems = layoutSheet(score, { ...measures, systemLead }).map((layout, index) => {
     const old = previous?.systems[index];
     if (old && isUnchanged(old, score, layout, calls, options)) return old;
     const picture = drawSystem(score, layout, calls, options);

@@ -8,7 +8,14 @@ import { drawHead, hasHead } from './draw/head-row.ts';
 import { drawMarks } from './draw/marks.ts';
 import { drawPlate } from './draw/plates.ts';
 import { drawDynamics, drawRanges } from './draw/ranges.ts';
-import { drawBarLines, drawCallFrame, drawCallGround, drawMetre, drawStrings } from './draw/staff.ts';
+import {
+  drawBarLines,
+  drawCallFrame,
+  drawCallGround,
+  drawMetre,
+  drawStrings,
+  strings,
+} from './draw/staff.ts';
 import { drawStems } from './draw/stems.ts';
 import type { BarFingers } from './fingers.ts';
 import { line, type Shape } from './shape.ts';
@@ -110,12 +117,16 @@ function drawFrameLines(score: Score, frame: BarFrame, position: number, count: 
   const { index, layout, left, rows } = frame;
   const metre = metreShown(score.bars, index);
   return [
-    ...drawBarLines(frame, {
-      isFirstOfSystem: position === 0,
-      isLastOfSystem: position === count - 1,
-      isLastOfScore: index === score.bars.length - 1,
-      next: score.bars[index + 1],
-    }),
+    ...drawBarLines(
+      frame,
+      {
+        isFirstOfSystem: position === 0,
+        isLastOfSystem: position === count - 1,
+        isLastOfScore: index === score.bars.length - 1,
+        next: score.bars[index + 1],
+      },
+      strings(rows),
+    ),
     ...(layout.showsMetre && metre ? drawMetre(frame, metre) : []),
     ...(position > 0 ? [line(left, rows.callTop + 4, left, rows.countBase + 2, 'ink1-40', 0.75)] : []),
   ];

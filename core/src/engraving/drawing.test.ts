@@ -8,6 +8,7 @@ import {
   createSheetDrawer,
   drawGrip,
   drawSheet,
+  fingersByBar,
   gripName,
   sheetMeasures,
   textEdges,
@@ -333,4 +334,69 @@ describe('grips', () => {
     expect(name([2, 0, 0, 2, 1, 2], 'V7')).toBe('V7');
     expect(name([null, 0, 4, 5, 4, 0])).toBe('no name');
   });
+});
+
+describe('three in the time of two', () => {
+  const threes = (text: string) => {
+    const { shapes, rows } = drawSheet(written([text]), sheetMeasures, options).systems[0]!;
+    return {
+      rows,
+      shapes,
+      said: shapes.flatMap((each) =>
+        each.kind === 'text' && each.text === '3' && each.italic ? [each.x] : [],
+      ),
+    };
+  };
+  test('a long and a short one are one three each beat, not one for two beats, nor one for each of them', () => {
+    const shuffle = [1, 2, 3, 4].map((beat) => `m1:0@${beat}/0.6667 m2:0@${beat + 2 / 3}/0.3333`).join(' ');
+    expect(threes(shuffle).said).toHaveLength(4);
+  });
+  test('quarters in threes fill a half note, three eighths a beat', () => {
+    expect(threes('m1:0@1/0.6667 m1:2@1.6667/0.6667 m1:3@2.3333/0.6667').said).toHaveLength(1);
+    expect(threes('m1:0@1/0.3333 m1:2@1.3333/0.3333 m1:3@1.6667/0.3333 m1:0@2/1').said).toHaveLength(1);
+  });
+  test('the thumb’s have a beam over the call line and their figure; its eighths have none', () => {
+    const beams = ({ shapes, rows }: ReturnType<typeof threes>) =>
+      lines(shapes, 'ink1').filter(({ at: [, y], width }) => width === 4 && y === rows.callTop - 4);
+    const threeOfThumb = threes('t6:0@1/0.3333 t5:2@1.3333/0.3333 t4:2@1.6667/0.3333');
+    expect(threeOfThumb.said).toHaveLength(1);
+    expect(beams(threeOfThumb)).toHaveLength(1);
+    const two = threes('t6:0@1/0.5 t5:2@1.5/0.5');
+    expect([two.said.length, beams(two).length]).toEqual([0, 0]);
+  });
+});
+
+test('a finger that brushes three strings is said once: p p p would be a loudness', () => {
+  const said = (notes: Note[]) => {
+    const fingers = notes.map(({ tick, string, voice, picking }) => ({
+      place: { bar: 0, tick, string, voice },
+      finger: null,
+      picking,
+    }));
+    const score = { ...blankScore({ title: 'Drawn' }), bars: [barOf(notes)] };
+    const drawn = drawSheet(score, sheetMeasures, { ...options, fingers: fingersByBar(fingers) });
+    return texts(drawn.systems[0]!.shapes).filter((each) => /^[pima]+$/.test(each));
+  };
+  const together = (picking: readonly ('p' | 'i' | 'm')[], over: Partial<Note> = {}) =>
+    picking.map((each, index) =>
+      note({ string: (index + 1) as 1, fret: 0, voice: 'melody', picking: each, ...over }),
+    );
+  expect(said(together(['p', 'p', 'p'], { stroke: 'brush' }))).toEqual(['p']);
+  expect(said(together(['m', 'i']))).toEqual(['im']);
+});
+
+test('a fermata is said once for both hands, and stands clear of the grips', () => {
+  const held = written(['[022100] t6:0@1/4 m2:0@1/4 m1:0@1/4']);
+  const bars = held.bars.map((bar) => ({
+    ...bar,
+    notes: bar.notes.map((each) => ({ ...each, fermata: true as const })),
+  }));
+  const { shapes, rows } = drawSheet({ ...held, bars }, sheetMeasures, options).systems[0]!;
+  const arcs = shapes.flatMap((each) =>
+    each.kind === 'path' ? (/^M[\d.]+ ([\d.]+) q0 -8.5 8 -8.5/.exec(each.d) ?? []) : [],
+  );
+  const tops = arcs.filter((_, index) => index % 2 === 1).map((y) => Number(y) - 8.5);
+  expect(tops).toHaveLength(1);
+  expect(tops[0]).toBeGreaterThan(rows.stemTop - 2);
+  expect(tops[0]).toBeLessThan(rows.stringTop);
 });

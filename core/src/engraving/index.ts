@@ -1,6 +1,7 @@
 export { drawCallDigits } from './draw/call-row.ts';
 export type { FingerSigns } from './draw/finger-signs.ts';
 export { frameOf, type BarFrame } from './draw/frame.ts';
+export { drawBarLines, type LinesCrossed } from './draw/staff.ts';
 export { drawGrip, type GripRoom } from './draw/grip.ts';
 export { drawMarks } from './draw/marks.ts';
 export { drawPlate } from './draw/plates.ts';
@@ -19,6 +20,7 @@ export { gripName } from './grip-name.ts';
 export { noteValues, splitDuration, valueOf, type NoteValue } from './note-values.ts';
 export { layPages, type Page, type PageOptions, type PagePart, type Paper } from './pages.ts';
 export { palettes, type Inks } from './palette.ts';
+export { signatureRoom, signatureStep } from './signature-room.ts';
 export { line, path, type Face, type Ink, type Shape } from './shape.ts';
 export { gradeFigure, sheetFigures, sheetLegend, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
@@ -34,4 +36,4 @@ export {
 } from './sheet-layout.ts';
 export { gutter, plateSize, stringWidth, yOfString, type SheetRows } from './sheet-rows.ts';
 export { textEdges, textWidth } from './text-width.ts';
-export { beamGroups, restsOf, stemsOf, type Rest, type Stem } from './voices.ts';
+export { beamGroups, restsOf, stemsOf, tripletRuns, type Rest, type Stem } from './voices.ts';

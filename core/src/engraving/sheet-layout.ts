@@ -9,6 +9,8 @@ export interface SheetMeasures {
   readonly lead: number;
   /** What a metre written after a bar line adds to the lead. */
   readonly metreLead: number;
+  /** What the first bar of every system needs besides; none unless told. */
+  readonly systemLead?: number;
   readonly mostBars: number;
 }
 
@@ -76,10 +78,11 @@ function columnNeeds(bars: readonly Bar[], columns: number, measures: SheetMeasu
   return Array.from({ length: columns }, (_, column) => {
     let lead = 0;
     let content = 0;
+    const first = column === 0 ? (measures.systemLead ?? 0) : 0;
     for (let index = column; index < bars.length; index += columns) {
       const bar = bars[index];
       if (!bar) continue;
-      lead = Math.max(lead, leadOf(bars, index, measures));
+      lead = Math.max(lead, leadOf(bars, index, measures) + first);
       content = Math.max(content, wantedContent(bar));
     }
     return { lead, content };

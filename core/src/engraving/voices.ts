@@ -50,6 +50,31 @@ export function beamGroups(bar: Bar, stems: readonly Stem[]): Stem[][] {
   }, []);
 }
 
+/** Lengths that three in the time of two can fill: from a thirty-second to a whole note. */
+const filledByTriplet: ReadonlySet<Ticks> = new Set([120, 240, 480, 960, 1920, 3840]);
+
+/**
+ * Values of triplets that follow one another in a voice, each run closed as soon as it fills a plain value: a long and a short one fill a
+ * quarter as three short ones do.
+ */
+export function tripletRuns<Item extends { readonly tick: Ticks; readonly value?: NoteValue | undefined }>(
+  items: readonly Item[],
+): Item[][] {
+  const runs: Item[][] = [];
+  let [start, end] = [0, -1];
+  for (const item of items) {
+    if (!item.value?.triplet) continue;
+    const isFilled = filledByTriplet.has(end - start);
+    if (item.tick === end && !isFilled) runs.at(-1)?.push(item);
+    else {
+      runs.push([item]);
+      start = item.tick;
+    }
+    end = item.tick + item.value.ticks;
+  }
+  return runs;
+}
+
 /** A silence of a voice. */
 export interface Rest {
   readonly tick: Ticks;

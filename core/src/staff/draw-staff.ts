@@ -14,11 +14,13 @@ import {
 } from 'vexflow/core';
 import {
   beamGroups,
-  line,
+  drawBarLines,
   metreShown,
   restsOf,
+  signatureRoom,
   splitDuration,
   stemsOf,
+  tripletRuns,
   type BarFrame,
   type NoteValue,
   type Stem,
@@ -29,7 +31,7 @@ import { barTicks, type Note, type Score, type Ticks, type Voice } from '../scor
 import { measureFromOutlines } from './measuring.ts';
 import { ShapeContext } from './shape-context.ts';
 import { createAccidentals, spelled, staffStep } from './spelled.ts';
-import { drawClefAndKey, drawLines, drawStaffMetre, space } from './staff-head.ts';
+import { drawClefAndKey, drawLines, drawStaffMetre, space, staffLines } from './staff-head.ts';
 
 measureFromOutlines();
 
@@ -86,11 +88,23 @@ export const drawStaff: StaffDrawer = (score, frames) => {
   return [
     ...drawLines(top, last.right),
     ...drawClefAndKey(score, top),
-    ...frames.flatMap((frame) => {
+    ...frames.flatMap((bar, position) => {
+      // The signature stands before what the system's first bar begins with.
+      const room = position === 0 ? signatureRoom(score.key) : 0;
+      const frame = { ...bar, left: bar.left + room };
       const metre = frame.layout.showsMetre ? metreShown(score.bars, frame.index) : undefined;
       return [
-        line(frame.right, top, frame.right, top + 4 * space, 'ink1', 1),
-        ...(metre ? drawStaffMetre(metre, frame.left, top, frame.index === 0) : []),
+        ...drawBarLines(
+          frame,
+          {
+            isFirstOfSystem: position === 0,
+            isLastOfSystem: position === frames.length - 1,
+            isLastOfScore: frame.index === score.bars.length - 1,
+            next: score.bars[frame.index + 1],
+          },
+          staffLines(top),
+        ),
+        ...(metre ? drawStaffMetre(metre, frame, top) : []),
       ];
     }),
     ...context.shapes,
@@ -236,20 +250,10 @@ function beamsOf({ bar }: BarFrame, items: readonly Engraved[]): Beam[] {
   );
 }
 
-/** Runs of triplet values, each as long as a plain value twice as long as one of its parts. */
+/** A bracket over each run of triplet values. */
 function tupletsOf(items: readonly Engraved[]): Tuplet[] {
   return (['melody', 'thumb'] as const).flatMap((voice) => {
-    const runs: Engraved[][] = [];
-    let filled = 0;
-    for (const item of items.filter((each) => each.voice === voice)) {
-      if (!item.value.triplet) filled = 0;
-      else {
-        if (filled === 0) runs.push([]);
-        runs.at(-1)?.push(item);
-        const whole = Math.max(...(runs.at(-1) ?? []).map(({ value }) => value.ticks)) * 3;
-        filled = (filled + item.value.ticks) % whole;
-      }
-    }
+    const runs = tripletRuns(items.filter((each) => each.voice === voice));
     return runs.map((run) => {
       const tuplet = new Tuplet(
         run.map(({ staveNote }) => staveNote),

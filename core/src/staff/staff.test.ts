@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import {
   drawSheet,
   gutter,
+  signatureRoom,
   sheetMeasures,
   xOfTick,
   type Shape,
@@ -12,6 +13,7 @@ import { withSigns } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
 import { drawStaff } from './index.ts';
+import { drawClefAndKey } from './staff-head.ts';
 import { createAccidentals, keyAlter, spelled, staffStep } from './spelled.ts';
 
 const options = {
@@ -125,6 +127,35 @@ describe('the staff over the tab', () => {
     const loose = written(['m2:1@4/1', 'm2:1@1/1']);
     expect(headsOf(system(tied))).toHaveLength(2);
     expect(staffShapes(tied)).toBe(staffShapes(loose) + 1);
+  });
+  test.each(['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb', 'Cb'])(
+    'the signature of %s stands between the clef and the first bar',
+    (tonic) => {
+      const key = { tonic, mode: 'major' } as const;
+      const boxes = drawClefAndKey({ key }, 0).flatMap((shape) => boxOf(shape) ?? []);
+      const [clef, ...signs] = boxes
+        .filter(({ right, left }) => right - left > 1)
+        .sort((a, b) => a.left - b.left);
+      for (const sign of signs) {
+        expect(sign.left).toBeGreaterThan((clef?.right ?? 0) - 1);
+        expect(sign.right).toBeLessThan(gutter + signatureRoom(key));
+      }
+      const { bars } = system({ ...written(['m1:0@1/1']), key }).layout;
+      const { bars: plain } = system(written(['m1:0@1/1'])).layout;
+      expect((bars[0]?.firstX ?? 0) - (plain[0]?.firstX ?? 0)).toBeCloseTo(signatureRoom(key));
+    },
+  );
+  test('a repeat has its dots on the staff as on the strings', () => {
+    const plain = written(['m1:0@1/1', 'm1:2@1/1']);
+    const bars = [
+      { ...plain.bars[0]!, repeatStart: true as const },
+      { ...plain.bars[1]!, repeatTimes: 2 },
+    ];
+    const { shapes, rows } = system({ ...plain, bars });
+    const dots = shapes.flatMap((shape) =>
+      shape.kind === 'ellipse' && shape.cy < rows.stringTop ? [(shape.cy - rows.staffTop) / 7.5] : [],
+    );
+    expect(dots.sort()).toEqual([1.5, 1.5, 2.5, 2.5]);
   });
   test('a changed bar leaves other systems the same objects', () => {
     const bars = Array.from({ length: 12 }, () => 'm1:0@1/1 t5:0@2/1');

@@ -21,7 +21,10 @@ export function drawFingerSigns(
   const picked = new Map<number, string>();
   for (const note of [...bar.notes].reverse()) {
     const digit = fingersOf(fingers, note)?.picking;
-    if (digit && isWorthSaying(note, digit)) picked.set(note.tick, (picked.get(note.tick) ?? '') + digit);
+    if (!digit || !isWorthSaying(note, digit)) continue;
+    const before = picked.get(note.tick) ?? '';
+    // One finger brushes over all its strings: said once, for p p p would be a loudness.
+    if (!note.stroke || !before.includes(digit)) picked.set(note.tick, before + digit);
   }
   const letters = [...picked].map(([tick, digits]) =>
     text(x(tick), rows.stemTop - 4, digits, { face: 'serif', italic: true, size: 14, ink: 'ink2-deep' }),

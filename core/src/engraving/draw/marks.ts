@@ -1,4 +1,4 @@
-import { isBlueThird, type Note, type Score } from '../../score/index.ts';
+import { isBlueThird, type Bar, type Note, type Score } from '../../score/index.ts';
 import { plateHalf } from '../bar-moments.ts';
 import { circle, data, line, path, rect, text, type Ink, type Shape } from '../shape.ts';
 import { yOfString } from '../sheet-rows.ts';
@@ -47,7 +47,7 @@ export function drawMarks(
         ...glassMarks(spot),
         ...certaintyMarks(spot),
         ...(note.drone ? [droneLine(spot, until)] : []),
-        ...(note.fermata ? fermata(x, frame.rows.stemTop - 19, spot.ink) : []),
+        ...(bearsFermata(note, frame.bar) ? fermata(x + 14, frame.rows.stemTop + 11, spot.ink) : []),
       ];
     }),
   ];
@@ -204,6 +204,13 @@ const droneLine = ({ x, y, half, ink }: Spot, until: number): Shape =>
     strokeWidth: 3,
     dash: [1.5, 4],
   });
+
+/** What begins together is held together: said once, by the melody where it plays. */
+const bearsFermata = (note: Note, { notes }: Bar): boolean =>
+  note ===
+  notes
+    .filter(({ tick, fermata }) => tick === note.tick && fermata === true)
+    .sort((a, b) => a.voice.localeCompare(b.voice) || a.string - b.string)[0];
 
 const fermata = (x: number, y: number, ink: Ink): Shape[] => [
   path(data`M${x - 8} ${y} q0 -8.5 8 -8.5 q8 0 8 8.5`, { stroke: ink, strokeWidth: 1.6 }),

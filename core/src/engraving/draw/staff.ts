@@ -21,6 +21,23 @@ export const drawStrings = (
     ];
   });
 
+/** The lines that bar lines cross: the strings, or the staff over them. */
+export interface LinesCrossed {
+  readonly top: number;
+  readonly bottom: number;
+  /** Where the two dots of a repeat stand. */
+  readonly dots: readonly [number, number];
+  /** Whether a system begins with a bar line. */
+  readonly hasFirst: boolean;
+}
+
+export const strings = (rows: SheetRows): LinesCrossed => ({
+  top: rows.stringTop,
+  bottom: yOfString(rows, 6),
+  dots: [rows.stringTop + 1.5 * rows.stringGap, rows.stringTop + 3.5 * rows.stringGap],
+  hasFirst: true,
+});
+
 interface BarLines {
   readonly isFirstOfSystem: boolean;
   readonly isLastOfScore: boolean;
@@ -31,15 +48,19 @@ interface BarLines {
 
 /** A bar's own lines: at its left when the system begins with it, and at its right; repeats with their dots. */
 export function drawBarLines(
-  { bar, rows, left, right }: BarFrame,
+  { bar, left, right }: Pick<BarFrame, 'bar' | 'left' | 'right'>,
   { isFirstOfSystem, isLastOfScore, isLastOfSystem, next }: BarLines,
+  crossed: LinesCrossed,
 ): Shape[] {
-  const [top, bottom] = [rows.stringTop, yOfString(rows, 6)];
+  const { top, bottom } = crossed;
   const upright = (x: number, width: number) => line(x, top, x, bottom, 'ink1', width);
-  const dots = (x: number) =>
-    [1.5, 3.5].map((gap) => circle(x, rows.stringTop + gap * rows.stringGap, 2.6, { fill: 'ink1' }));
+  const size = Math.min(2.6, (bottom - top) / 14);
+  const dots = (x: number) => crossed.dots.map((y) => circle(x, y, size, { fill: 'ink1' }));
   const startsRepeat = [...(bar.repeatStart ? [upright(left + 5.5, 1.2), ...dots(left + 11)] : [])];
-  const leftLine = isFirstOfSystem ? [upright(left, bar.repeatStart ? 3 : 1.2)] : [];
+  const leftLine =
+    isFirstOfSystem && (crossed.hasFirst || bar.repeatStart)
+      ? [upright(left, bar.repeatStart ? 3 : 1.2)]
+      : [];
   const thickAfter = next?.repeatStart === true && !isLastOfSystem;
   if (bar.repeatTimes !== undefined)
     return [

@@ -1,7 +1,7 @@
 import { pinchTicks, type Bar } from '../../score/index.ts';
-import { circle, data, line, path, text, type Shape } from '../shape.ts';
+import { circle, data, line, path, text, type Ink, type Shape } from '../shape.ts';
 import { yOfString, type SheetRows } from '../sheet-rows.ts';
-import { beamGroups, restsOf, stemsOf, type Stem } from '../voices.ts';
+import { beamGroups, restsOf, stemsOf, tripletRuns, type Stem } from '../voices.ts';
 import type { BarFrame } from './frame.ts';
 import { drawRest } from './rests.ts';
 
@@ -12,6 +12,8 @@ export function drawStems(frame: BarFrame): Shape[] {
     ...stemsOf(bar, 'thumb').map((stem) =>
       line(x(stem.tick), lowest(rows, stem), x(stem.tick), rows.callTop, 'ink1', 1.3),
     ),
+    ...drawThumbTriplets(frame),
+    ...tripletRuns(stemsOf(bar, 'melody')).map((run) => three(run, x, rows.stemTop + 15, 'ink2')),
     ...beamGroups(bar, stemsOf(bar, 'melody')).flatMap((group) => drawGroup(group, frame)),
     ...pinchTicks(bar).map((tick) => yoke(rows, bar, tick, x(tick))),
     ...restsOf(bar, 'melody').flatMap((rest) => drawRest(rest, x(rest.tick), rows.stringTop + 9.5, 'ink2')),
@@ -41,16 +43,24 @@ function drawGroup(group: readonly Stem[], { rows, x }: BarFrame): Shape[] {
         : Array.from({ length: stem.flags }, (_, index) => flag(x(stem.tick), rows.stemTop + index * 7))),
     ]),
     ...(isBeamed ? beams(group, rows, x) : []),
-    ...(group.some(({ value }) => value?.triplet)
-      ? [
-          text((x(first.tick) + x(last.tick)) / 2 + 7, rows.stemTop + 15, '3', {
-            size: 12,
-            italic: true,
-            ink: 'ink2',
-          }),
-        ]
-      : []),
   ];
+}
+
+/** One 3 for three in the time of two, whether they are three or a long and a short one; beside the stem in the middle. */
+const three = (run: readonly Stem[], x: BarFrame['x'], y: number, ink: Ink): Shape => {
+  const middle = (x(run[0]?.tick ?? 0) + x(run.at(-1)?.tick ?? 0)) / 2;
+  return text(middle + (run.length % 2 === 1 ? 7 : 0), y, '3', { size: 12, italic: true, ink, edged: true });
+};
+
+/** The thumb's stems run into the call line, which tells their beats; only three in the time of two need a beam and their figure. */
+function drawThumbTriplets({ bar, rows, x }: BarFrame): Shape[] {
+  const y = rows.callTop - 4;
+  return tripletRuns(stemsOf(bar, 'thumb')).flatMap((run) => [
+    ...(run.length > 2
+      ? [line(x(run[0]?.tick ?? 0) - 0.7, y, x(run.at(-1)?.tick ?? 0) + 0.7, y, 'ink1', 4)]
+      : []),
+    three(run, x, y - 5, 'ink1'),
+  ]);
 }
 
 /** A whole note has no stem, a half note a short one: that is how tab tells them from quarters. */
