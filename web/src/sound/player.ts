@@ -52,6 +52,8 @@ export class Player {
   #sources: AudioBufferSourceNode[] = [];
   #gains: Partial<Record<StemName, GainNode>> = {};
   #frame = 0;
+  /** Where in its timeline the sound is at a time of the context's clock; undefined before it begins. */
+  #placeAt: ((time: number) => number | undefined) | undefined;
 
   readonly getState = (): PlayerState => this.#state;
 
@@ -68,6 +70,30 @@ export class Player {
     if (rendered) this.#start(rendered, order);
   }
 
+  /**
+   * Plays the same score at another tempo from where it is. What sounds goes on until the new sound is made, and gives way to it on the
+   * same note; when nothing sounds, or another score does, it begins as `play` does.
+   */
+  async playOnAt(order: PlayOrder): Promise<void> {
+    const before = this.#rendered;
+    if (this.#state.status !== 'playing' || this.#state.isCountingIn || before?.score !== order.score)
+      return this.play(order);
+    this.#rendering?.cancel();
+    const rendered = await this.#renderedFor(order);
+    const context = this.#context;
+    if (!rendered || !context) return;
+    const handoverAt = context.currentTime + leadS;
+    const place = this.#placeAt?.(handoverAt);
+    if (place === undefined) return;
+    cancelAnimationFrame(this.#frame);
+    for (const source of this.#sources) {
+      source.onended = null;
+      source.stop(handoverAt);
+    }
+    const fromS = samePlace(before.timeline.moments, rendered.timeline.moments, place);
+    this.#start(rendered, { ...order, countsIn: false }, { handoverAt, fromS });
+  }
+
   stop(): void {
     this.#rendering?.cancel();
     this.#rendering = undefined;
@@ -77,6 +103,7 @@ export class Player {
       source.stop();
     }
     this.#sources = [];
+    this.#placeAt = undefined;
     this.#set(idle);
   }
 
@@ -102,10 +129,11 @@ export class Player {
       kept.loop?.toBar === loop?.toBar
     )
       return kept;
-    this.#set({ ...idle, status: 'rendering' });
+    const isPlaying = this.#state.status === 'playing';
+    if (!isPlaying) this.#set({ ...idle, status: 'rendering' });
     const sampleRate = this.#context?.sampleRate ?? 44100;
     const rendering = this.#client.render({ score, feel, sampleRate, loop }, (share) =>
-      this.#set({ ...this.#state, share }),
+      isPlaying ? undefined : this.#set({ ...this.#state, share }),
     );
     this.#rendering = rendering;
     try {
@@ -113,8 +141,10 @@ export class Player {
       this.#rendered = { ...rendered, score, feel, loop, timeline: layTimeline(score, feel) };
       return this.#rendered;
     } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError'))
+      if (!(error instanceof DOMException && error.name === 'AbortError')) {
+        this.stop();
         this.#set({ ...idle, fault: 'The sound could not be made. Try again.' });
+      }
       return undefined;
     }
   }
@@ -122,16 +152,17 @@ export class Player {
   #start(
     { score, stems, again, timeline }: KeptRendering,
     { fromBar, loop, countsIn, voices }: PlayOrder,
+    goingOn?: { readonly handoverAt: number; readonly fromS: number },
   ): void {
     const context = this.#context;
     if (!context) return;
     const { sampleRate } = context;
-    const startS = spanOfBars(timeline, fromBar, fromBar).from;
+    const startS = goingOn?.fromS ?? spanOfBars(timeline, fromBar, fromBar).from;
     const loopS = loop && spanOfBars(timeline, loop.fromBar, loop.toBar);
     const beginS = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
     const offset = beginS - (loopS?.from ?? 0);
     const countIn = countsIn ? renderCountIn(score, timeline, fromBar, sampleRate) : undefined;
-    const countAt = context.currentTime + 0.05;
+    const countAt = goingOn?.handoverAt ?? context.currentTime + leadS;
     const startAt = countAt + (countIn?.seconds ?? 0);
     this.#sources = (['thumb', 'melody', 'click'] as const).flatMap((name) => {
       const gain = new GainNode(context, { gain: voices[name] ? 1 : 0 });
@@ -152,17 +183,19 @@ export class Player {
     const roundS = loopS && { from: loopS.from, to: loopS.from + stems.thumb.length / sampleRate };
     // What is heard now left the page this long ago; browsers without an answer say nothing.
     const latencyS = () => (Number.isFinite(context.outputLatency) ? context.outputLatency : 0);
-    this.#follow(timeline, () => {
-      const elapsed = context.currentTime - latencyS() - startAt;
-      return elapsed < 0 ? undefined : positionS(elapsed + beginS, roundS);
-    });
+    const placeAt = (time: number) =>
+      time < startAt ? undefined : positionS(time - startAt + beginS, roundS);
+    this.#placeAt = placeAt;
+    this.#follow(timeline, () => placeAt(context.currentTime - latencyS()), goingOn !== undefined);
   }
 
   /** Steps the playhead from moment to moment, not from frame to frame: the page only redraws where something changes. */
-  #follow(timeline: Timeline, now: () => number | undefined): void {
+  #follow(timeline: Timeline, now: () => number | undefined, isGoingOn: boolean): void {
     const step = () => {
       const atS = now();
-      const moment = atS === undefined ? undefined : momentAt(timeline.moments, atS);
+      // Between the old sound and the new one the playhead stays where it is.
+      const waiting = isGoingOn ? this.#state.moment : undefined;
+      const moment = atS === undefined ? waiting : momentAt(timeline.moments, atS);
       if (moment !== this.#state.moment || this.#state.status !== 'playing')
         this.#set({ ...idle, status: 'playing', moment, isCountingIn: moment === undefined });
       this.#frame = requestAnimationFrame(step);
@@ -175,6 +208,9 @@ export class Player {
     for (const listener of this.#listeners) listener();
   }
 }
+
+/** Sound is ordered so long before it begins, in seconds. */
+const leadS = 0.05;
 
 interface BufferStart {
   /** On the context's clock. */
@@ -201,6 +237,21 @@ function playBuffer(
 function positionS(elapsed: number, loop: { from: number; to: number } | undefined): number {
   if (!loop || elapsed < loop.to) return elapsed;
   return loop.from + ((elapsed - loop.from) % (loop.to - loop.from));
+}
+
+/**
+ * The place in one timeline of a score that is `atS` seconds into another of the same score: as far on between the same two moments.
+ * Past the last moment, as far behind it.
+ */
+export function samePlace(from: readonly Moment[], to: readonly Moment[], atS: number): number {
+  const before = momentAt(from, atS);
+  const index = before ? from.indexOf(before) : 0;
+  const [begin, end] = [from[index], from[index + 1]];
+  const [newBegin, newEnd] = [to[index], to[index + 1]];
+  if (!begin || !newBegin) return 0;
+  if (!end || !newEnd) return newBegin.atS + (atS - begin.atS);
+  const share = Math.max(0, atS - begin.atS) / (end.atS - begin.atS);
+  return newBegin.atS + share * (newEnd.atS - newBegin.atS);
 }
 
 /** The last moment at or before a time (binary search). */

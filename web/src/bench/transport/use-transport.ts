@@ -23,7 +23,7 @@ const restartMs = 120;
 const slowest = 0.25;
 const fastest = 1.5;
 
-/** Playing of one score: what is heard, how fast, which bars around. Changes made while it plays take it up again at its bar. */
+/** Playing of one score: what is heard, how fast, which bars around. Another tempo is taken up on the note that sounds, another loop at its bar. */
 export function useTransport(score: Score, startBar: number): Transport {
   const { player } = useBench();
   const state = useSyncExternalStore(player.subscribe, player.getState);
@@ -39,29 +39,34 @@ export function useTransport(score: Score, startBar: number): Transport {
   const tempoBpm = slowed ?? score.tempoBpm;
 
   const start = useCallback(
-    (bar: number, now: { tempoBpm: number; loop: LoopBars | undefined }, isFresh = true) => {
+    (
+      bar: number,
+      now: { tempoBpm: number; loop: LoopBars | undefined },
+      way: 'fresh' | 'again' | 'on' = 'fresh',
+    ) => {
       const last = score.bars.length - 1;
       const within = now.loop && {
         fromBar: Math.min(now.loop.fromBar, last),
         toBar: Math.min(now.loop.toBar, last),
       };
-      void player.play({
+      const order = {
         score,
         feel: { tempoBpm: now.tempoBpm, swingPercent: score.swingPercent },
         fromBar: Math.min(bar, last),
         loop: within,
-        countsIn: countsIn && isFresh,
+        countsIn: countsIn && way === 'fresh',
         voices,
-      });
+      };
+      void (way === 'on' ? player.playOnAt(order) : player.play(order));
     },
     [player, score, voices, countsIn],
   );
 
-  const startLater = (now: { tempoBpm: number; loop: LoopBars | undefined }) => {
+  const startLater = (now: { tempoBpm: number; loop: LoopBars | undefined }, way: 'again' | 'on') => {
     if (player.getState().status === 'idle') return;
     const bar = player.getState().moment?.bar ?? startBar;
     clearTimeout(restart.current);
-    restart.current = setTimeout(() => start(bar, now, false), restartMs);
+    restart.current = setTimeout(() => start(bar, now, way), restartMs);
   };
 
   useEffect(
@@ -93,11 +98,11 @@ export function useTransport(score: Score, startBar: number): Transport {
     setTempo: (bpm) => {
       const next = Math.round(Math.min(score.tempoBpm * fastest, Math.max(score.tempoBpm * slowest, bpm)));
       setSlowed(next === score.tempoBpm ? undefined : next);
-      startLater({ tempoBpm: next, loop });
+      startLater({ tempoBpm: next, loop }, 'on');
     },
     setLoop: (next) => {
       setLoopBars(next);
-      startLater({ tempoBpm, loop: next });
+      startLater({ tempoBpm, loop: next }, 'again');
     },
   };
 }
