@@ -128,7 +128,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     await expect(page.getByRole('article', { name: 'Handout' })).toContainText('for Wynn Sarkeld');
     const [file] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'MusicXML' }).click(),
+      page.getByRole('button', { name: 'MusicXML', exact: true }).click(),
     ]);
     expect(file.suggestedFilename()).toBe('copper-kettle-step.musicxml');
     const xml = readFileSync(await file.path(), 'utf8');

@@ -11,7 +11,7 @@ export function PeoplePage() {
   const players = usePlayers();
   const students = useStudents();
   const pieces = usePieces();
-  const [hand, setHand] = useMyHand();
+  const [hand, setHand, isHandKnown] = useMyHand();
   if (players.isError || students.isError)
     return (
       <main className="m-8 max-w-xl">
@@ -42,7 +42,7 @@ export function PeoplePage() {
         <p className="text-note mt-1.5 mb-2 text-ink1-80">
           Pieces are fingered for it, unless you choose a student on the bench.
         </p>
-        <HandEditor whose="your hand" hand={hand} onChange={setHand} />
+        {isHandKnown && <HandEditor whose="your hand" hand={hand} onChange={setHand} />}
       </section>
       <PlayersPart
         people={players.data}

@@ -259,6 +259,15 @@ describe('foreign and broken files', () => {
     expect(tune.bars[0]!.notes).toHaveLength(1);
     expect(leftOut).toEqual([{ what: 'grace notes with no note after them', bar: 1, count: 1 }]);
   });
+  test('a field of ours with a pitch that is none is left alone', () => {
+    const good = xmlOf(written(['[x32010] t5:3@1 m1:0@1']));
+    const broken = good.replace('"B3"', '"B"').replace('&quot;B3&quot;', '&quot;B&quot;');
+    expect(broken).not.toBe(good);
+    const read = readMusicXml(broken);
+    expect(read.ok && read.value.content.kind === 'score' && read.value.content.score.tuning.pitches).toEqual(
+      ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'],
+    );
+  });
   test('any cut or change of a good file is read or refused, never thrown', () => {
     const good = xmlOf(written(['[x32010] t5:3@1 m1:0@1 m1:1@2.5h']));
     fc.assert(

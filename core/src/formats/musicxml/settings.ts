@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checkTuning } from '../../instrument/index.ts';
 import { scoreSchema } from '../../score/schema.ts';
 import type { Score } from '../../score/index.ts';
 
@@ -30,7 +31,7 @@ export function readSettings(text: string | undefined): Settings | undefined {
   if (text === undefined) return undefined;
   try {
     const parsed = settingsSchema.safeParse(JSON.parse(text));
-    return parsed.success ? parsed.data : undefined;
+    return parsed.success && checkTuning(parsed.data.tuning).ok ? parsed.data : undefined;
   } catch {
     return undefined;
   }

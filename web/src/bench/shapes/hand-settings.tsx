@@ -6,10 +6,10 @@ import { Tick } from '../../ui/tick.tsx';
 /** The hand grips are worked out for, and which way the neck is drawn. */
 export function HandSettings() {
   const [settings, set] = useSettings();
-  const [hand, setHand] = useMyHand();
+  const [hand, setHand, isHandKnown] = useMyHand();
   return (
     <div className="mt-4 border-t border-ink1-40 pt-2">
-      <HandEditor whose="your hand" hand={hand} onChange={setHand} />
+      {isHandKnown && <HandEditor whose="your hand" hand={hand} onChange={setHand} />}
       <Tick
         label="Left-handed: nut at the right"
         checked={settings.leftHanded}
