@@ -1,6 +1,6 @@
 import { numberOfBar } from './bar-numbers.ts';
 import type { Bar, Note, Score, Voice } from './schema.ts';
-import { techniquesOf } from './technique-table.ts';
+import { techniquesOf } from './note-techniques.ts';
 
 /** What changed from one state of a piece to a later one, in a teacher's words: "bars 3–4: bass moved to string 5". Empty: nothing. */
 export function changesBetween(before: Score, after: Score): string[] {

@@ -91,15 +91,8 @@ export {
   type Clip,
 } from './stretch-edits.ts';
 export { momentOf, notesInStretch, ticksOf, type Moment, type Stretch } from './stretch.ts';
-export {
-  techniqueNamed,
-  techniques,
-  techniquesOf,
-  toggleTechnique,
-  withTechnique,
-  type Technique,
-  type TechniqueWord,
-} from './technique-table.ts';
+export { techniques, type Technique, type TechniqueWord } from './technique-table.ts';
+export { techniqueNamed, techniquesOf, toggleTechnique, withTechnique } from './note-techniques.ts';
 export {
   dynamicWords,
   endingWords,
