@@ -42,3 +42,21 @@ export function Archived<Person extends { readonly id: string; readonly name: st
     </details>
   );
 }
+
+interface PersonButtonsProps {
+  readonly name: string;
+  readonly onChange: () => void;
+  readonly onArchive: () => void;
+}
+
+/** What can be done with a person on a list. */
+export const PersonButtons = ({ name, onChange, onArchive }: PersonButtonsProps) => (
+  <p className="flex items-start gap-3">
+    <Button look="plain" aria-label={`Change ${name}`} onClick={onChange}>
+      Change
+    </Button>
+    <Button look="plain" aria-label={`Archive ${name}`} onClick={onArchive}>
+      Archive
+    </Button>
+  </p>
+);

@@ -9,7 +9,7 @@ import { SelectField, TextField } from '../ui/field.tsx';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { endingWords } from '../ui/words.ts';
-import { faultWords, Archived, type PeoplePartProps } from './people-parts.tsx';
+import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
 
 interface PlayersPartProps extends PeoplePartProps<Player> {
   /** Titles of the pieces after a player. */
@@ -64,18 +64,11 @@ export function PlayersPart({ people, piecesAfter }: PlayersPartProps) {
             </p>
             <p>{player.note}</p>
             <p className="text-note text-ink1-80">{piecesAfter(player.name) || 'no piece yet'}</p>
-            <p className="flex items-start gap-3">
-              <Button look="plain" aria-label={`Change ${player.name}`} onClick={() => setEdited(player)}>
-                Change
-              </Button>
-              <Button
-                look="plain"
-                aria-label={`Archive ${player.name}`}
-                onClick={() => setArchived(player, true)}
-              >
-                Archive
-              </Button>
-            </p>
+            <PersonButtons
+              name={player.name}
+              onChange={() => setEdited(player)}
+              onArchive={() => setArchived(player, true)}
+            />
           </li>
         ))}
       </ul>

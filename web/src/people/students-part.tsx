@@ -10,7 +10,7 @@ import { TextField } from '../ui/field.tsx';
 import { HandEditor } from '../ui/hand-editor.tsx';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
-import { Archived, faultWords, type PeoplePartProps } from './people-parts.tsx';
+import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
 
 /** Whom the pieces are taught to: added, changed, archived, each with a hand. */
 export function StudentsPart({ people }: PeoplePartProps<Student>) {
@@ -59,18 +59,11 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
               hand={student.hand ?? mediumHand}
               onChange={(theirs) => setHand(student, theirs)}
             />
-            <p className="flex items-start gap-3">
-              <Button look="plain" aria-label={`Change ${student.name}`} onClick={() => setEdited(student)}>
-                Change
-              </Button>
-              <Button
-                look="plain"
-                aria-label={`Archive ${student.name}`}
-                onClick={() => setArchived(student, true)}
-              >
-                Archive
-              </Button>
-            </p>
+            <PersonButtons
+              name={student.name}
+              onChange={() => setEdited(student)}
+              onArchive={() => setArchived(student, true)}
+            />
           </li>
         ))}
       </ul>
