@@ -78,7 +78,7 @@ export function choicesFor(
           choose(each + 1, left - 1, released);
         }
       }
-      if (left > 0 && fret > 0 && !note.note.dead) {
+      if (left > 0 && fret > 0 && !note.asks.includes('no-place')) {
         fingers[each] = noFinger;
         planted[each] = 0;
         choose(each + 1, left - 1, released);
@@ -109,7 +109,7 @@ function fingersFor(
   fret: number,
   { hand }: FrettingSetting,
 ): readonly FingerNumber[] {
-  if (fret === 0 || note.note.dead) return noFingerNeeded;
+  if (fret === 0 || note.asks.includes('no-place')) return noFingerNeeded;
   const { finger } = note.note;
   const thumb = hand.thumbOver && index <= 1;
   if (finger !== undefined) return finger === 'T' && !thumb ? [] : [numberOf(finger)];

@@ -2,10 +2,13 @@ import type { GripFingers } from '../hands/index.ts';
 import { openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import {
   gripAt,
+  handAsksOf,
   isPicked,
   placedNotes,
   previousOnString,
+  soundOf,
   tempoMap,
+  type HandAsk,
   type Note,
   type PlacedGrip,
   type PlacedNote,
@@ -21,7 +24,7 @@ export interface TimedNote {
   readonly bar: number;
   readonly note: Note;
   readonly at: Ticks;
-  /** When it may end: its written end, earlier when stopped. */
+  /** When the hand is free of it: its written end, earlier when it is short or stopped, at once when it is only touched. */
   readonly until: Ticks;
   /** Written pitch, from which the fret on any string follows. */
   readonly midi: number;
@@ -34,6 +37,8 @@ export interface TimedNote {
   readonly grip: PlacedGrip | undefined;
   /** Fingers the grip is usually held with; those the teacher gave it come first. */
   readonly gripFingers: GripFingers | undefined;
+  /** What it asks of the hand beyond being pressed and let go at its end. */
+  readonly asks: readonly HandAsk[];
   /** Written notes that only carry it on. */
   readonly tied: Note[];
 }
@@ -51,8 +56,6 @@ export interface MomentOptions {
   readonly highestOpenFret?: number | undefined;
 }
 
-/** Share of its written length that a stopped note sounds, as it is played back. */
-const stoppedShare = 0.45;
 const usualHighestFret = 12;
 /** Longer than any note, ties joined: what keeps the numbers of notes apart. */
 const longest = 2 ** 17;
@@ -77,7 +80,7 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
       continue;
     }
     const last = note.arrival && before ? timed.get(before) : undefined;
-    const source = last && !last.note.dead && last.until >= at ? last : undefined;
+    const source = last && !last.asks.includes('no-place') && last.until >= at ? last : undefined;
     const until = endOf(note, at, ends.get(note) ?? evenTicksAt(bar, note.tick + note.durationTicks));
     const midi = openMidi(score.tuning, note.string) + note.fret;
     const grip = gripAt(score, bar, note.tick);
@@ -93,9 +96,10 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
       pulledTo: undefined,
       grip,
       gripFingers: grip && (grip.fingers ?? usualOf.get(grip)),
+      asks: handAsksOf(note),
       tied: [],
     };
-    if (source && note.arrival === 'pull-off' && note.fret > 0 && !note.dead) source.pulledTo = each;
+    if (source && each.asks.includes('finger-behind') && note.fret > 0) source.pulledTo = each;
     timed.set(note, each);
     const together = byTick.get(at);
     if (together) together.push(each);
@@ -125,7 +129,7 @@ function joinedEnds(
 }
 
 const endOf = (note: Note, at: Ticks, written: Ticks): Ticks =>
-  note.ending === 'stopped' ? at + Math.ceil((written - at) * stoppedShare) : written;
+  handAsksOf(note).includes('touch') ? at : at + Math.ceil((written - at) * (soundOf(note).timeShare ?? 1));
 
 function stringsFor(
   score: Score,

@@ -1,4 +1,5 @@
 import {
+  isPicked,
   placeOfNote,
   sweepOf,
   type Finding,
@@ -25,7 +26,7 @@ const schoolNames: Readonly<Record<PickingSchool, string>> = {
   ima: 'thumb, index, middle and ring',
 };
 
-const isStruck = ({ note }: NoteFingers): boolean => !note.arrival && note.stroke !== 'slap';
+const isStruck = ({ note }: NoteFingers): boolean => isPicked(note) && note.stroke !== 'slap';
 
 /** Strings struck at once for which the school has no digit left. */
 function tooManyStrings(fingering: Fingering, { bar, tick, notes }: FingeredMoment): Finding[] {

@@ -99,7 +99,7 @@ export function soundNext(
     planted[index] = undefined;
     plantedFrets[index] = -1;
     plantedFingers[index] = 0;
-    if (start.note.dead || finger === noFinger) {
+    if (start.asks.includes('no-place') || finger === noFinger) {
       end(index);
       continue;
     }
@@ -136,7 +136,7 @@ const isInPosition = (starts: readonly TimedNote[], { position }: Placement): bo
 
 /** Whether a note has the finger it must have: one already down for it, one that slides, one above that which is hammered from. */
 function arrives(start: TimedNote, index: number, finger: FingerNumber, before: Sounding): boolean {
-  if (finger === noFinger || start.note.dead) return true;
+  if (finger === noFinger || start.asks.includes('no-place')) return true;
   if (isSameNote(before.planted[index], start) && finger !== before.plantedFingers[index]) return false;
   const { source } = start;
   if (!source) return true;
@@ -144,8 +144,8 @@ function arrives(start: TimedNote, index: number, finger: FingerNumber, before: 
     return !before.notes.some((sounding) => isSameNote(sounding, source));
   const from = before.fingers[index] ?? 0;
   if (from === 0 || finger === 0) return true;
-  if (start.note.arrival === 'slide') return finger === from;
-  if (start.note.arrival === 'hammer-on') return finger !== 5 && (from === 5 || finger > from);
+  if (start.asks.includes('same-finger')) return finger === from;
+  if (start.asks.includes('finger-above')) return finger !== 5 && (from === 5 || finger > from);
   return true;
 }
 
@@ -160,9 +160,9 @@ const bendMm = [
 
 /** What one pressed note pays for the finger it gets. */
 function payNote(start: TimedNote, index: number, fret: number, finger: FingerNumber, pay: Tally): void {
-  const { note, grip } = start;
-  if (note.bendCents !== undefined) pay('bend', bendMm[finger] ?? 0);
-  if (finger === 4 && (note.arrival === 'hammer-on' || start.pulledTo))
+  const { grip } = start;
+  if (start.asks.includes('push')) pay('bend', bendMm[finger] ?? 0);
+  if (finger === 4 && (start.asks.includes('finger-above') || start.pulledTo))
     pay('little finger', costs.weakHammer.value);
   if (grip?.frets[index] !== fret) return;
   const expected = start.gripFingers?.[index];

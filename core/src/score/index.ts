@@ -91,15 +91,18 @@ export {
   type Clip,
 } from './stretch-edits.ts';
 export { momentOf, notesInStretch, ticksOf, type Moment, type Stretch } from './stretch.ts';
-export { techniques, type Technique, type TechniqueWord } from './technique-table.ts';
-export { techniqueNamed, techniquesOf, toggleTechnique, withTechnique } from './note-techniques.ts';
+export { techniques, type TechniqueWord } from './technique-table.ts';
+export type { HandAsk, Technique, Tone } from './technique.ts';
+export { soundOf } from './note-sound.ts';
 export {
-  dynamicWords,
-  endingWords,
-  strokeWords,
+  handAsksOf,
+  techniqueNamed,
+  techniquesOf,
   techniqueWords,
-  usualOrnamentFrets,
-} from './technique-words.ts';
+  toggleTechnique,
+  withTechnique,
+} from './note-techniques.ts';
+export { dynamicWords, endingWords, strokeWords, usualOrnamentFrets } from './technique-words.ts';
 export {
   barTicks,
   beatAt,

@@ -1,6 +1,7 @@
 import type { NoteChange } from './edits.ts';
 import type { Note } from './schema.ts';
-import { techniques, type Technique } from './technique-table.ts';
+import type { HandAsk, Technique } from './technique.ts';
+import { techniques, type KnownTechnique } from './technique-table.ts';
 
 const byWord: ReadonlyMap<string, Technique> = new Map(techniques.map((each) => [each.word, each]));
 
@@ -21,13 +22,13 @@ function holds(held: unknown, value: unknown): boolean {
 }
 
 /** Notes are immutable and asked on every redraw, so the answer is worked out once. */
-const remembered = new WeakMap<Note, Technique[]>();
+const remembered = new WeakMap<Note, KnownTechnique[]>();
 
 /** The techniques of a note, in the table's order; the fuller of two that say the same stands alone. */
-export function techniquesOf(note: Note): readonly Technique[] {
+export function techniquesOf(note: Note): readonly KnownTechnique[] {
   const known = remembered.get(note);
   if (known) return known;
-  const carried: Technique[] = techniques.filter((each) => carries(note, each));
+  const carried: KnownTechnique[] = techniques.filter((each) => carries(note, each));
   const found = carried.filter(
     (each) => !carried.some((other) => other !== each && sizeOf(other) > sizeOf(each) && covers(other, each)),
   );
@@ -79,3 +80,13 @@ export const toggleTechnique = (note: Note, technique: Technique): NoteChange =>
   techniquesOf(note).some(({ word }) => word === technique.word)
     ? withoutTechnique(note, technique)
     : withTechnique(note, technique);
+
+/** Everything that is said of a note beside where it is and how long it lasts, in the table's order. */
+export const techniqueWords = (note: Note): string[] =>
+  techniquesOf(note)
+    .map(({ spoken }) => (typeof spoken === 'string' ? spoken : spoken(note)))
+    .filter((words) => words !== '');
+
+/** What a note asks of the fretting hand beyond being pressed and let go at its end. */
+export const handAsksOf = (note: Note): HandAsk[] =>
+  techniquesOf(note).flatMap(({ hand }): HandAsk[] => (hand ? [hand] : []));

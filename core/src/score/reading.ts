@@ -1,5 +1,6 @@
 import type { StringNumber } from '../instrument/index.ts';
 import type { Bar, GripFrets, Note, NoteStroke, PlacedGrip, Score, Voice } from './schema.ts';
+import { soundOf } from './note-sound.ts';
 import { barTicks, countAt, type Ticks } from './ticks.ts';
 
 /** A note with its place in the whole score. `bar` counts from 0; `atTicks` from the start of the score. */
@@ -80,7 +81,10 @@ export function pinchTicks(bar: Bar): Ticks[] {
 }
 
 /** Whether the picking hand strikes the note. */
-export const isPicked = (note: Note): boolean => !note.tied && (!note.arrival || note.slide?.again === true);
+export function isPicked(note: Note): boolean {
+  const { carriesOn, attack } = soundOf(note);
+  return !carriesOn && attack === 'picked';
+}
 
 /** The one movement that strikes the string with others; undefined when digits pluck it, as they do in a roll or snap. */
 export const sweepOf = ({ stroke }: Note): Exclude<NoteStroke, 'roll' | 'roll-back' | 'snap'> | undefined =>

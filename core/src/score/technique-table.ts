@@ -1,45 +1,37 @@
-import type { Note } from './schema.ts';
-
-type Marks = Omit<Note, 'tick' | 'durationTicks' | 'string' | 'fret' | 'voice'>;
-
-/** Articulations of MusicXML 4.0 that say a technique. */
-type Articulation = 'accent' | 'staccato' | 'scoop' | 'plop' | 'falloff' | 'doit';
-
-/** A mark of the trade that a note can carry: one word for the call line, what the score holds for it. */
-export interface Technique {
-  /** One word, as it is typed and said in the call line. */
-  readonly word: string;
-  /** What it is, for menus and help. */
-  readonly says: string;
-  readonly sets: Marks;
-  /** Marks that cannot stand beside it. */
-  readonly clears?: readonly (keyof Marks)[];
-  /** The key that sets it on the score, as typed: a capital with Shift. */
-  readonly key: string;
-  /** Wanted every day: its key is shown without asking. */
-  readonly isEveryday: boolean;
-  /** The element of `articulations` that says it, or `as-it-is` where a note says it another way, or `by-word` where MusicXML has nothing for it. */
-  readonly musicXml: Articulation | 'as-it-is' | 'by-word';
-  /** The decoration that says it, or `as-it-is` where the notes do; null where ABC cannot say it. */
-  readonly abc: string | null;
-  /** Whether a sign says it in text tab, or for the melody alone; null where none does. */
-  readonly textTab: 'sign' | 'melody-sign' | null;
-  /** Two bars with the same notes are likely to share it, so that one without it is told of. */
-  readonly inEveryVerse: boolean;
-}
+import type { Technique } from './technique.ts';
+import {
+  bendWords,
+  bottleneckWords,
+  endingWords,
+  slideWords,
+  strokeWords,
+  turnWords,
+} from './technique-words.ts';
 
 /** Toward the blue third, between minor and major (common practice; the amount is from memory). */
 const quarterToneCents = 50;
+
+/** Set going by the fretting hand. */
+const fretted = { attack: 'fretting-hand' } as const;
+const bent = { way: 'bend' } as const;
+/** From one string to the next (from memory). */
+const brushStepS = 0.014;
+const rollStepS = 0.035;
+/** What is stopped or short sounds for about half its time (from memory). */
+const shortShare = 0.45;
 
 /** Every technique by name. How each is written, drawn, played and exported is told in docs/techniques.md. */
 export const techniques = [
   {
     word: 'hammer',
     says: 'hammer-on',
+    spoken: 'hammered on',
     sets: { arrival: 'hammer-on' },
     clears: ['tied'],
     key: 'h',
     isEveryday: true,
+    hand: 'finger-above',
+    sound: fretted,
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -48,10 +40,13 @@ export const techniques = [
   {
     word: 'pull',
     says: 'pull-off',
+    spoken: 'pulled off',
     sets: { arrival: 'pull-off' },
     clears: ['tied'],
     key: 'p',
     isEveryday: true,
+    hand: 'finger-behind',
+    sound: fretted,
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -60,10 +55,13 @@ export const techniques = [
   {
     word: 'slide',
     says: 'slide from the note before',
+    spoken: slideWords('slid to'),
     sets: { arrival: 'slide' },
     clears: ['tied'],
     key: 's',
     isEveryday: true,
+    hand: 'same-finger',
+    sound: { attack: 'slid' },
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -72,10 +70,13 @@ export const techniques = [
   {
     word: 'below',
     says: 'slide in from below',
+    spoken: slideWords('slid into from below'),
     sets: { slide: { from: 'below' } },
     clears: ['arrival'],
     key: '/',
     isEveryday: false,
+    hand: null,
+    sound: { way: 'slide-in' },
     musicXml: 'scoop',
     abc: '!slide!',
     textTab: 'sign',
@@ -84,10 +85,13 @@ export const techniques = [
   {
     word: 'above',
     says: 'slide in from above',
+    spoken: slideWords('slid into from above'),
     sets: { slide: { from: 'above' } },
     clears: ['arrival'],
     key: '\\',
     isEveryday: false,
+    hand: null,
+    sound: { way: 'slide-in' },
     musicXml: 'plop',
     abc: null,
     textTab: 'sign',
@@ -96,9 +100,12 @@ export const techniques = [
   {
     word: 'fall',
     says: 'slide away below',
+    spoken: 'slid away below',
     sets: { slide: { out: 'below' } },
     key: ';',
     isEveryday: false,
+    hand: null,
+    sound: { way: 'slide-away' },
     musicXml: 'falloff',
     abc: null,
     textTab: 'sign',
@@ -107,9 +114,12 @@ export const techniques = [
   {
     word: 'rise',
     says: 'slide away above',
+    spoken: 'slid away above',
     sets: { slide: { out: 'above' } },
     key: "'",
     isEveryday: false,
+    hand: null,
+    sound: { way: 'slide-away' },
     musicXml: 'doit',
     abc: null,
     textTab: 'sign',
@@ -118,9 +128,12 @@ export const techniques = [
   {
     word: 'slow',
     says: 'slow slide',
+    spoken: 'slow slide',
     sets: { slide: { slow: true } },
     key: 'S',
     isEveryday: false,
+    hand: null,
+    sound: { slow: true },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -129,9 +142,12 @@ export const techniques = [
   {
     word: 'again',
     says: 'picked again after the slide',
+    spoken: ({ arrival }) => (arrival === 'slide' ? 'picked again' : ''),
     sets: { slide: { again: true } },
     key: 'A',
     isEveryday: false,
+    hand: null,
+    sound: { attack: 'picked' },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -140,10 +156,13 @@ export const techniques = [
   {
     word: 'tied',
     says: 'tied on',
+    spoken: 'tied on',
     sets: { tied: true },
     clears: ['arrival'],
     key: 't',
     isEveryday: true,
+    hand: null,
+    sound: { carriesOn: true },
     musicXml: 'as-it-is',
     abc: 'as-it-is',
     textTab: null,
@@ -152,10 +171,13 @@ export const techniques = [
   {
     word: 'bend',
     says: 'bend',
+    spoken: bendWords.push,
     sets: { bendCents: quarterToneCents },
     clears: ['bendShape'],
     key: 'b',
     isEveryday: true,
+    hand: 'push',
+    sound: bent,
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -164,9 +186,12 @@ export const techniques = [
   {
     word: 'release',
     says: 'bend and let back',
+    spoken: bendWords.release,
     sets: { bendCents: quarterToneCents, bendShape: 'release' },
     key: 'B',
     isEveryday: false,
+    hand: 'push',
+    sound: bent,
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -175,9 +200,12 @@ export const techniques = [
   {
     word: 'prebend',
     says: 'picked bent',
+    spoken: bendWords['pre-bend'],
     sets: { bendCents: quarterToneCents, bendShape: 'pre-bend' },
     key: 'P',
     isEveryday: false,
+    hand: 'push',
+    sound: bent,
     musicXml: 'as-it-is',
     abc: null,
     textTab: null,
@@ -186,9 +214,12 @@ export const techniques = [
   {
     word: 'unbend',
     says: 'picked bent, let back',
+    spoken: bendWords['pre-bend-release'],
     sets: { bendCents: quarterToneCents, bendShape: 'pre-bend-release' },
     key: 'U',
     isEveryday: false,
+    hand: 'push',
+    sound: bent,
     musicXml: 'as-it-is',
     abc: null,
     textTab: null,
@@ -197,9 +228,12 @@ export const techniques = [
   {
     word: 'mordent',
     says: 'mordent',
+    spoken: turnWords('mordent'),
     sets: { ornament: 'mordent' },
     key: 'y',
     isEveryday: false,
+    hand: 'turn',
+    sound: { way: 'turn' },
     musicXml: 'as-it-is',
     abc: 'P',
     textTab: null,
@@ -208,9 +242,12 @@ export const techniques = [
   {
     word: 'turn',
     says: 'hammer and pull',
+    spoken: turnWords('hammer and pull'),
     sets: { ornament: 'hammer-pull' },
     key: 'Y',
     isEveryday: false,
+    hand: 'turn',
+    sound: { way: 'turn' },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -219,10 +256,13 @@ export const techniques = [
   {
     word: 'harmonic',
     says: 'natural harmonic',
+    spoken: 'harmonic',
     sets: { harmonic: true },
     clears: ['dead'],
     key: 'n',
     isEveryday: false,
+    hand: 'touch',
+    sound: { tone: 'harmonic' },
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -231,10 +271,13 @@ export const techniques = [
   {
     word: 'dead',
     says: 'dead note',
+    spoken: ({ stroke }) => (stroke === 'slap' ? '' : 'dead note'),
     sets: { dead: true },
     clears: ['harmonic'],
     key: 'x',
     isEveryday: true,
+    hand: 'no-place',
+    sound: { tone: 'dead' },
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -243,9 +286,12 @@ export const techniques = [
   {
     word: 'slap',
     says: 'slap',
+    spoken: strokeWords.slap,
     sets: { stroke: 'slap' },
     key: 'j',
     isEveryday: false,
+    hand: null,
+    sound: { tone: 'slap' },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -254,9 +300,12 @@ export const techniques = [
   {
     word: 'snap',
     says: 'snap',
+    spoken: strokeWords.snap,
     sets: { stroke: 'snap' },
     key: 'k',
     isEveryday: false,
+    hand: null,
+    sound: { tone: 'snap' },
     musicXml: 'as-it-is',
     abc: '!snap!',
     textTab: null,
@@ -265,9 +314,12 @@ export const techniques = [
   {
     word: 'brush',
     says: 'brush from the thick strings',
+    spoken: strokeWords.brush,
     sets: { stroke: 'brush' },
     key: 'u',
     isEveryday: false,
+    hand: null,
+    sound: { spread: { stepS: brushStepS, from: 'thick' } },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -276,9 +328,12 @@ export const techniques = [
   {
     word: 'brushback',
     says: 'brush back from the thin strings',
+    spoken: strokeWords['brush-back'],
     sets: { stroke: 'brush-back' },
     key: 'I',
     isEveryday: false,
+    hand: null,
+    sound: { spread: { stepS: brushStepS, from: 'thin' } },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -287,9 +342,12 @@ export const techniques = [
   {
     word: 'roll',
     says: 'roll from the thick strings',
+    spoken: strokeWords.roll,
     sets: { stroke: 'roll' },
     key: 'w',
     isEveryday: false,
+    hand: null,
+    sound: { spread: { stepS: rollStepS, from: 'thick' } },
     musicXml: 'as-it-is',
     abc: '!arpeggio!',
     textTab: null,
@@ -298,9 +356,12 @@ export const techniques = [
   {
     word: 'rollback',
     says: 'roll back from the thin strings',
+    spoken: strokeWords['roll-back'],
     sets: { stroke: 'roll-back' },
     key: 'W',
     isEveryday: false,
+    hand: null,
+    sound: { spread: { stepS: rollStepS, from: 'thin' } },
     musicXml: 'as-it-is',
     abc: null,
     textTab: null,
@@ -309,9 +370,12 @@ export const techniques = [
   {
     word: 'drag',
     says: 'drag of the thumb',
+    spoken: strokeWords.drag,
     sets: { stroke: 'drag' },
     key: 'J',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -320,9 +384,12 @@ export const techniques = [
   {
     word: 'drone',
     says: 'drone',
+    spoken: 'drone',
     sets: { drone: true },
     key: 'd',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -331,9 +398,12 @@ export const techniques = [
   {
     word: 'ring',
     says: 'let ring',
+    spoken: endingWords['let-ring'],
     sets: { ending: 'let-ring' },
     key: 'r',
     isEveryday: true,
+    hand: null,
+    sound: { ringS: 6 },
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'melody-sign',
@@ -342,9 +412,12 @@ export const techniques = [
   {
     word: 'stop',
     says: 'stopped by a picking finger',
+    spoken: endingWords.stopped,
     sets: { ending: 'stopped' },
     key: 'o',
     isEveryday: true,
+    hand: null,
+    sound: { timeShare: shortShare },
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -353,9 +426,12 @@ export const techniques = [
   {
     word: 'palm',
     says: 'palm-damped',
+    spoken: endingWords['palm-damped'],
     sets: { ending: 'palm-damped' },
     key: 'm',
     isEveryday: true,
+    hand: null,
+    sound: { tone: 'palm' },
     musicXml: 'as-it-is',
     abc: null,
     textTab: null,
@@ -364,9 +440,12 @@ export const techniques = [
   {
     word: 'lift',
     says: 'grip lifted',
+    spoken: endingWords.lifted,
     sets: { ending: 'lifted' },
     key: 'i',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -375,9 +454,12 @@ export const techniques = [
   {
     word: 'accent',
     says: 'accent',
+    spoken: 'accented',
     sets: { accent: true },
     key: 'a',
     isEveryday: true,
+    hand: null,
+    sound: { velocityStep: 18 },
     musicXml: 'accent',
     abc: 'L',
     textTab: null,
@@ -386,9 +468,12 @@ export const techniques = [
   {
     word: 'short',
     says: 'staccato',
+    spoken: 'short',
     sets: { staccato: true },
     key: 'e',
     isEveryday: false,
+    hand: null,
+    sound: { timeShare: shortShare },
     musicXml: 'staccato',
     abc: '.',
     textTab: null,
@@ -397,9 +482,12 @@ export const techniques = [
   {
     word: 'hold',
     says: 'fermata',
+    spoken: 'held',
     sets: { fermata: true },
     key: 'f',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'as-it-is',
     abc: 'H',
     textTab: null,
@@ -408,9 +496,12 @@ export const techniques = [
   {
     word: 'grace',
     says: 'grace note',
+    spoken: 'just before',
     sets: { grace: true },
     key: 'v',
     isEveryday: false,
+    hand: null,
+    sound: { earlyS: 0.07 },
     musicXml: 'as-it-is',
     abc: 'as-it-is',
     textTab: null,
@@ -419,9 +510,12 @@ export const techniques = [
   {
     word: 'optional',
     says: 'may be left out',
+    spoken: 'may be left out',
     sets: { optional: true },
     key: 'z',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'as-it-is',
     abc: null,
     textTab: 'sign',
@@ -430,9 +524,12 @@ export const techniques = [
   {
     word: 'guess',
     says: 'a guess',
+    spoken: 'a guess',
     sets: { certainty: 'guess' },
     key: 'c',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -441,9 +538,12 @@ export const techniques = [
   {
     word: 'mine',
     says: 'my own',
+    spoken: 'own',
     sets: { certainty: 'mine' },
     key: 'C',
     isEveryday: false,
+    hand: null,
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -452,9 +552,12 @@ export const techniques = [
   {
     word: 'glass',
     says: 'bottleneck',
+    spoken: bottleneckWords,
     sets: { bottleneck: {} },
     key: 'X',
     isEveryday: false,
+    hand: 'glass',
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -463,9 +566,12 @@ export const techniques = [
   {
     word: 'noise',
     says: 'bottleneck, noise kept',
+    spoken: bottleneckWords,
     sets: { bottleneck: { noise: 'kept' } },
     key: 'N',
     isEveryday: false,
+    hand: 'glass',
+    sound: null,
     musicXml: 'by-word',
     abc: null,
     textTab: null,
@@ -474,3 +580,6 @@ export const techniques = [
 ] as const satisfies readonly Technique[];
 
 export type TechniqueWord = (typeof techniques)[number]['word'];
+
+/** A technique of the table. */
+export type KnownTechnique = Technique & { readonly word: TechniqueWord };

@@ -1,11 +1,4 @@
-import type { Arrival, DynamicLevel, Note, NoteEnding, NoteStroke } from './schema.ts';
-
-/** How a note came to sound, in a teacher's words. */
-const arrivalWords: Readonly<Record<Arrival, string>> = {
-  'hammer-on': 'hammered on',
-  'pull-off': 'pulled off',
-  slide: 'slid to',
-};
+import type { DynamicLevel, Note, NoteEnding, NoteStroke } from './schema.ts';
 
 /** How a note ends, in a teacher's words. */
 export const endingWords: Readonly<Record<NoteEnding, string>> = {
@@ -36,60 +29,39 @@ export const dynamicWords: Readonly<Record<DynamicLevel, string>> = {
   ff: 'very loud',
 };
 
-const bendWords = {
-  push: (cents: number) => `bent ${cents} cents`,
-  release: (cents: number) => `bent ${cents} cents and let back`,
-  'pre-bend': (cents: number) => `picked bent ${cents} cents`,
-  'pre-bend-release': (cents: number) => `picked bent ${cents} cents, let back`,
+const centsOf = ({ bendCents = 0 }: Note): string => `${bendCents} cents`;
+
+/** What is said of a bend, by its shape. */
+export const bendWords = {
+  push: (note: Note) => `bent ${centsOf(note)}`,
+  release: (note: Note) => `bent ${centsOf(note)} and let back`,
+  'pre-bend': (note: Note) => `picked bent ${centsOf(note)}`,
+  'pre-bend-release': (note: Note) => `picked bent ${centsOf(note)}, let back`,
 };
 
-function slideWords({ slide, arrival }: Note): string[] {
-  if (!slide) return [];
-  const { from, approachFret, out, overTicks, slow, again } = slide;
-  return [
-    from && `slid into from ${from}${approachFret === undefined ? '' : `, from fret ${approachFret}`}`,
-    overTicks !== undefined && `under way for ${Math.round((overTicks / 960) * 100) / 100} quarter notes`,
-    slow && 'slow slide',
-    again && arrival === 'slide' && 'picked again',
-    out && `slid away ${out}`,
-  ].filter((word) => typeof word === 'string');
-}
+/** A way of sliding to a note, with the fret it comes from and how long it is under way, where that is said. */
+export const slideWords =
+  (way: string) =>
+  ({ slide: { approachFret, overTicks } = {} }: Note): string =>
+    [
+      way,
+      approachFret !== undefined && `from fret ${approachFret}`,
+      overTicks !== undefined && `under way for ${Math.round((overTicks / 960) * 100) / 100} quarter notes`,
+    ]
+      .filter((part) => typeof part === 'string')
+      .join(', ');
 
-function bottleneckWords({ bottleneck }: Note): string[] {
-  if (!bottleneck) return [];
-  const { angleDegrees, noise } = bottleneck;
-  return [
-    'bottleneck',
-    angleDegrees !== undefined && angleDegrees !== 0 && `turned ${angleDegrees} degrees`,
-    noise === 'kept' && 'noise kept',
-    noise === 'damped' && 'noise damped',
-  ].filter((word) => typeof word === 'string');
-}
-
-/** Everything that is said of a note beside where it is and how long it lasts, in playing order. */
-export function techniqueWords(note: Note): string[] {
-  const bend = note.bendCents === undefined ? undefined : bendWords[note.bendShape ?? 'push'](note.bendCents);
-  const frets = note.ornamentFrets ?? usualOrnamentFrets;
-  return [
-    note.grace && 'just before',
-    note.tied && 'tied on',
-    note.arrival && arrivalWords[note.arrival],
-    ...slideWords(note),
-    ...bottleneckWords(note),
-    note.dead && note.stroke !== 'slap' && 'dead note',
-    note.stroke && strokeWords[note.stroke],
-    note.harmonic && 'harmonic',
-    bend,
-    note.ornament && `${note.ornament === 'mordent' ? 'mordent' : 'hammer and pull'} ${frets} frets up`,
-    note.drone && 'drone',
-    note.ending && endingWords[note.ending],
-    note.staccato && 'short',
-    note.fermata && 'held',
-    note.accent && 'accented',
-    note.optional && 'may be left out',
-    note.certainty && (note.certainty === 'guess' ? 'a guess' : 'own'),
-  ].filter((word) => typeof word === 'string');
+/** The glass, how it is turned, and what becomes of its noise. */
+export function bottleneckWords({ bottleneck: { angleDegrees = 0, noise } = {} }: Note): string {
+  const turned = angleDegrees === 0 ? '' : `, turned ${angleDegrees} degrees`;
+  return `bottleneck${turned}${noise ? `, noise ${noise}` : ''}`;
 }
 
 /** A turn goes a whole step up unless the note says otherwise. */
 export const usualOrnamentFrets = 2;
+
+/** An ornament with how far it goes. */
+export const turnWords =
+  (name: string) =>
+  ({ ornamentFrets = usualOrnamentFrets }: Note): string =>
+    `${name} ${ornamentFrets} frets up`;

@@ -62,11 +62,9 @@ describe('techniques of the trade', () => {
         ...note({}),
         slide: { from: 'below', approachFret: 3, out: 'above', overTicks: 480 },
       }),
-    ).toEqual(['slid into from below, from fret 3', 'under way for 0.5 quarter notes', 'slid away above']);
+    ).toEqual(['slid into from below, from fret 3, under way for 0.5 quarter notes', 'slid away above']);
     expect(techniqueWords({ ...note({}), bottleneck: { angleDegrees: -10, noise: 'kept' } })).toEqual([
-      'bottleneck',
-      'turned -10 degrees',
-      'noise kept',
+      'bottleneck, turned -10 degrees, noise kept',
     ]);
   });
 });

@@ -1,3 +1,4 @@
+import type { Tone } from '../score/index.ts';
 import { centsAt, type PitchPoint } from './pitch-curve.ts';
 import type { SoundEvent } from './timeline.ts';
 
@@ -15,11 +16,12 @@ export function joinSlides(events: readonly SoundEvent[]): SoundEvent[] {
   for (const event of events) {
     const head = sounding.get(event.string);
     const before = head && joined.get(head);
-    const reaches = before !== undefined && before.endS >= event.startS - gapS && !before.dead;
+    const reaches =
+      before !== undefined && before.endS >= event.startS - gapS && !before.tones.includes('dead');
     if (head && reaches && event.glideS > 0) {
       const moved = { ...before, curve: glide(before, event) };
       const isOn = event.attack === 'slid';
-      joined.set(head, isOn ? { ...moved, endS: event.endS, ending: event.ending } : moved);
+      joined.set(head, isOn ? { ...moved, endS: event.endS, tones: joinedTones(before, event) } : moved);
       if (isOn) continue;
     }
     sounding.set(event.string, event);
@@ -28,6 +30,12 @@ export function joinSlides(events: readonly SoundEvent[]): SoundEvent[] {
   }
   return order.map((event) => joined.get(event) ?? event);
 }
+
+/** The palm lies where the sound ends. */
+const joinedTones = (from: SoundEvent, to: SoundEvent): readonly Tone[] => [
+  ...from.tones.filter((tone) => tone !== 'palm'),
+  ...to.tones.filter((tone) => tone === 'palm'),
+];
 
 /** The curve of a sound that moves on to another pitch, the other's own curve behind it. */
 function glide(from: SoundEvent, to: SoundEvent): PitchPoint[] {

@@ -1,4 +1,5 @@
 import {
+  soundOf,
   usualDynamic,
   type Bar,
   type DynamicLevel,
@@ -10,7 +11,6 @@ import {
 /** MIDI velocity of each level (common practice: 64 in the middle, about 16 a step). */
 const velocities: Readonly<Record<DynamicLevel, number>> = { pp: 36, p: 50, mp: 64, mf: 80, f: 96, ff: 112 };
 
-const accentStep = 18;
 /** What the fretting hand sounds is softer than what is picked. */
 const frettingStep = -18;
 
@@ -26,7 +26,8 @@ export function velocitiesOf({ bars }: Pick<Score, 'bars'>): (bar: number, note:
       undefined,
     );
     const level = last?.level ?? atStart[bar]?.[note.voice] ?? usualDynamic;
-    const step = (note.accent ? accentStep : 0) + (note.arrival && !note.slide?.again ? frettingStep : 0);
+    const { velocityStep = 0, attack } = soundOf(note);
+    const step = velocityStep + (attack === 'picked' ? 0 : frettingStep);
     return Math.min(127, Math.max(1, velocities[level] + step));
   };
 }

@@ -1,4 +1,4 @@
-import { usualOrnamentFrets, type Note, type Ticks } from '../score/index.ts';
+import { soundOf, usualOrnamentFrets, type Note, type Ticks } from '../score/index.ts';
 
 /** A point of a pitch's way: how long after the note is struck, and how far from its fret, in cents. Straight between points. */
 export interface PitchPoint {
@@ -28,16 +28,16 @@ export interface CurveUnit {
  * the note's own, in the unit of the answer's times. Empty for a note that stays on its fret.
  */
 export function pitchCurve(note: Note, length: number, unit: CurveUnit): PitchPoint[] {
-  const { bendCents, slide, ornament } = note;
-  if (bendCents !== undefined) return bendCurve(note, bendCents, length, unit);
-  const curve = ornament
+  const { ways } = soundOf(note);
+  if (ways.includes('bend')) return bendCurve(note, length, unit);
+  const curve = ways.includes('turn')
     ? ornamentCurve(note, length, unit)
-    : slide?.from
+    : ways.includes('slide-in')
       ? slideInCurve(note, length, unit)
       : [];
-  if (!slide?.out) return curve;
+  if (!ways.includes('slide-away')) return curve;
   const time = Math.min(unit.ofMs(slideOutMs), length / 2);
-  const sign = slide.out === 'below' ? -1 : 1;
+  const sign = note.slide?.out === 'below' ? -1 : 1;
   return [
     ...(curve.length > 0 ? curve.filter(({ at }) => at < length - time) : [{ at: 0, cents: 0 }]),
     { at: length - time, cents: 0 },
@@ -45,7 +45,11 @@ export function pitchCurve(note: Note, length: number, unit: CurveUnit): PitchPo
   ];
 }
 
-function bendCurve({ bendShape }: Note, cents: number, length: number, { ofMs }: CurveUnit): PitchPoint[] {
+function bendCurve(
+  { bendShape, bendCents: cents = 0 }: Note,
+  length: number,
+  { ofMs }: CurveUnit,
+): PitchPoint[] {
   const quick = Math.min(ofMs(bendMs), length / 2);
   const push = [
     { at: 0, cents: 0 },
@@ -67,10 +71,15 @@ function bendCurve({ bendShape }: Note, cents: number, length: number, { ofMs }:
   }
 }
 
-function slideInCurve({ slide, fret }: Note, length: number, { ofMs, ofTicks }: CurveUnit): PitchPoint[] {
+function slideInCurve(note: Note, length: number, { ofMs, ofTicks }: CurveUnit): PitchPoint[] {
+  const { slide, fret } = note;
   const beside = slide?.from === 'below' ? -usualApproachFrets : usualApproachFrets;
   const from = Math.max(0, slide?.approachFret ?? fret + beside);
-  const time = slide?.overTicks ? ofTicks(slide.overTicks) : slide?.slow ? length / 2 : ofMs(slideInMs);
+  const time = slide?.overTicks
+    ? ofTicks(slide.overTicks)
+    : soundOf(note).slow
+      ? length / 2
+      : ofMs(slideInMs);
   return [
     { at: 0, cents: (from - fret) * 100 },
     { at: Math.min(time, length), cents: 0 },
@@ -104,7 +113,9 @@ export function centsAt(curve: readonly PitchPoint[], at: number): number {
 }
 
 /** How long a finger is under way to a note slid into from another fret, in the unit of `length`, the note's it comes from. */
-export function slideTime({ slide }: Note, length: number, { ofMs, ofTicks }: CurveUnit): number {
-  const time = slide?.slow ? length : slide?.overTicks ? ofTicks(slide.overTicks) : ofMs(slideInMs);
-  return Math.min(time, slide?.slow ? length : length / 2);
+export function slideTime(note: Note, length: number, { ofMs, ofTicks }: CurveUnit): number {
+  const { slow } = soundOf(note);
+  const { overTicks } = note.slide ?? {};
+  const time = slow ? length : overTicks ? ofTicks(overTicks) : ofMs(slideInMs);
+  return Math.min(time, slow ? length : length / 2);
 }

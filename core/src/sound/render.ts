@@ -90,6 +90,7 @@ export function renderClick(
  * mellow; one that is pulled off the neck cracks. Where on the guitar it is picked stays, so it is nearer the middle of a fretted string.
  */
 function pluckOf(event: SoundEvent): Pluck {
+  const { tones } = event;
   const thumb = event.voice === 'thumb';
   const natural = 7 * 2 ** (-(event.midi - 40) / 20);
   const soft = event.attack === 'fretting-hand' ? 0.6 : 1;
@@ -102,17 +103,19 @@ function pluckOf(event: SoundEvent): Pluck {
     pickPosition: Math.min(0.5, (thumb ? 0.18 : 0.13) / event.stringShare),
     curve: event.curve,
   };
-  if (event.dead || event.stroke === 'slap') return { ...pluck, decayS: 0.07, heldS: 0.06, brightness: 0.2 };
-  if (event.ending === 'palm-damped') return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
-  if (event.harmonic) return { ...pluck, decayS: natural * 1.4, brightness: 0.2, pickPosition: 0.5 };
-  if (event.stroke === 'snap') return { ...pluck, level: pluck.level * 1.2, brightness: 0.9 };
+  if (tones.includes('dead') || tones.includes('slap'))
+    return { ...pluck, decayS: 0.07, heldS: 0.06, brightness: 0.2 };
+  if (tones.includes('palm')) return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
+  if (tones.includes('harmonic'))
+    return { ...pluck, decayS: natural * 1.4, brightness: 0.2, pickPosition: 0.5 };
+  if (tones.includes('snap')) return { ...pluck, level: pluck.level * 1.2, brightness: 0.9 };
   return pluck;
 }
 
 /** The noise beside the tone: a slap thuds on the strings, a snapped string cracks against the frets. Chosen by ear. */
-function knockOf({ stroke, velocity }: SoundEvent): Knock | undefined {
-  if (stroke === 'slap') return { level: 0.3 * loudness(velocity), decayS: 0.09, brightness: 0.12 };
-  if (stroke === 'snap') return { level: 0.16 * loudness(velocity), decayS: 0.03, brightness: 0.7 };
+function knockOf({ tones, velocity }: SoundEvent): Knock | undefined {
+  if (tones.includes('slap')) return { level: 0.3 * loudness(velocity), decayS: 0.09, brightness: 0.12 };
+  if (tones.includes('snap')) return { level: 0.16 * loudness(velocity), decayS: 0.03, brightness: 0.7 };
   return undefined;
 }
 

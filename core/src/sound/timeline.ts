@@ -5,15 +5,15 @@ import {
   beatStarts,
   placedNotes,
   previousOnString,
+  soundOf,
   tempoMap,
   unfold,
   type Note,
-  type NoteEnding,
   type Feel,
-  type NoteStroke,
   type PlacedNote,
   type Score,
   type Ticks,
+  type Tone,
   type Voice,
 } from '../score/index.ts';
 import { velocitiesOf } from './loudness.ts';
@@ -39,10 +39,8 @@ export interface SoundEvent {
   readonly curve: readonly PitchPoint[];
   /** What is left of the string over the fret, 0 to 1: open strings 1, an octave up ½. */
   readonly stringShare: number;
-  readonly stroke: NoteStroke | undefined;
-  readonly harmonic: boolean;
-  readonly ending: NoteEnding | undefined;
-  readonly dead: boolean;
+  /** What makes it other than a plain pluck. */
+  readonly tones: readonly Tone[];
   /** As MIDI counts it, 1 to 127: dynamics, accents, and how the note arrives. */
   readonly velocity: number;
 }
@@ -73,8 +71,6 @@ export interface Timeline {
   readonly durationS: Seconds;
 }
 
-const longestRingS: Seconds = 6;
-
 /**
  * Lays a score out in seconds, repeats played. `feel` overrides the score's own tempo and swing (slow practice). Bars of the answer
  * are those of the written score.
@@ -87,7 +83,7 @@ export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline 
 
   const notes = placedNotes(score);
   const ties = tieEnds(notes, endOf);
-  const struck = notes.filter(({ note }) => !note.tied || !ties.has(note));
+  const struck = notes.filter(({ note }) => !soundOf(note).carriesOn || !ties.has(note));
   const struckAs = new Map(struck.map((placed) => [placed.note, placed]));
   const previous = previousOnString(struck);
   const replayed = new Map([...previous].map(([note, before]) => [before.note, struckAs.get(note)]));
@@ -105,10 +101,10 @@ export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline 
       const endS = Math.min(soundingEnd(placed.note, startS, writtenEnd), nextS);
       const secondsPerTick = timed[placed.bar]?.secondsPerTick ?? 0;
       const unit = { ofMs: (ms: number) => ms / 1000, ofTicks: (ticks: Ticks) => ticks * secondsPerTick };
-      const from = placed.note.arrival === 'slide' ? previous.get(placed.note) : undefined;
+      const from = slidesOn(placed.note) ? previous.get(placed.note) : undefined;
       const fromS = from ? startS - secondsAt(from.bar, from.note.tick) : 0;
       return {
-        ...soundOf(score, placed.note),
+        ...stringSound(score, placed.note),
         startS,
         endS,
         velocity: velocity(placed.bar, placed.note),
@@ -138,36 +134,24 @@ export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline 
   };
 }
 
-/** A grace sounds this long before its tick (from memory). */
-const graceS: Seconds = 0.07;
-/** What a movement takes from one string to the next (from memory). */
-const spreadS: Readonly<Partial<Record<NoteStroke, Seconds>>> = {
-  brush: 0.014,
-  'brush-back': 0.014,
-  roll: 0.035,
-  'roll-back': 0.035,
-};
-
 /** How far from its tick a note is struck: graces before it, the strings of a brush one after the other. */
 export function strikeOffsetS(note: Note, together: readonly Note[]): Seconds {
-  if (note.grace) return -graceS;
-  const stepS = note.stroke && spreadS[note.stroke];
-  if (stepS === undefined) return 0;
-  const isBack = note.stroke === 'brush-back' || note.stroke === 'roll-back';
+  const { earlyS, spread } = soundOf(note);
+  if (earlyS !== undefined) return -earlyS;
+  if (!spread) return 0;
   const before = together.filter(
     (other) =>
       other.tick === note.tick &&
       other.stroke === note.stroke &&
-      (isBack ? other.string < note.string : other.string > note.string),
+      (spread.from === 'thin' ? other.string < note.string : other.string > note.string),
   );
-  return before.length * stepS;
+  return before.length * spread.stepS;
 }
 
 function soundingEnd(note: Note, startS: Seconds, writtenEndS: Seconds): Seconds {
-  if (note.ending === 'let-ring') return startS + longestRingS;
-  if (note.ending === 'stopped' || note.staccato)
-    return startS + Math.max(0.1, (writtenEndS - startS) * 0.45);
-  return writtenEndS;
+  const { ringS, timeShare } = soundOf(note);
+  if (ringS !== undefined) return startS + ringS;
+  return timeShare === undefined ? writtenEndS : startS + Math.max(0.1, (writtenEndS - startS) * timeShare);
 }
 
 /** End of each note that others are tied to; keys also hold the tied notes themselves, which are not struck. */
@@ -186,24 +170,19 @@ function tieEnds(notes: readonly PlacedNote[], endOf: (placed: PlacedNote) => Se
   return ends;
 }
 
-function attackOf({ arrival, slide }: Note): SoundEvent['attack'] {
-  if (!arrival || slide?.again) return 'picked';
-  return arrival === 'slide' ? 'slid' : 'fretting-hand';
-}
+/** Whether the sound before it on its string moves to it, picked again there or not. */
+const slidesOn = ({ arrival }: Note): boolean => arrival === 'slide';
 
-const soundOf = (
+const stringSound = (
   score: Score,
   note: Note,
 ): Omit<SoundEvent, 'startS' | 'endS' | 'velocity' | 'curve' | 'glideS'> => ({
   voice: note.voice,
   string: note.string,
   midi: heardMidi(score, note) + centsBetween(concertA4Hz, concertPitchHz(score.tuning)) / 100,
-  attack: attackOf(note),
-  ending: note.ending,
-  dead: note.dead ?? false,
+  attack: soundOf(note).attack,
+  tones: soundOf(note).tones,
   stringShare: 2 ** (-(note.fret + score.capo) / 12),
-  stroke: note.stroke,
-  harmonic: note.harmonic ?? false,
 });
 
 /** Where some bars of the written score (both included, from 0) sound first: repeats between them are played. */

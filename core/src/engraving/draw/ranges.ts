@@ -1,14 +1,11 @@
-import type { Bar, Note, NoteEnding } from '../../score/index.ts';
+import { techniques, type Bar, type Note, type NoteEnding } from '../../score/index.ts';
 import { line, text, type Shape } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
 import type { BarFrame } from './frame.ts';
 
-const words: Readonly<Record<NoteEnding, string>> = {
-  'let-ring': 'ring',
-  stopped: 'stop',
-  'palm-damped': 'palm',
-  lifted: 'lift',
-};
+/** The word of the mark in the call line says it here too. */
+const wordOf = (ending: NoteEnding): string =>
+  techniques.find(({ sets }) => 'ending' in sets && sets.ending === ending)?.word ?? '';
 
 interface Range {
   readonly ending: NoteEnding;
@@ -59,7 +56,7 @@ const lastEnding = (bar: Bar | undefined): NoteEnding | undefined => bar && thum
 const size = 12;
 
 function drawRange({ ending, from, to, continues, goesOn }: Range, y: number): Shape[] {
-  const word = continues ? '' : words[ending];
+  const word = continues ? '' : wordOf(ending);
   const start = from + textWidth(word, size, 'narrow') + (word ? 4 : 0);
   const level = y - 4;
   return [

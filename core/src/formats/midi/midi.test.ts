@@ -103,7 +103,7 @@ describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
     const down = { ...score, capo: 3, tuning: { ...score.tuning, wholeSemitones: -1 } };
     expect(heard(down)).toEqual(ours(down));
   });
-  test('durations: a tied note lasts until its end, a stopped one half as long', () => {
+  test('durations: a tied note lasts until its end, a stopped one as long as it is heard on the page', () => {
     const midi = new Midi(
       writeMidi(
         {
@@ -123,7 +123,7 @@ describe('a MIDI file as another reader (@tonejs/midi) hears it', () => {
     );
     expect(
       midi.tracks.flatMap(({ notes }) => notes.map(({ duration }) => Math.round(duration * 100) / 100)),
-    ).toEqual([2, 0.5]);
+    ).toEqual([2, 0.45]);
   });
   test('names, tempo, metre and program', () => {
     const midi = new Midi(writeMidi(score, { swing: 'applied' }));

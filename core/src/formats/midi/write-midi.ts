@@ -7,6 +7,7 @@ import {
   heardMidi,
   placedNotes,
   previousOnString,
+  soundOf,
   tempoMap,
   ticksPerQuarter,
   unfold,
@@ -189,8 +190,12 @@ function joinTies(notes: readonly PlacedNote[], ticksAt: (bar: number, tick: num
   return joined;
 }
 
-const shortened = (note: Note, at: number, until: number): number => {
-  if (note.dead) return Math.min(until, at + 60);
-  const isShort = note.staccato === true || note.ending === 'stopped' || note.ending === 'palm-damped';
-  return isShort ? Math.round(at + (until - at) * 0.5) : until;
-};
+/** What is under the palm is heard for half its time (from memory). */
+const palmShare = 0.5;
+
+function shortened(note: Note, at: number, until: number): number {
+  const { tones, timeShare } = soundOf(note);
+  if (tones.includes('dead')) return Math.min(until, at + 60);
+  const share = timeShare ?? (tones.includes('palm') ? palmShare : 1);
+  return Math.round(at + (until - at) * share);
+}

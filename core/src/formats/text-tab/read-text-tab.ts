@@ -1,20 +1,21 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
-import { parseTuning, realMidi, standardTuning, type Tuning } from '../../instrument/index.ts';
-import { splitVoices, scoreOfTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
 import {
-  barTicks,
-  scoreLimits,
-  type Bar,
-  type GripFrets,
-  type PlacedGrip,
-  type Ticks,
-} from '../../score/index.ts';
-import { parseFrets } from '../../shapes/index.ts';
+  defaultFretCount,
+  defaultScaleMm,
+  parseTuning,
+  realMidi,
+  standardTuning,
+  type Tuning,
+} from '../../instrument/index.ts';
+import { splitVoices, scoreOfTab, type Tune, type TuneBar, type TuneNote } from '../../melody/index.ts';
+import { barTicks, scoreLimits, type Bar, type PlacedGrip, type Ticks } from '../../score/index.ts';
+import { fretsText, parseFrets } from '../../shapes/index.ts';
 import { LeftOutList, longestText, type Reading } from '../reading/index.ts';
 import { readMark, type BarMarks } from './bar-marks.ts';
 import { typedBars, type TypedBar } from './columns.ts';
 import { findSystems, longestLine, type TextSystem } from './find-systems.ts';
 import { readHeader } from './header.ts';
+import { gripsByName, type GripByName } from './named-grip.ts';
 import { timesByColumns, timesByLine, type TabRhythm, type ToldTimes } from './rhythm.ts';
 
 export interface TextTabOptions {
@@ -52,6 +53,12 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
     return fail('The tab holds no frets', 'Write frets as numbers on the lines');
   if (all.length > scoreLimits.bars)
     leftOut.add(`bars after bar ${scoreLimits.bars}`, { bar: scoreLimits.bars + 1 });
+  const byName = gripsByName({
+    tuning,
+    capo: header.capo,
+    scaleMm: defaultScaleMm,
+    fretCount: defaultFretCount,
+  });
   const asked: boolean[] = [];
   let metre = header.metre;
   const bars = typed.map(({ bar, system }, index): TuneBar => {
@@ -72,9 +79,18 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
         { capo: header.capo, tuning },
         () => leftOut.add('notes past the end of their bar', { bar: index + 1 }),
       ),
-      grips: gripsOver(system, bar, header.grips, told, (name) =>
-        leftOut.add(`the chord name ${name}, for which the tab shows no grip`, { bar: index + 1 }),
-      ),
+      grips: gripsOver(system, bar, told, (name, played) => {
+        const shown = header.grips.get(name) ?? valueOf(parseFrets(name));
+        if (shown) return shown;
+        const chosen = byName(name, played);
+        leftOut.add(
+          chosen
+            ? `the grip of ${name}, which the tab does not show: ${fretsText(chosen)} was laid`
+            : `the chord name ${name}, for which there is no grip`,
+          { bar: index + 1 },
+        );
+        return chosen;
+      }),
     };
   });
   for (const what of notSaid(lines)) leftOut.add(what);
@@ -97,6 +113,8 @@ export function readTextTab(text: string, { rhythm = 'spacing' }: TextTabOptions
   });
 }
 
+const valueOf = <T>(result: Result<T>): T | undefined => (result.ok ? result.value : undefined);
+
 const isMostlyDashes = (line: string): boolean => (line.match(/-/g) ?? []).length > line.length / 3;
 
 /** The names of the strings before the lines, from string 6 to string 1. */
@@ -110,23 +128,22 @@ function tuningOfLabels({ labels }: TextSystem): Tuning | undefined {
 const marksOf = ({ marks }: TextSystem, { from, to }: TypedBar): BarMarks[] =>
   marks.filter(({ column }) => column >= from && column < to).map(({ text }) => readMark(text));
 
-/** Grips where their names stand over the strings. */
+/** Grips where their names stand over the strings, each until the next name. */
 function gripsOver(
   { chords = '' }: TextSystem,
-  { from, to }: TypedBar,
-  known: ReadonlyMap<string, GripFrets>,
+  { from, to, notes }: TypedBar,
   told: ToldTimes | undefined,
-  tellUnknown: (name: string) => void,
+  gripOf: GripByName,
 ): PlacedGrip[] {
   const grips = new Map<number, PlacedGrip>();
-  for (const { 0: name, index } of chords.matchAll(/\S+/g)) {
-    if (index < from || index >= to) continue;
-    const written = parseFrets(name);
-    const frets = known.get(name) ?? (written.ok ? written.value : undefined);
-    if (!frets) {
-      tellUnknown(name);
-      continue;
-    }
+  const names = [...chords.matchAll(/\S+/g)].filter(({ index }) => index >= from && index < to);
+  for (const [at, { 0: name, index }] of names.entries()) {
+    const next = names[at + 1]?.index ?? to;
+    const frets = gripOf(
+      name,
+      notes.filter(({ column }) => column >= index && column < next),
+    );
+    if (!frets) continue;
     const tick = told?.at(index) ?? told?.before(index) ?? 0;
     grips.set(tick, { tick, frets });
   }

@@ -72,13 +72,31 @@ describe('tab as people type it', () => {
     const many = `${'1 & 2 & '.repeat(200)}then ${'e a trip let '.repeat(30)}!!`;
     expect(readTextTab(`${many}\n${row('-0---2---3---5--')}`).ok).toBe(true);
   });
-  test('chord names over the strings: a grip where the tab gives its frets, else told', () => {
+  test('chord names over the strings: the grip whose frets the tab gives, else a grip that is played under it, and told', () => {
     const text = counted
       .replace('Counted\n', 'Counted\nGrips: D7 xx0212\n')
       .replace('    1 ', '    D7              G\n    1 ');
     const { score, leftOut } = reading(text);
-    expect(score.bars[0]!.grips).toEqual([{ tick: 0, frets: [null, null, 0, 2, 1, 2] }]);
-    expect(leftOut.map(({ what }) => what)).toEqual(['the chord name G, for which the tab shows no grip']);
+    expect(score.bars[0]!.grips).toEqual([
+      { tick: 0, frets: [null, null, 0, 2, 1, 2] },
+      { tick: 1920, frets: [5, 2, 0, 0, 0, null] },
+    ]);
+    expect(leftOut.map(({ what }) => what)).toEqual([
+      'the grip of G, which the tab does not show: 52000x was laid',
+    ]);
+  });
+  test('of two grips of a name the one that the tab plays; a word is no chord', () => {
+    const over = (name: string, frets: string) =>
+      reading(
+        ['Tuning: E A D G B E', `   ${name}`, '   1 & 2 & '].join('\n') +
+          '\n' +
+          ['e', 'B', 'G', 'D', 'A', 'E']
+            .map((string, row) => `${string}|-${frets[5 - row] === 'x' ? '-' : frets[5 - row]}------|`)
+            .join('\n'),
+      );
+    expect(over('F', '133211').score.bars[0]!.grips[0]!.frets).toEqual([1, 3, 3, 2, 1, 1]);
+    expect(over('F', 'xx3211').score.bars[0]!.grips[0]!.frets.slice(2)).toEqual([3, 2, 1, 1]);
+    expect(over('Chorus', '133211').score.bars[0]!.grips).toEqual([]);
   });
   test('the metre is the one a line names, not any fraction', () => {
     const text = counted.replace('Counted\n', 'Counted 2/4\nTime signature: 3/4\n');
