@@ -3,5 +3,11 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
-  test: { name: 'web', include: ['src/**/*.test.{ts,tsx}'], environment: 'jsdom' },
+  test: {
+    name: 'web',
+    include: ['src/**/*.test.{ts,tsx}'],
+    environment: 'jsdom',
+    setupFiles: ['src/testing/jsdom-gaps.ts'],
+    testTimeout: 60_000,
+  },
 });

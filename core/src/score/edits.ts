@@ -3,6 +3,7 @@ import type { StringNumber } from '../instrument/index.ts';
 import { numberOfBar } from './bar-numbers.ts';
 import { inPlayingOrder } from './reading.ts';
 import { scoreLimits } from './limits.ts';
+import { withChange, type NoteChange } from './note-change.ts';
 import type { Bar, Note, PlacedGrip, Score, Voice } from './schema.ts';
 import { barTicks, type Metre, type Ticks } from './ticks.ts';
 
@@ -99,17 +100,6 @@ export const changeNote = (score: Score, place: NotePlace, change: (note: Note) 
     const notes = bar.notes.map((note) => (at(place)(note) ? withChange(note, change(note)) : note));
     return { ...bar, notes: byHand(notes, place) };
   });
-
-/** What may change about a note without moving it; undefined takes the mark away. */
-export type NoteChange = {
-  readonly [Field in Exclude<keyof Note, 'tick' | 'durationTicks' | 'string' | 'fret' | 'voice'>]?:
-    Note[Field] | undefined;
-};
-
-function withChange(note: Note, change: NoteChange): Note {
-  const entries = Object.entries({ ...note, ...change }).filter(([, value]) => value !== undefined);
-  return Object.fromEntries(entries) as Note;
-}
 
 /** Plays a note at another place of the neck. What was chosen for its old place, finger and position, is let go. */
 export const moveNote = (score: Score, place: NotePlace, string: StringNumber, fret: number): Score =>

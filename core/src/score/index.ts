@@ -36,7 +36,6 @@ export {
   setMetre,
   setSection,
   writeNote,
-  type NoteChange,
   type NotePlace,
 } from './edits.ts';
 export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './heard.ts';
@@ -118,3 +117,4 @@ export {
 export { swungTick } from './swing.ts';
 export { tempoMap, type Feel, type TempoMap } from './tempo-map.ts';
 export { validateScore } from './validate.ts';
+export type { NoteChange } from './note-change.ts';

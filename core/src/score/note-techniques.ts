@@ -1,4 +1,4 @@
-import type { NoteChange } from './edits.ts';
+import type { NoteChange } from './note-change.ts';
 import type { Note } from './schema.ts';
 import type { HandAsk, Technique } from './technique.ts';
 import { techniques, type KnownTechnique } from './technique-table.ts';

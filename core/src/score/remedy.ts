@@ -1,13 +1,6 @@
 import type { StringNumber } from '../instrument/index.ts';
-import {
-  changeNote,
-  moveNote,
-  removeNote,
-  setDuration,
-  writeNote,
-  type NoteChange,
-  type NotePlace,
-} from './edits.ts';
+import { changeNote, moveNote, removeNote, setDuration, writeNote, type NotePlace } from './edits.ts';
+import type { NoteChange } from './note-change.ts';
 import type { PickingSchool, Score } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 

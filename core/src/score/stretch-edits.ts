@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import { highestFret, openMidi, stringNumbers, type StringNumber } from '../instrument/index.ts';
-import { changeNote, insertBarAfter, placeOfNote, unnamed, type NoteChange } from './edits.ts';
+import { changeNote, insertBarAfter, placeOfNote, unnamed } from './edits.ts';
+import type { NoteChange } from './note-change.ts';
 import { numberOfBar } from './bar-numbers.ts';
 import { barStarts, inPlayingOrder, noteAt, type PlacedNote } from './reading.ts';
 import type { Bar, Note, Score, Voice } from './schema.ts';

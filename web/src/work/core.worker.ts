@@ -1,67 +1,5 @@
-import { ok } from '@jocund/core/fault';
-import { writeWav } from '@jocund/core/formats/wav';
-import { findGrips, parseChord } from '@jocund/core/shapes';
-import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
-import { findTunings, passageOf } from '@jocund/core/tuning-finder';
-import { fitTuneTask, readFileTask } from './file-tasks.ts';
-import {
-  checkTask,
-  compareHandsTask,
-  placeMelodyTask,
-  suggestTask,
-  weighNoteTask,
-} from './fingering-tasks.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
-
-/** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
-const tasks: {
-  readonly [Name in TaskName]: (input: Tasks[Name]['input']) => Generator<number, Tasks[Name]['output']>;
-} = {
-  *findTunings({ score, ...search }) {
-    return yield* findTunings(passageOf(score), { ...search, guitar: score });
-  },
-  *findGrips({ chord, ...search }) {
-    const parsed = parseChord(chord);
-    if (!parsed.ok) return parsed;
-    yield 0;
-    return ok(findGrips(parsed.value, search));
-  },
-  *checkScore(input) {
-    yield 0;
-    return checkTask(input);
-  },
-  *weighNote(input) {
-    yield 0;
-    return weighNoteTask(input);
-  },
-  *compareHands(input) {
-    yield 0;
-    return compareHandsTask(input);
-  },
-  *placeMelody(input) {
-    yield 0;
-    return yield* placeMelodyTask(input);
-  },
-  *suggest(input) {
-    yield 0;
-    return yield* suggestTask(input);
-  },
-  *readFile(input) {
-    yield 0;
-    return readFileTask(input);
-  },
-  *fitTune(input) {
-    yield 0;
-    return yield* fitTuneTask(input);
-  },
-  *soundFile({ score, sampleRate }) {
-    return writeWav(yield* renderStereo(layTimeline(score), sampleRate), sampleRate);
-  },
-  *soundString({ hz, seconds, sampleRate }) {
-    yield 0;
-    return renderStringTones([{ hz, atS: 0 }], seconds, sampleRate, Math.random);
-  },
-};
+import { stepsOf } from './tasks.ts';
 
 const cancelled = new Set<number>();
 const answer = (message: WorkAnswer) => self.postMessage(message);
@@ -80,35 +18,6 @@ self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
     }),
   );
 };
-
-function stepsOf(
-  request: Extract<WorkRequest, { kind: 'start' }>,
-): Generator<number, Tasks[TaskName]['output']> {
-  switch (request.task) {
-    case 'findTunings':
-      return tasks.findTunings(request.input);
-    case 'findGrips':
-      return tasks.findGrips(request.input);
-    case 'checkScore':
-      return tasks.checkScore(request.input);
-    case 'weighNote':
-      return tasks.weighNote(request.input);
-    case 'compareHands':
-      return tasks.compareHands(request.input);
-    case 'placeMelody':
-      return tasks.placeMelody(request.input);
-    case 'suggest':
-      return tasks.suggest(request.input);
-    case 'readFile':
-      return tasks.readFile(request.input);
-    case 'fitTune':
-      return tasks.fitTune(request.input);
-    case 'soundFile':
-      return tasks.soundFile(request.input);
-    case 'soundString':
-      return tasks.soundString(request.input);
-  }
-}
 
 async function work(id: number, steps: Generator<number, Tasks[TaskName]['output']>): Promise<void> {
   let step = steps.next();

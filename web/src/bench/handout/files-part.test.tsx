@@ -61,6 +61,8 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
+/** Writers are fetched when first asked for, which takes its time on a busy machine. */
+const patience = { timeout: 20_000 };
 const score = blankScore({ title: 'Härd to file, No. 2', barCount: 2 });
 const open = (address = '/bench/x/handout') =>
   render(
@@ -73,13 +75,16 @@ const open = (address = '/bench/x/handout') =>
   );
 /** Presses a format and waits until its writer was fetched and had its say. */
 const press = async (name: string) => {
-  await vi.waitFor(() => expect(screen.getByRole('button', { name }).hasAttribute('disabled')).toBe(false));
+  await vi.waitFor(
+    () => expect(screen.getByRole('button', { name }).hasAttribute('disabled')).toBe(false),
+    patience,
+  );
   fireEvent.click(screen.getByRole('button', { name }));
   await act(async () => {
     await vi.waitFor(() => {
       if (taken.length === 0 && asked.length === 0 && !started.some(({ task }) => task === 'soundFile'))
         throw new Error('not yet');
-    });
+    }, patience);
   });
 };
 
@@ -96,7 +101,7 @@ test('every written format is handed over under the title as a file name', async
   ] as const) {
     taken.length = 0;
     await press(label);
-    await vi.waitFor(() => expect(taken, label).toEqual([`hard-to-file-no-2${ending}`]));
+    await vi.waitFor(() => expect(taken, label).toEqual([`hard-to-file-no-2${ending}`]), patience);
   }
 });
 

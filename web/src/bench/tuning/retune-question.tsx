@@ -1,7 +1,7 @@
 import { openMidi, stringNumbers } from '@jocund/core/instrument';
 import type { Score } from '@jocund/core/score';
 import { layScore } from '@jocund/core/tuning-finder';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useEffectEvent, useMemo } from 'react';
 import { Excerpt } from '../../score-view/excerpt.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Panel } from '../../ui/dialog.tsx';
@@ -40,7 +40,9 @@ export function RetuneQuestion({ tuning, onDone }: { tuning: Score['tuning']; on
   const { score, edit, undo } = useBench();
   const { state, weigh, lay } = useRelay();
   const say = useSay();
-  useEffect(() => weigh(tuning, { capo: score.capo, transpose: 0 }), []); // eslint-disable-line react-hooks/exhaustive-deps -- asked once, for the piece as it is now
+  /** Asked once, for the piece as it is now. */
+  const ask = useEffectEvent(() => weigh(tuning, { capo: score.capo, transpose: 0 }));
+  useEffect(() => ask(), []);
   const found = state.kind === 'done' ? state.output[0] : undefined;
   const laid = useMemo(() => found && layScore(score, found), [found, score]);
   const otherwise = soundingOtherwise(score, tuning);
