@@ -13,7 +13,7 @@ const codes = (bars: readonly string[], over: Partial<Score> = {}) =>
 describe('what will not work, found before a student meets it', () => {
   test.each<[string, readonly string[], Partial<Score>]>([
     ['reach', ['t6:1@1/2 m1:5@1/2'], {}],
-    ['quick-shift', ['m1:1@1/0.5 m1:9@1.5/0.5'], { tempoBpm: 120 }],
+    ['quick-shift', ['m1:1@1/0.5 m1:12@1.5/0.5'], { tempoBpm: 120 }],
     ['finger-not-free', ['t6:1@1/2 m1:12@1/2'], {}],
     ['open-string-muted', ['m3:2@1/1f1 t4:2@1/1f1 m2:0@1/1'], {}],
     ['note-cut', ['t3:2@1/2 m3:0@2/1'], {}],

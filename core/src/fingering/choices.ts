@@ -1,7 +1,7 @@
 import { noFinger, type Choice } from './choice.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import type { Moment, TimedNote } from './moments.ts';
-import { numberOf, type FingerNumber } from './placement.ts';
+import { numberOf, standBeside, type FingerNumber } from './placement.ts';
 import type { Sounding } from './sounding.ts';
 
 const noFingerNeeded: readonly FingerNumber[] = [0];
@@ -107,13 +107,13 @@ function fingersFor(
   note: TimedNote,
   index: number,
   fret: number,
-  { hand }: FrettingSetting,
+  { hand, choosesThumb }: FrettingSetting,
 ): readonly FingerNumber[] {
   if (fret === 0 || note.asks.includes('no-place')) return noFingerNeeded;
   const { finger } = note.note;
   const thumb = hand.thumbOver && index <= 1;
   if (finger !== undefined) return finger === 'T' && !thumb ? [] : [numberOf(finger)];
-  return thumb ? fiveFingers : fourFingers;
+  return thumb && (choosesThumb || note.gripFingers?.[index] === 'T') ? fiveFingers : fourFingers;
 }
 
 /** The fret behind a note that is pulled off later, 0 when nothing has to be prepared. */
@@ -133,19 +133,4 @@ function plantsFor(
   const pinned = note.pulledTo?.note.finger;
   if (pinned !== undefined) return pinned === 'T' ? [] : [numberOf(pinned)];
   return fourFingers.filter((each) => each < finger);
-}
-
-/** Whether two fingers can press at once: one fret a finger, none crossed. */
-function standBeside(
-  finger: FingerNumber,
-  fret: number,
-  index: number,
-  other: FingerNumber,
-  otherFret: number,
-  otherIndex: number,
-): boolean {
-  if (finger === other) return fret === otherFret;
-  if (finger === 5 || other === 5) return true;
-  if (fret === otherFret) return finger < other === index < otherIndex;
-  return finger < other === fret < otherFret;
 }

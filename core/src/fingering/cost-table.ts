@@ -1,7 +1,7 @@
 /** A weight of the fingering model: what it is worth, what it says, and where the value comes from. */
 export interface CostEntry {
   readonly value: number;
-  readonly unit: 'mm' | 'ms' | 'share' | 'bars';
+  readonly unit: 'mm' | 'ms' | 'share' | 'beats';
   readonly says: string;
   readonly source: string;
 }
@@ -10,30 +10,65 @@ const memory = 'from memory, to be argued with';
 const practice = 'common practice; the value is from memory';
 
 /**
- * What the fretting hand pays for moving, in mm of stretch: the same currency as the cost of holding a grip. The form (hold,
- * shift along the neck, move across the strings) follows Sayegh, Computer Music Journal 1989, and Radicioni & Lombardo's
- * constraint model; that a hurried move costs more follows Heijink & Meulenbroek, Journal of Motor Behavior 2002.
+ * What the fretting hand pays, in mm of stretch: the same currency as the cost of holding a grip. The hand has a position, four
+ * fingers over four frets; what leaves it costs by its way along the neck (the form follows Sayegh, Computer Music Journal 1989, and
+ * Radicioni & Lombardo's constraint model; that a hurried move costs more follows Heijink & Meulenbroek, Journal of Motor
+ * Behavior 2002).
  */
 export const frettingCosts = {
-  lands: { value: 6, unit: 'mm', says: 'a finger finds its place from the air', source: memory },
-  moves: { value: 3, unit: 'mm', says: 'a finger lifts and lands elsewhere', source: memory },
-  guide: { value: 1, unit: 'mm', says: 'a guide finger slides along its string', source: practice },
-  extends: { value: 2, unit: 'mm', says: 'a finger that is down takes one more string', source: memory },
-  fingerWay: { value: 0.1, unit: 'share', says: 'share of a finger’s way, hurry included', source: memory },
+  reach: {
+    value: 0.6,
+    unit: 'share',
+    says: 'share of the way by which a finger reaches above its own fret',
+    source: memory,
+  },
+  stack: {
+    value: 0.22,
+    unit: 'share',
+    says: 'share of the way by which a finger lies below its own fret, beside another there',
+    source: memory,
+  },
+  cramp: {
+    value: 0.45,
+    unit: 'share',
+    says: 'share of the way by which a finger lies below its own fret, alone there',
+    source: memory,
+  },
   shiftWay: {
-    value: 0.3,
+    value: 0.24,
     unit: 'share',
     says: 'share of the hand’s way along the neck, hurry included',
     source: memory,
   },
   guidedShift: {
-    value: 0.6,
+    value: 0.45,
     unit: 'share',
-    says: 'what a shift costs when a guide finger leads it',
+    says: 'what a shift costs when a finger leads it along its string, in a slide or from one grip to the next',
     source: practice,
   },
-  hurry: { value: 250, unit: 'ms', says: 'with this much time a way counts double', source: memory },
-  shortest: { value: 30, unit: 'ms', says: 'no move is counted quicker than this', source: memory },
+  otherFinger: {
+    value: 48,
+    unit: 'mm',
+    says: 'a note struck again with another finger than lies there',
+    source: memory,
+  },
+  exchanged: {
+    value: 8,
+    unit: 'mm',
+    says: 'in two notes at once, a string taken over by another finger than lay on it',
+    source: practice,
+  },
+  hops: {
+    value: 10,
+    unit: 'mm',
+    says: 'one finger takes two frets of a string one after the other, and does not slide',
+    source: practice,
+  },
+  presses: { value: 2, unit: 'mm', says: 'a note that a finger presses', source: memory },
+  littleFinger: { value: 7, unit: 'mm', says: 'a note for finger 4', source: memory },
+  ringFinger: { value: 1, unit: 'mm', says: 'a note for finger 3', source: memory },
+  hurry: { value: 120, unit: 'ms', says: 'with this much time a way counts double', source: memory },
+  shortest: { value: 60, unit: 'ms', says: 'no move is counted quicker than this', source: memory },
   earlyRelease: {
     value: 0.25,
     unit: 'share',
@@ -42,21 +77,33 @@ export const frettingCosts = {
   },
   longestRelease: { value: 250, unit: 'ms', says: 'the most of a note given up to move on', source: memory },
   remembers: {
-    value: 2,
-    unit: 'bars',
-    says: 'how long a finger is taken to stay near its last place',
+    value: 1,
+    unit: 'beats',
+    says: 'how long a finger is taken to stay where it lies',
     source: memory,
   },
   againstGrip: {
-    value: 12,
+    value: 160,
     unit: 'mm',
     says: 'a note of the grip with another finger than the teacher gave the grip',
     source: memory,
   },
   againstUsual: {
-    value: 4,
+    value: 60,
     unit: 'mm',
-    says: 'a note of the grip with another finger than the grip’s easiest',
+    says: 'a note of the grip with another finger than the grip’s own',
+    source: memory,
+  },
+  gripMoved: {
+    value: 32,
+    unit: 'mm',
+    says: 'a finger of the held grip that leaves its place for a note beside it',
+    source: memory,
+  },
+  bassMoved: {
+    value: 48,
+    unit: 'mm',
+    says: 'the same for a finger on string 6, 5 or 4, where the bass goes on',
     source: memory,
   },
   bendIndex: { value: 24, unit: 'mm', says: 'a bend with finger 1', source: practice },

@@ -24,8 +24,8 @@ function exhaustiveMm(score: Score, thumbOver: boolean, options: MomentOptions):
         everyChoice(moment, state)
           .filter((choice) => countGivenUp(choice) === givenUp)
           .flatMap((choice) => {
-            const step = stepHand(state, moment, choice, setting);
-            return step ? [{ state: step.state, costMm: costMm + step.costMm }] : [];
+            const steps = stepHand(state, moment, choice, setting);
+            return steps.map((step) => ({ state: step.state, costMm: costMm + step.costMm }));
           }),
       );
     }
@@ -96,7 +96,7 @@ function compare(score: Score, thumbOver: boolean, options: MomentOptions): void
 describe('the search finds the least cost there is', () => {
   test('on 1,000 small scores with fixed places', () => {
     fc.assert(
-      fc.property(smallScores({ moments: 4, mostFret: 7, mostNotes: 5 }), fc.boolean(), (score, thumbOver) =>
+      fc.property(smallScores({ moments: 3, mostFret: 7, mostNotes: 4 }), fc.boolean(), (score, thumbOver) =>
         compare(score, thumbOver, {}),
       ),
       { numRuns: 1000 },
@@ -105,7 +105,7 @@ describe('the search finds the least cost there is', () => {
 
   test('on 300 small scores whose melody may move to other strings', () => {
     fc.assert(
-      fc.property(smallScores({ moments: 3, mostFret: 9, mostNotes: 4 }), (score) =>
+      fc.property(smallScores({ moments: 3, mostFret: 9, mostNotes: 3 }), (score) =>
         compare(score, false, { isOpen: ({ note }) => note.voice === 'melody', highestOpenFret: 9 }),
       ),
       { numRuns: 300 },

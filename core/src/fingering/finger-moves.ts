@@ -1,11 +1,11 @@
 import { spanOf } from '../hands/index.ts';
-import type { Ticks } from '../score/index.ts';
+import { ticksPerQuarter, type Ticks } from '../score/index.ts';
 import type { Choice } from './choice.ts';
 import { frettingCosts as costs } from './cost-table.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import { isSameNote, type Moment, type TimedNote } from './moments.ts';
 import { numberOf, type FingerNumber, type Placement } from './placement.ts';
-import type { Sounded, Sounding, Tally } from './sounding.ts';
+import type { Sounded, Sounding } from './sounding.ts';
 
 /** Where a finger lies, or lay last: it is taken to be near until something makes it leave. */
 export interface FingerPlace {
@@ -18,14 +18,15 @@ export interface FingerPlace {
   readonly key: string;
 }
 
-const barTicks = 3840;
-/** A finger’s last place is forgotten, and more time than this does not make a move easier. */
-const rememberedTicks = costs.remembers.value * barTicks;
+/** A finger’s last place is forgotten after this. */
+const rememberedTicks = costs.remembers.value * ticksPerQuarter;
+/** More time than this does not make a move easier. */
+const longestPause = 8 * ticksPerQuarter;
 
 /** Time a hand has to leave a note for a moment in ms: what lies between, and the part of the note a player gives up. */
 function spareMs(note: TimedNote, at: Ticks, { msPerTick }: FrettingSetting): number {
   const heldMs = (Math.min(note.until, at) - note.at) * msPerTick;
-  const betweenMs = Math.min(Math.max(0, at - note.until), rememberedTicks) * msPerTick;
+  const betweenMs = Math.min(Math.max(0, at - note.until), longestPause) * msPerTick;
   const releaseMs = Math.min(heldMs * costs.earlyRelease.value, costs.longestRelease.value);
   return Math.max(costs.shortest.value, betweenMs + releaseMs);
 }
@@ -39,18 +40,14 @@ export interface Landing {
   readonly strings: number;
   /** Of these, the strings it must get to; a finger already down for a pull-off need not. */
   readonly newStrings: number;
-  /** String of the first note to get to. */
-  readonly index: number;
   /** The longest of its notes. */
   readonly note: TimedNote;
-  /** Whether it already holds a note that goes on. */
-  readonly isHolding: boolean;
 }
 
 /** What each finger presses for a choice, by finger from 1 to 4 and then the thumb. */
 export function landingsOf(
   before: Sounding,
-  { at, starts }: Moment,
+  { starts }: Moment,
   choice: Choice,
   setting: FrettingSetting,
 ): (Landing | undefined)[] {
@@ -62,9 +59,7 @@ export function landingsOf(
       fret: midi - (setting.openMidi[index] ?? 0),
       strings: (known?.strings ?? 0) | bit,
       newStrings: (known?.newStrings ?? 0) | (isNew ? bit : 0),
-      index: known && known.newStrings > 0 ? known.index : index,
       note: known && known.note.until >= note.until ? known.note : note,
-      isHolding: known?.isHolding ?? isHolding(finger, before, at),
     };
   };
   starts.forEach((start, each) => {
@@ -77,38 +72,45 @@ export function landingsOf(
   return landings;
 }
 
-const isHolding = (finger: FingerNumber, { notes, fingers, plantedFingers }: Sounding, at: Ticks): boolean =>
-  fingers.some((each, index) => each === finger && (notes[index]?.until ?? 0) > at) ||
-  plantedFingers.includes(finger);
+/** Whether a finger goes on along its string to another fret, and so leads the hand. */
+export const leadsAlong = ({ fret, newStrings }: Landing, place: FingerPlace | undefined): boolean =>
+  place !== undefined && place.fret !== fret && (newStrings & place.strings) !== 0;
 
-/** What a landing costs from where the finger was; says whether the finger leads the hand along its string. */
-export function payLanding(
-  { fret, index, newStrings, isHolding: holds }: Landing,
-  place: FingerPlace | undefined,
-  at: Ticks,
-  setting: FrettingSetting,
-  pay: Tally,
-): boolean {
-  if (newStrings === 0) return false;
-  if (!place) {
-    pay('landing', costs.lands.value);
-    return false;
+/** How many strings a landing takes over at another fret from fingers that lie, or lay last, on them. */
+export function exchangedStrings(
+  { fret, newStrings }: Landing,
+  others: readonly (FingerPlace | undefined)[],
+  finger: FingerNumber,
+): number {
+  let count = 0;
+  for (let index = 0; index < 6; index += 1) {
+    const bit = 1 << index;
+    if ((newStrings & bit) === 0) continue;
+    if (others[finger - 1] && ((others[finger - 1]?.strings ?? 0) & bit) !== 0) continue;
+    if (
+      others.some(
+        (place, other) => other + 1 !== finger && place && place.fret !== fret && (place.strings & bit) !== 0,
+      )
+    )
+      count += 1;
   }
-  const fresh = newStrings & ~place.strings;
-  if (place.fret === fret && (fresh === 0 || holds)) {
-    pay('one more string', bitCount(fresh) * costs.extends.value);
-    return false;
-  }
-  if (fresh !== newStrings) {
-    if (place.fret !== fret) pay('guide finger', costs.guide.value);
-    return place.fret !== fret;
-  }
-  const alongMm = (setting.fretMm[fret] ?? 0) - (setting.fretMm[place.fret] ?? 0);
-  const acrossMm = (index - lowestBit(place.strings)) * (setting.spacingMm[fret] ?? 0);
-  const hurry = hurryOf(spareMs(place.note, at, setting));
-  pay('moving', costs.moves.value + costs.fingerWay.value * Math.hypot(alongMm, acrossMm) * hurry);
-  return false;
+  return count;
 }
+
+/** Whether a note is struck again, after a beat at most, with another finger than lies there. */
+export const takesPlaceOf = (
+  { fret, newStrings }: Landing,
+  others: readonly (FingerPlace | undefined)[],
+  finger: FingerNumber,
+  at: Ticks,
+): boolean =>
+  others.some(
+    (place, index) =>
+      index + 1 !== finger &&
+      place?.fret === fret &&
+      (place.strings & newStrings) !== 0 &&
+      at - place.note.until <= rememberedTicks,
+  );
 
 /** What it costs the hand to lie over another fret than before, in mm. `landed` is the last note it pressed. */
 export function shiftMm(
@@ -184,9 +186,3 @@ function fitsBeside(
 
 const lowestBit = (bits: number): number => 31 - Math.clz32(bits & -bits);
 const highestBit = (bits: number): number => 31 - Math.clz32(bits);
-
-function bitCount(bits: number): number {
-  let count = 0;
-  for (let left = bits; left !== 0; left &= left - 1) count += 1;
-  return count;
-}

@@ -2,7 +2,7 @@ import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../ha
 import type { StringNumber } from '../instrument/index.ts';
 import { type Note, type PickingDigit, type PickingSchool, type Score, type Ticks } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
-import { frettingSetting, type FrettingSetting } from './fretting-setting.ts';
+import { frettingSetting, typesThumb, type FrettingSetting } from './fretting-setting.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import { cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
@@ -146,7 +146,11 @@ export function* fingerScoreSteps(
 function sameSetting(before: Fingering, score: Score, hand: Hand): boolean {
   const guitar = ({ tuning, capo, scaleMm, tempoBpm, bars }: Score) =>
     JSON.stringify([tuning, capo, scaleMm, tempoBpm, bars.flatMap((bar) => bar.grips)]);
-  return JSON.stringify(before.hand) === JSON.stringify(hand) && guitar(before.score) === guitar(score);
+  return (
+    JSON.stringify(before.hand) === JSON.stringify(hand) &&
+    typesThumb(before.score) === typesThumb(score) &&
+    guitar(before.score) === guitar(score)
+  );
 }
 
 interface Worked extends Pick<Fingering, 'score' | 'hand' | 'school' | 'search' | 'picking' | 'setting'> {
@@ -214,8 +218,8 @@ function layMoment(
   const before = fretStep.before?.state ?? emptyHand;
   const choice = fretStep.now?.choice ?? noChoice;
   const fretting = terms<StepTerm>();
-  const step = stepHand(before, moment, choice, setting, fretting.tally);
-  const { position, sounding } = step?.state ?? before;
+  const { position, sounding } = fretStep.now?.state ?? before;
+  const [step] = stepHand(before, moment, choice, setting, { position, tally: fretting.tally });
   const struck = struckStrings(moment, (note) => strings.get(note) ?? note.note.string);
   const digits = pickStep.now?.choice ?? [];
   const strokes = terms<PickingTerm>();

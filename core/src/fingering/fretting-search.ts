@@ -4,9 +4,11 @@ import type { FrettingSetting } from './fretting-setting.ts';
 import {
   blankMoved,
   emptyHand,
-  moveHand,
+  moveFingers,
+  positionMm,
   prepareChoice,
   stateAfter,
+  waysOf,
   type HandState,
   type Moved,
 } from './hand-state.ts';
@@ -56,16 +58,23 @@ function reach(
         };
         soundings.set(soundingKey, alike);
         for (const hand of hands) {
-          moveHand(hand.state, moment, prepared, setting, moved);
-          const costMm = hand.costMm + addedMm + moved.costMm;
-          const handKey = keyOfHand(moved, prepared.landed ?? hand.state.landed, setting);
-          const best = alike.hands.get(handKey);
-          if (best && best.costMm <= costMm) continue;
-          const state = { ...stateAfter(hand.state, prepared, moved), sounding: alike.sounding };
-          const key = soundingKey + handKey;
-          const better: ReachedHand = { key, state, costMm, choice, from: hand.key };
-          alike.hands.set(handKey, better);
-          reached.set(key, better);
+          moveFingers(hand.state, moment, prepared, setting, moved);
+          const fingersKey = keyOfFingers(moved, prepared.landed ?? hand.state.landed, setting);
+          const fingersMm = hand.costMm + addedMm + moved.costMm;
+          for (const way of waysOf(prepared)) {
+            const costMm = fingersMm + positionMm(hand.state, moment, way, moved.isGuided, setting);
+            const handKey = fingersKey + String.fromCharCode(way.position || hand.state.position);
+            const best = alike.hands.get(handKey);
+            if (best && best.costMm <= costMm) continue;
+            const state = {
+              ...stateAfter(hand.state, prepared, moved, way.position),
+              sounding: alike.sounding,
+            };
+            const key = soundingKey + handKey;
+            const better: ReachedHand = { key, state, costMm, choice, from: hand.key };
+            alike.hands.set(handKey, better);
+            reached.set(key, better);
+          }
         }
       }
     }
@@ -108,13 +117,13 @@ function keyOfSounding(sounding: Sounding, { identify }: FrettingSetting): strin
   return key;
 }
 
-/** What else of a hand matters for what follows: where its fingers lie or lay, since when, and its position. */
-function keyOfHand(
-  { places, position }: Moved,
+/** What else of a hand matters for what follows, beside its position: where its fingers lie or lay, and since when. */
+function keyOfFingers(
+  { places }: Moved,
   landed: TimedNote | undefined,
   { identify }: FrettingSetting,
 ): string {
-  let key = letters(landed ? identify(landed) : 0) + String.fromCharCode(position);
+  let key = letters(landed ? identify(landed) : 0);
   for (const place of places) key += place ? place.key : '-';
   return key;
 }

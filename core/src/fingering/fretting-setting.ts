@@ -1,5 +1,5 @@
-import type { Hand, Neck } from '../hands/index.ts';
-import { fretPositionMm, openMidi, stringSpacingMm, stringsLowToHigh } from '../instrument/index.ts';
+import type { GripFingers, Hand, Neck } from '../hands/index.ts';
+import { fretPositionMm, openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import { ticksPerQuarter, type Score } from '../score/index.ts';
 import { usualFingers, type UsualFingers } from './grip-fingers.ts';
 import type { TimedNote } from './moments.ts';
@@ -8,22 +8,34 @@ import { placementBook, type PlacementBook } from './placement.ts';
 /** Everything about the guitar, the hand and the tempo that a step of the search needs. */
 export interface FrettingSetting {
   readonly neck: Neck;
+  /** The thumb may hold strings over the edge where the hand does so, and where the teacher typed it. */
   readonly hand: Hand;
+  /** Whether the thumb may be chosen where nobody typed it. */
+  readonly choosesThumb: boolean;
   /** Written pitch of the open strings, from string 6 to string 1. */
   readonly openMidi: readonly number[];
   readonly msPerTick: number;
-  /** Distance of each fret, counted from the capo, from the nut, and of neighbouring strings there. */
+  /** Distance of each fret, counted from the capo, from the nut. */
   readonly fretMm: readonly number[];
-  readonly spacingMm: readonly number[];
   readonly placements: PlacementBook;
   readonly usualFingers: UsualFingers;
+  /** Where the hand lies over a grip, by its fingers, once worked out. */
+  readonly gripPositions: WeakMap<GripFingers, number>;
   /** A small number for a note, the same whenever a score with the same note is read. */
   readonly identify: (note: TimedNote) => number;
 }
 
 const mostFrets = 37;
 
-export function frettingSetting(score: Score, hand: Hand): FrettingSetting {
+/** Whether the teacher gave the thumb over the edge a string, in a note or a grip. */
+export const typesThumb = ({ bars }: Pick<Score, 'bars'>): boolean =>
+  bars.some(
+    ({ notes, grips }) =>
+      notes.some(({ finger }) => finger === 'T') || grips.some(({ fingers }) => fingers?.includes('T')),
+  );
+
+export function frettingSetting(score: Score, own: Hand): FrettingSetting {
+  const hand = own.thumbOver || !typesThumb(score) ? own : { ...own, thumbOver: true };
   const fretMm = Array.from({ length: mostFrets }, (_, fret) =>
     fretPositionMm(score.scaleMm, fret + score.capo),
   );
@@ -31,12 +43,13 @@ export function frettingSetting(score: Score, hand: Hand): FrettingSetting {
   return {
     neck: { scaleMm: score.scaleMm, capo: score.capo },
     hand,
+    choosesThumb: own.thumbOver,
     openMidi: stringsLowToHigh.map((string) => openMidi(score.tuning, string)),
     msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
     fretMm,
-    spacingMm: fretMm.map((alongMm) => stringSpacingMm(score.scaleMm, alongMm)),
     placements: placementBook(score, hand),
-    usualFingers: usualFingers(score, hand),
+    usualFingers: usualFingers(score, own),
+    gripPositions: new WeakMap(),
     identify: ({ id }) => {
       let known = ids.get(id);
       if (known === undefined) ids.set(id, (known = ids.size + 1));

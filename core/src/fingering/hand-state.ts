@@ -1,13 +1,17 @@
 import type { Choice } from './choice.ts';
+import { frettingCosts as costs } from './cost-table.ts';
 import {
   canStay,
+  exchangedStrings,
   landingsOf,
-  payLanding,
-  shiftMm,
+  leadsAlong,
   pressedPlace,
+  shiftMm,
+  takesPlaceOf,
   type FingerPlace,
   type Landing,
 } from './finger-moves.ts';
+import { isOfGrip, positionsFor, type PositionWay } from './hand-position.ts';
 import type { Ticks } from '../score/index.ts';
 import type { FingerNumber } from './placement.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
@@ -44,14 +48,14 @@ export interface PreparedChoice {
   readonly landings: readonly (Landing | undefined)[];
   /** The note that lands at this moment and is held longest, if one is pressed. */
   readonly landed: TimedNote | undefined;
-  /** What each finger does from each place it may come from, once worked out. */
-  readonly moves: readonly Map<FingerPlace | undefined, FingerMove>[];
-}
-
-interface FingerMove {
-  readonly place: FingerPlace | undefined;
-  readonly costMm: number;
-  readonly isGuide: boolean;
+  /** Where the hand may lie; undefined where it stays because no finger is asked for. */
+  readonly positions: readonly PositionWay[] | undefined;
+  /** Fingers, one bit each, that land on notes beside a grip: those of a grip lie where the grip has them. */
+  readonly beside: number;
+  /** Whether a finger that goes along its string leads the hand: in a slide, or with others from one grip to the next. */
+  readonly mayBeLed: boolean;
+  /** Where each finger lies after it, from each place it may come from, once worked out. */
+  readonly moves: readonly Map<FingerPlace | undefined, FingerPlace | undefined>[];
 }
 
 export function prepareChoice(
@@ -63,6 +67,8 @@ export function prepareChoice(
 ): PreparedChoice | undefined {
   const sounded = soundNext(before, moment, choice, setting, tally);
   if (!sounded) return undefined;
+  const positions = positionsFor(moment, choice, sounded.placement, setting);
+  if (positions?.length === 0) return undefined;
   const landed = moment.starts
     .filter((_, each) => (choice.fingers[each] ?? 0) > 0)
     .reduce<TimedNote | undefined>(
@@ -74,21 +80,24 @@ export function prepareChoice(
     sounded,
     landings: landingsOf(before, moment, choice, setting),
     landed,
+    positions,
+    beside: fingersBeside(moment, choice, setting),
+    mayBeLed: sounded.pressed > 1 || moment.starts.some(({ asks }) => asks.includes('same-finger')),
     moves: [new Map(), new Map(), new Map(), new Map(), new Map()],
   };
 }
 
-/** What a prepared choice makes of a hand, and what the whole step costs. The search fills one again and again. */
+/** What a prepared choice makes of a hand's fingers, and what the step costs but for the hand's way. The search fills one again and again. */
 export interface Moved {
   costMm: number;
-  position: number;
+  isGuided: boolean;
   readonly places: (FingerPlace | undefined)[];
 }
 
-export const blankMoved = (): Moved => ({ costMm: 0, position: 0, places: [...emptyHand.places] });
+export const blankMoved = (): Moved => ({ costMm: 0, isGuided: false, places: [...emptyHand.places] });
 
-/** Works out a step into `into`. */
-export function moveHand(
+/** Works out what the fingers do into `into`. */
+export function moveFingers(
   before: HandState,
   { at }: Moment,
   prepared: PreparedChoice,
@@ -96,74 +105,122 @@ export function moveHand(
   into: Moved,
   tally?: Tally,
 ): void {
-  const { sounded } = prepared;
-  let { costMm } = sounded;
-  let isGuided = false;
-  for (let finger = 0; finger < 5; finger += 1) {
-    const place = before.places[finger];
-    const known = tally ? undefined : prepared.moves[finger]?.get(place);
-    const move = known ?? moveFinger(finger + 1, place, at, prepared, setting, tally);
-    if (!known) prepared.moves[finger]?.set(place, move);
-    costMm += move.costMm;
-    isGuided ||= move.isGuide;
-    into.places[finger] = move.place;
+  const { sounded, landings } = prepared;
+  into.costMm = sounded.costMm;
+  into.isGuided = false;
+  for (let finger = 1; finger <= 5; finger += 1) {
+    const from = before.places[finger - 1];
+    const landing = landings[finger - 1];
+    const leads = landing !== undefined && leadsAlong(landing, from);
+    into.isGuided ||= prepared.mayBeLed && leads;
+    if (landing && landing.newStrings !== 0 && (prepared.beside & (1 << finger)) !== 0) {
+      if (leads && !prepared.mayBeLed && isLastLanded(from, before, setting)) {
+        into.costMm += costs.hops.value;
+        tally?.('another finger', costs.hops.value);
+      }
+      if (sounded.pressed > 1) {
+        const mm = exchangedStrings(landing, before.places, finger) * costs.exchanged.value;
+        into.costMm += mm;
+        tally?.('another finger', mm);
+      }
+      if (takesPlaceOf(landing, before.places, finger, at)) {
+        into.costMm += costs.otherFinger.value;
+        tally?.('another finger', costs.otherFinger.value);
+      }
+    }
+    const known = prepared.moves[finger - 1];
+    if (!known?.has(from)) known?.set(from, placeAfter(finger, from, at, prepared, setting));
+    into.places[finger - 1] = known?.get(from);
   }
-  const position = sounded.placement.position || before.position;
-  if (prepared.landed && before.landed && position !== before.position && before.position > 0) {
-    const mm = shiftMm(before.position, position, before.landed, at, isGuided, setting);
-    costMm += mm;
-    tally?.('shift', mm);
-  }
-  into.costMm = costMm;
-  into.position = position;
+}
+
+function fingersBeside({ starts }: Moment, choice: Choice, setting: FrettingSetting): number {
+  let beside = 0;
+  starts.forEach((start, each) => {
+    const finger = choice.fingers[each] ?? 0;
+    const index = choice.strings[each] ?? 0;
+    if (finger > 0 && !isOfGrip(start, index, start.midi - (setting.openMidi[index] ?? 0), finger))
+      beside |= 1 << finger;
+    const plant = choice.planted[each] ?? 0;
+    if (plant > 0) beside |= 1 << plant;
+  });
+  return beside;
+}
+
+const isLastLanded = (
+  place: FingerPlace | undefined,
+  { landed }: HandState,
+  { identify }: FrettingSetting,
+): boolean => place !== undefined && landed !== undefined && identify(place.note) === identify(landed);
+
+const noWay: readonly PositionWay[] = [{ position: 0, reachMm: 0, stackMm: 0 }];
+
+/** Where the hand may lie after a choice; where it stays when no finger is asked for. */
+export const waysOf = ({ positions }: PreparedChoice): readonly PositionWay[] => positions ?? noWay;
+
+/** What it costs to lie there: the way of the hand, and fingers off their own frets. */
+export function positionMm(
+  before: HandState,
+  { at }: Moment,
+  { position, reachMm, stackMm }: PositionWay,
+  isGuided: boolean,
+  setting: FrettingSetting,
+  tally?: Tally,
+): number {
+  const isShift =
+    position !== 0 && before.position !== 0 && position !== before.position && before.landed !== undefined;
+  const mm =
+    isShift && before.landed ? shiftMm(before.position, position, before.landed, at, isGuided, setting) : 0;
+  tally?.('shift', mm);
+  tally?.('reach', reachMm);
+  tally?.('fingers at one fret', stackMm);
+  return mm + reachMm + stackMm;
 }
 
 /** The hand a step leads to. */
 export const stateAfter = (
   before: HandState,
   { sounded, landed }: PreparedChoice,
-  moved: Moved,
+  { places }: Moved,
+  position: number,
 ): HandState => ({
   sounding: sounded.sounding,
-  places: [...moved.places],
-  position: moved.position,
+  places: [...places],
+  position: position === 0 ? before.position : position,
   landed: landed ?? before.landed,
 });
 
-function moveFinger(
+function placeAfter(
   finger: FingerNumber,
   from: FingerPlace | undefined,
   at: Ticks,
   { landings, sounded }: PreparedChoice,
   setting: FrettingSetting,
-  tally?: Tally,
-): FingerMove {
-  let costMm = 0;
+): FingerPlace | undefined {
   const landing = landings[finger - 1];
-  const isGuide =
-    landing !== undefined &&
-    payLanding(landing, from, at, setting, (term, mm) => {
-      if (mm === 0) return;
-      costMm += mm;
-      tally?.(term, mm);
-    });
   const stayed = from && canStay(finger, from, at, sounded, setting) ? from : undefined;
-  return { place: landing ? pressedPlace(stayed, landing, setting) : stayed, costMm, isGuide };
+  return landing ? pressedPlace(stayed, landing, setting) : stayed;
 }
 
 /**
- * The hand after a moment, and what that costs; undefined when no hand can do it. `tally` is told each part of the cost.
+ * Every hand a choice leads to, one for each position it allows, and what that costs; none when no hand can do it. `tally` is told
+ * each part of the cost, for the one position that is asked for.
  */
 export function stepHand(
   before: HandState,
   moment: Moment,
   choice: Choice,
   setting: FrettingSetting,
-  tally?: Tally,
-): Step | undefined {
-  const prepared = prepareChoice(before.sounding, moment, choice, setting, tally);
-  if (!prepared) return undefined;
+  asked?: { readonly position: number; readonly tally: Tally },
+): Step[] {
+  const prepared = prepareChoice(before.sounding, moment, choice, setting, asked?.tally);
+  if (!prepared) return [];
   const moved = blankMoved();
-  moveHand(before, moment, prepared, setting, moved, tally);
-  return { state: stateAfter(before, prepared, moved), costMm: moved.costMm };
+  moveFingers(before, moment, prepared, setting, moved, asked?.tally);
+  return waysOf(prepared)
+    .filter(({ position }) => !asked || position === 0 || position === asked.position)
+    .map((way) => ({
+      state: stateAfter(before, prepared, moved, way.position),
+      costMm: moved.costMm + positionMm(before, moment, way, moved.isGuided, setting, asked?.tally),
+    }));
 }

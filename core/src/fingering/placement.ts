@@ -37,8 +37,8 @@ export interface Placement {
   readonly terms: readonly CostTerm[];
   /** Cost of open strings that a finger leans on, a part of `holdMm`. */
   readonly muteMm: number;
-  /** Fret the index finger lies over, counted from the capo, 1 at least; 0 when nothing is pressed. */
-  readonly position: number;
+  /** Frets the index finger may lie over, counted from the capo, while this is pressed; empty when only the thumb presses, or nothing. */
+  readonly positions: readonly number[];
   readonly spanMm: number;
   readonly presses: readonly Press[];
 }
@@ -80,18 +80,23 @@ function judge(pressing: Pressing, neck: Neck, hand: Hand): Placement {
     ...placesOf(pressing.plantedFrets, pressing.plantedFingers),
   ]);
   const isLegal = illegalities(sounding, down, presses, neck, hand).length === 0;
-  const terms = isLegal ? gripCostTerms(sounding, presses, neck, hand) : [];
+  const terms = isLegal
+    ? gripCostTerms(sounding, presses, neck, hand).filter(({ name }) => !ofPosition.has(name))
+    : [];
   const pressed = presses.map(({ fret }) => fret);
   return {
     isLegal,
     holdMm: terms.reduce((sum, { mm }) => sum + mm, 0),
     terms,
     muteMm: terms.find(({ name }) => name === 'mute risk')?.mm ?? 0,
-    position: positionOf(presses, neck),
+    positions: positionsOf(presses),
     spanMm: pressed.length === 0 ? 0 : fretSpanMm(neck, Math.min(...pressed), Math.max(...pressed)),
     presses,
   };
 }
+
+/** Costs of a grip that a moment of a piece pays by the position its hand is in. */
+const ofPosition: ReadonlySet<CostTerm['name']> = new Set(['fingers', 'weak fingers', 'out of position']);
 
 const placesOf = (frets: readonly number[], fingers: readonly FingerNumber[]): FingeredPlace[] =>
   stringsLowToHigh.flatMap((string, index) => {
@@ -100,18 +105,30 @@ const placesOf = (frets: readonly number[], fingers: readonly FingerNumber[]): F
     return finger && fret > 0 ? [{ string, fret, finger }] : [];
   });
 
-/** The position in which the fingers lie least off one fret each; the lowest of equals. */
-function positionOf(presses: readonly Press[], neck: Neck): number {
-  const fingers = presses.flatMap(({ finger, fret }) => (finger === 'T' ? [] : [{ finger, fret }]));
-  if (fingers.length === 0) return presses[0]?.fret ?? 0;
-  const lowest = Math.min(...fingers.map(({ fret }) => fret));
-  let best = { position: 0, off: Infinity };
-  for (let position = Math.max(1, lowest - 3); position <= lowest + 1; position += 1) {
-    const off = fingers.reduce(
-      (sum, { finger, fret }) => sum + fretSpanMm(neck, fret, position + finger - 1),
-      0,
-    );
-    if (off < best.off - 1e-9) best = { position, off };
-  }
-  return best.position;
+/** Frets that a finger reaches above its own, and lies below it at most (common practice). */
+const mostAbove = 2;
+const mostBelow = 3;
+
+/** The positions in which every pressing finger lies near its own fret, lowest first. */
+function positionsOf(presses: readonly Press[]): number[] {
+  const homes = presses.flatMap(({ finger, fret }) => (finger === 'T' ? [] : [fret - finger + 1]));
+  if (homes.length === 0) return [];
+  const low = Math.max(1, ...homes.map((home) => home - mostAbove));
+  const high = Math.min(...homes.map((home) => home + mostBelow));
+  return Array.from({ length: Math.max(0, high - low + 1) }, (_, index) => low + index);
+}
+
+/** Whether two fingers can press at once: one fret a finger, none crossed. */
+export function standBeside(
+  finger: FingerNumber,
+  fret: number,
+  index: number,
+  other: FingerNumber,
+  otherFret: number,
+  otherIndex: number,
+): boolean {
+  if (finger === other) return fret === otherFret;
+  if (finger === 5 || other === 5) return true;
+  if (fret === otherFret) return finger < other === index < otherIndex;
+  return finger < other === fret < otherFret;
 }

@@ -1,8 +1,10 @@
+import type { GripFingers } from '../hands/index.ts';
+import type { GripFrets } from '../score/index.ts';
 import { givenUpMm, noFinger, type Choice } from './choice.ts';
 import { frettingCosts as costs } from './cost-table.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import { isSameNote, type Moment, type TimedNote } from './moments.ts';
-import { numberOf, type FingerNumber, type Placement } from './placement.ts';
+import { numberOf, standBeside, type FingerNumber, type Placement } from './placement.ts';
 
 /**
  * What sounds and is held, by string from 6 to 1: the note, its fret and finger, and a finger already down behind a note that
@@ -34,14 +36,16 @@ export const silence: Sounding = {
 export type StepTerm =
   | 'hold'
   | 'mute risk'
-  | 'landing'
-  | 'moving'
-  | 'guide finger'
-  | 'one more string'
+  | 'reach'
+  | 'fingers at one fret'
   | 'shift'
+  | 'another finger'
   | 'bend'
   | 'little finger'
   | 'other finger than the grip'
+  | 'grip moved'
+  | 'weak finger'
+  | 'pressed notes'
   | 'string of the other voice'
   | 'cuts a note short'
   | 'given up';
@@ -120,7 +124,7 @@ export function soundNext(
   }
 
   const placement = setting.placements({ frets, fingers, plantedFrets, plantedFingers });
-  if (!placement.isLegal || !isInPosition(starts, placement)) return undefined;
+  if (!placement.isLegal) return undefined;
   if (pressed > 0) pay('hold', placement.holdMm);
   else if (opened > 0) pay('mute risk', placement.muteMm);
   return {
@@ -130,9 +134,6 @@ export function soundNext(
     pressed,
   };
 }
-
-const isInPosition = (starts: readonly TimedNote[], { position }: Placement): boolean =>
-  starts.every(({ note }) => note.position === undefined || position === 0 || note.position === position);
 
 /** Whether a note has the finger it must have: one already down for it, one that slides, one above that which is hammered from. */
 function arrives(start: TimedNote, index: number, finger: FingerNumber, before: Sounding): boolean {
@@ -161,13 +162,46 @@ const bendMm = [
 /** What one pressed note pays for the finger it gets. */
 function payNote(start: TimedNote, index: number, fret: number, finger: FingerNumber, pay: Tally): void {
   const { grip } = start;
+  pay('pressed notes', costs.presses.value);
   if (start.asks.includes('push')) pay('bend', bendMm[finger] ?? 0);
   if (finger === 4 && (start.asks.includes('finger-above') || start.pulledTo))
     pay('little finger', costs.weakHammer.value);
-  if (grip?.frets[index] !== fret) return;
-  const expected = start.gripFingers?.[index];
-  if (!expected || numberOf(expected) === finger) return;
-  pay('other finger than the grip', grip.fingers ? costs.againstGrip.value : costs.againstUsual.value);
+  const held = start.gripFingers;
+  const expected = grip?.frets[index] === fret ? held?.[index] : undefined;
+  if (expected && numberOf(expected) === finger) return;
+  if (finger === 4) pay('weak finger', costs.littleFinger.value);
+  if (finger === 3) pay('weak finger', costs.ringFinger.value);
+  if (expected)
+    pay('other finger than the grip', grip?.fingers ? costs.againstGrip.value : costs.againstUsual.value);
+  else if (grip && held) pay('grip moved', gripMovedMm(grip.frets, held, index, fret, finger));
+}
+
+/** Fingers of a held grip, sounding or not, that must leave their places for a note beside it; those of the bass are missed most. */
+function gripMovedMm(
+  frets: GripFrets,
+  held: GripFingers,
+  index: number,
+  fret: number,
+  finger: FingerNumber,
+): number {
+  const leaving = [0, 0, 0, 0, 0, 0];
+  let [thickest, thinnest] = [6, -1];
+  for (let other = 0; other < held.length; other += 1) {
+    const holds = held[other];
+    if (!holds || other === index) continue;
+    const number = numberOf(holds);
+    const mm = other < 3 ? costs.bassMoved.value : costs.gripMoved.value;
+    if (number === finger && frets[other] === fret) {
+      thickest = Math.min(thickest, other);
+      thinnest = Math.max(thinnest, other);
+    }
+    const isUnder = number === finger && frets[other] === fret;
+    if (isUnder || !standBeside(finger, fret, index, number, frets[other] ?? 0, other))
+      leaving[number] = Math.max(leaving[number] ?? 0, mm);
+  }
+  // Under a barre the finger lies there already.
+  if (thickest < index && index < thinnest) leaving[finger] = 0;
+  return leaving.reduce((sum, mm) => sum + mm, 0);
 }
 
 /** A melody note on strings 4 to 6, a thumb note on strings 1 and 2: each string further costs. */

@@ -8,16 +8,23 @@ export const gripCosts = {
   /** For each finger that presses. */
   finger: 1,
   /** On top, for the finger itself. */
-  weakFinger: { 1: 0, 2: 0, 3: 0, 4: 1, T: 8 },
-  /** Share of the distance in mm by which fingers lie away from one fret each, in the best position of the hand. */
-  outOfPosition: 0.08,
+  weakFinger: { 1: 0, 2: 0, 3: 1, 4: 7, T: 8 },
+  /** Shares of the way in mm by which fingers reach above their own fret, and lie below it, in the best position of the hand. */
+  reach: 0.6,
+  stack: 0.22,
+  /** How many times more it costs a barring finger to lie below its own fret. */
+  barreStack: 2,
+  /** Share of the way in mm by which two neighbouring fingers lie further apart than one fret each. */
+  gap: 0.3,
   /** Two neighbouring strings under one tip. */
-  pair: { 1: 10, 2: 10, 3: 30, 4: 30, T: 30 },
+  pair: { 1: 20, 2: 36, 3: 48, 4: 112, T: 30 },
   /** The thumb on string 5, where it pulls the other fingers out of their grip. */
   thumbOnFive: 15,
   /** A barre, and each of its strings. */
-  barre: { 1: 4, 2: 24, 3: 18, 4: 24, T: 0 },
+  barre: { 1: 14, 2: 48, 3: 26, 4: 112, T: 0 },
   barreString: 1,
+  /** A barre over two or three strings one of which sounds from a higher fret: a tip of its own is freer. */
+  hiddenBarre: 10,
   /** A barre that leaves a thinner string ringing. */
   liftedBarre: 12,
   /** An open string that a pressing finger's tip may lean on. */

@@ -31,7 +31,7 @@ export function gripCostTerms(
     { name: 'fingers', mm: presses.length * gripCosts.finger },
     { name: 'weak fingers', mm: sum(presses, ({ finger }) => gripCosts.weakFinger[finger]) },
     { name: 'stretch', mm: stretchMm(fingers, neck, hand) },
-    { name: 'out of position', mm: gripCosts.outOfPosition * outOfPositionMm(fingers, neck) },
+    { name: 'out of position', mm: outOfPositionMm(fingers, neck) },
     { name: 'pairs', mm: sum(presses, pairCost) },
     { name: 'barres', mm: sum(presses, (press) => barreCost(frets, press)) },
     { name: 'mute risk', mm: gripCosts.muteRisk * leanedOn(frets, presses) },
@@ -63,18 +63,34 @@ function stretchMm(fingers: readonly Press[], neck: Neck, hand: Hand): number {
   return total;
 }
 
-/** How far the fingers lie from one fret each, in the position where that is least. */
+/** What it costs that fingers lie off their own frets, in the position where that is least. */
 function outOfPositionMm(fingers: readonly Press[], neck: Neck): number {
   if (fingers.length === 0) return 0;
   let least = Infinity;
   const lowest = Math.min(...fingers.map(({ fret }) => fret));
-  for (let position = lowest - 3; position <= lowest + 1; position += 1) {
-    const off = sum(fingers, ({ finger, fret }) =>
-      finger === 'T' ? 0 : fretSpanMm(neck, fret, position + finger - 1),
+  for (let position = Math.max(1, lowest - 3); position <= lowest + 1; position += 1)
+    least = Math.min(
+      least,
+      sum(fingers, (press) => offMm(press, position, neck)),
     );
-    least = Math.min(least, off);
-  }
-  return least;
+  return least + gripCosts.gap * gapsMm(fingers, neck);
+}
+
+function offMm({ finger, fret, kind }: Press, position: number, neck: Neck): number {
+  if (finger === 'T') return 0;
+  const own = position + finger - 1;
+  const stack = gripCosts.stack * (kind === 'barre' ? gripCosts.barreStack : 1);
+  return fretSpanMm(neck, fret, own) * (fret > own ? gripCosts.reach : stack);
+}
+
+/** By how much neighbouring fingers lie further apart than one fret each. */
+function gapsMm(fingers: readonly Press[], neck: Neck): number {
+  return sum(fingers.slice(1), (higher) => {
+    const lower = fingers[fingers.indexOf(higher) - 1];
+    if (!lower || lower.finger === 'T' || higher.finger === 'T') return 0;
+    const reached = lower.fret + higher.finger - lower.finger;
+    return higher.fret > reached ? fretSpanMm(neck, reached, higher.fret) : 0;
+  });
 }
 
 function barreCost(frets: GripFrets, { kind, finger, fret, strings }: Press): number {
@@ -82,7 +98,9 @@ function barreCost(frets: GripFrets, { kind, finger, fret, strings }: Press): nu
   const [thickest = 1] = strings;
   const thinnest = strings.at(-1) ?? thickest;
   const lifted = isLifted(frets, fret, thinnest) ? gripCosts.liftedBarre : 0;
-  return gripCosts.barre[finger] + gripCosts.barreString * (thickest - thinnest + 1) + lifted;
+  const covered = thickest - thinnest + 1;
+  const hidden = covered <= 3 && strings.length < covered ? gripCosts.hiddenBarre : 0;
+  return gripCosts.barre[finger] + gripCosts.barreString * covered + lifted + hidden;
 }
 
 /** Open strings right beside a pressing finger, on its thinner side, where the tip leans. */

@@ -2,6 +2,7 @@ import type { GripFrets } from '../score/index.ts';
 import { fingerings, type FingeredGrip, type PinnedFingers } from './finger-grip.ts';
 import { gripChange } from './grip-change.ts';
 import type { Hand } from './hand.ts';
+import { leastAssignment } from './least-assignment.ts';
 import type { Neck } from './legality.ts';
 
 export interface GripToFinger {
@@ -9,59 +10,142 @@ export interface GripToFinger {
   readonly pinned?: PinnedFingers | undefined;
 }
 
+/** A grip is held at most so many mm harder than at its easiest to make changes easier (from memory). */
+const mostForChanges = 24;
+/** What a change counts beside holding (from memory): a teacher keeps to the usual fingers unless the way is long. */
+const changeShare = 0.5;
+
 /**
- * The easiest fingers for grips held one after the other: least cost of holding and changing together, exactly, by dynamic
- * programming over every legal fingering of every grip. A grip that no hand holds gives undefined and breaks the chain.
+ * The fingers for grips held one after the other. One shape has one fingering wherever it is held, at every fret: of all ways to give
+ * every shape its fingers the one whose holding and changing together cost least, exactly. A grip that no hand holds gives undefined
+ * and breaks the chain; a moved shape that cannot keep its fingers has its own.
  */
 export function fingerSequence(
   grips: readonly GripToFinger[],
   neck: Neck,
   hand: Hand,
 ): (FingeredGrip | undefined)[] {
-  const choices = everyFingering(grips, neck, hand);
+  const held = everyFingering(grips, neck, hand);
+  const shapes = shapesOf(grips, held);
+  const numberOf = new Map(shapes.flatMap(({ at }, shape) => at.map((index) => [index, shape] as const)));
+  const gripWith = (index: number, shape: Shape, option: number): FingeredGrip | undefined =>
+    held[index]?.get(shape.options[option] ?? '');
+  const holdMm = shapes.map((shape) =>
+    shape.options.map((_, option) =>
+      shape.at.reduce((sum, index) => sum + (gripWith(index, shape, option)?.costMm ?? 0), 0),
+    ),
+  );
+  const easiest = shapes.map((shape, number) => ({
+    ...shape,
+    options: shape.options.filter(
+      (_, option) =>
+        (holdMm[number]?.[option] ?? 0) <=
+        Math.min(...(holdMm[number] ?? [])) + mostForChanges * shape.at.length,
+    ),
+  }));
+  const alone = easiest.map((shape) =>
+    shape.options.map((_, option) =>
+      shape.at.reduce((sum, index) => sum + (gripWith(index, shape, option)?.costMm ?? 0), 0),
+    ),
+  );
+  const pairs = new Map<
+    string,
+    { readonly first: number; readonly second: number; readonly cost: number[][] }
+  >();
   const changeMm = rememberedChanges(neck);
-  interface Best {
-    readonly costMm: number;
-    readonly from: number;
-  }
-  const table: Best[][] = [];
-  choices.forEach((fingered, index) => {
-    const before = choices[index - 1] ?? [];
-    const costs = table[index - 1] ?? [];
-    table.push(
-      fingered.map((grip) =>
-        before.reduce<Best>(
-          (best, earlier, from) => {
-            const costMm = (costs[from]?.costMm ?? 0) + changeMm(earlier, grip) + grip.costMm;
-            return costMm < best.costMm ? { costMm, from } : best;
-          },
-          before.length === 0 ? { costMm: grip.costMm, from: -1 } : { costMm: Infinity, from: -1 },
-        ),
-      ),
+  for (let index = 1; index < grips.length; index += 1) {
+    const [first, second] = [numberOf.get(index - 1), numberOf.get(index)];
+    if (first === undefined || second === undefined) continue;
+    const [from, to] = [easiest[first], easiest[second]];
+    if (!from || !to) continue;
+    const cost = from.options.map((_, a) =>
+      to.options.map((__, b) => {
+        const [before, after] = [gripWith(index - 1, from, a), gripWith(index, to, b)];
+        return before && after ? changeShare * changeMm(before, after) : 0;
+      }),
     );
-  });
-
-  const result: (FingeredGrip | undefined)[] = grips.map(() => undefined);
-  let chosen = -1;
-  for (let index = grips.length - 1; index >= 0; index -= 1) {
-    const row = table[index] ?? [];
-    if (chosen < 0)
-      chosen = row.reduce(
-        (least, { costMm }, at) => (costMm < (row[least]?.costMm ?? Infinity) ? at : least),
-        0,
+    if (first === second) {
+      cost.forEach((row, option) => {
+        const own = alone[first];
+        if (own) own[option] = (own[option] ?? 0) + (row[option] ?? 0);
+      });
+      continue;
+    }
+    const key = `${first} ${second}`;
+    const known = pairs.get(key);
+    if (known)
+      known.cost.forEach((row, a) =>
+        row.forEach((mm, b) => {
+          row[b] = mm + (cost[a]?.[b] ?? 0);
+        }),
       );
-    result[index] = choices[index]?.[chosen];
-    chosen = row[chosen]?.from ?? -1;
+    else pairs.set(key, { first, second, cost });
   }
-  return result;
+  const chosen = leastAssignment(alone, [...pairs.values()]);
+  return grips.map((_, index) => {
+    const shape = numberOf.get(index);
+    const found = shape === undefined ? undefined : easiest[shape];
+    return found && gripWith(index, found, chosen[shape ?? 0] ?? 0);
+  });
 }
 
-/** The legal fingerings of each grip; the same grip again has the very same ones, so that its changes are known. */
-function everyFingering(grips: readonly GripToFinger[], neck: Neck, hand: Hand): FingeredGrip[][] {
-  const known = new Map<string, FingeredGrip[]>();
+/** A shape with the fingers it can be held with wherever it stands. */
+interface Shape {
+  /** Numbers of its grips. */
+  readonly at: readonly number[];
+  /** Fingers as written, from string 6. */
+  readonly options: readonly string[];
+}
+
+/** Grips of one shape, at whatever fret; where no fingers hold all of them, the grips at each fret stand for themselves. */
+function shapesOf(
+  grips: readonly GripToFinger[],
+  held: readonly ReadonlyMap<string, FingeredGrip>[],
+): Shape[] {
+  const grouped = (indexes: readonly number[], keyOf: (grip: GripToFinger) => string): number[][] => {
+    const groups = new Map<string, number[]>();
+    for (const index of indexes) {
+      const grip = grips[index];
+      if (grip) groups.set(keyOf(grip), [...(groups.get(keyOf(grip)) ?? []), index]);
+    }
+    return [...groups.values()];
+  };
+  const holdable = [...grips.keys()].filter((index) => (held[index]?.size ?? 0) > 0);
+  return grouped(holdable, shapeKey).flatMap((at): Shape[] => {
+    const options = commonOptions(at, held);
+    if (options.length > 0) return [{ at, options }];
+    return grouped(at, ({ frets }) => frets.join()).map((own) => ({
+      at: own,
+      options: commonOptions(own, held),
+    }));
+  });
+}
+
+const commonOptions = (at: readonly number[], held: readonly ReadonlyMap<string, FingeredGrip>[]): string[] =>
+  [...(held[at[0] ?? 0]?.keys() ?? [])].filter((fingers) => at.every((index) => held[index]?.has(fingers)));
+
+/** The same for one shape wherever it lies, with the same fingers given. */
+function shapeKey({ frets, pinned }: GripToFinger): string {
+  const lowest = Math.min(...frets.filter((fret) => fret !== null && fret > 0).map(Number));
+  const moved = frets.map((fret) => (fret === null || fret === 0 ? fret : fret - lowest + 1));
+  return `${moved.join()} ${pinned?.join() ?? ''}`;
+}
+
+/** The legal fingerings of each grip, by fingers; the same grip again has the very same ones, so that its changes are known. */
+function everyFingering(
+  grips: readonly GripToFinger[],
+  neck: Neck,
+  hand: Hand,
+): ReadonlyMap<string, FingeredGrip>[] {
+  /** Whoever is told to use the thumb over the edge does so. */
+  const handFor = (pinned: PinnedFingers | undefined): Hand =>
+    pinned?.includes('T') ? { ...hand, thumbOver: true } : hand;
+  const known = new Map<string, ReadonlyMap<string, FingeredGrip>>();
   return grips.map(({ frets, pinned }) => {
     const key = `${frets.join()} ${pinned?.join() ?? ''}`;
-    const found = known.get(key) ?? fingerings(frets, neck, hand, pinned);
+    const found =
+      known.get(key) ??
+      new Map(fingerings(frets, neck, handFor(pinned), pinned).map((each) => [each.fingers.join(), each]));
     known.set(key, found);
     return found;
   });

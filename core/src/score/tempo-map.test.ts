@@ -46,7 +46,7 @@ describe('one clock for everything', () => {
     expect(costs(bar)).not.toEqual(costs(slow));
   });
   test('a query says the tempo of its bar', () => {
-    const wide = ['m1:1@1/0.5 m1:9@1.5/0.5', 'm1:1@1/0.5 m1:9@1.5/0.5'];
+    const wide = ['m1:1@1/0.5 m1:12@1.5/0.5', 'm1:1@1/0.5 m1:12@1.5/0.5'];
     const score = over(written(wide, { tempoBpm: 30 }), 1, { tempoBpm: 120 });
     const shifts = checkScore(score).filter(({ code }) => code === 'quick-shift');
     expect(shifts.every(({ bar }) => bar === 2)).toBe(true);

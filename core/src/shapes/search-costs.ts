@@ -4,16 +4,16 @@
  * above the next one, a bass that is not the root, the way from where the hand is, and how far up the neck it lies.
  */
 export const searchCosts = {
-  press: 4,
-  barre: 12,
-  barreString: 2,
-  missingFifth: 6,
+  press: 2,
+  barre: 2,
+  barreString: 0,
+  missingFifth: 10,
   missingThird: 25,
-  missingOther: 12,
-  unplayed: 4,
-  gap: 3,
+  missingOther: 20,
+  unplayed: 14,
+  gap: 8,
   crossed: 8,
-  otherBass: 15,
+  otherBass: 35,
   distanceShare: 0.3,
-  heightShare: 0.08,
+  heightShare: 0.2,
 } as const;

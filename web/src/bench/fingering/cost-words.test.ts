@@ -9,9 +9,9 @@ test('reasons by name; what is saved has a sign, and nothing is said to be nough
   expect(
     reasonWords([
       { name: 'shift', mm: 76.7 },
-      { name: 'landing', mm: 0.3 },
+      { name: 'reach', mm: 0.3 },
       { name: 'hold', mm: -4.2 },
     ]),
-  ).toBe('shift 77, landing 1, hold −4');
+  ).toBe('shift 77, reach 1, hold −4');
   expect(reasonWords([])).toBe('');
 });

@@ -7,7 +7,7 @@ export function moreWords(moreMm: number): string {
   return `${rounded > 0 ? '+' : '−'}${Math.abs(rounded)} mm`;
 }
 
-/** "shift 77, landing 6": what makes most of a difference, signs only where something is saved. */
+/** "shift 77, reach 6": what makes most of a difference, signs only where something is saved. */
 export const reasonWords = (reasons: readonly WeighedTerm[]): string =>
   reasons
     .map(({ name, mm }) => `${name} ${mm < 0 ? '−' : ''}${Math.max(1, Math.round(Math.abs(mm)))}`)
