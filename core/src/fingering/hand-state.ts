@@ -167,10 +167,9 @@ export function positionMm(
   setting: FrettingSetting,
   tally?: Tally,
 ): number {
-  const isShift =
-    position !== 0 && before.position !== 0 && position !== before.position && before.landed !== undefined;
-  const mm =
-    isShift && before.landed ? shiftMm(before.position, position, before.landed, at, isGuided, setting) : 0;
+  const { landed } = before;
+  const isShift = position !== 0 && before.position !== 0 && position !== before.position;
+  const mm = isShift && landed ? shiftMm(before.position, position, landed, at, isGuided, setting) : 0;
   tally?.('shift', mm);
   tally?.('reach', reachMm);
   tally?.('fingers at one fret', stackMm);

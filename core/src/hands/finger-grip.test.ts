@@ -185,7 +185,7 @@ describe('from grip to grip', () => {
           return all.filter(({ costMm }) => costMm <= all[0]!.costMm + 24);
         });
         const shapeOf = ({ frets: grip }: FingeredGrip) => {
-          const lowest = Math.min(...grip.map((fret) => fret || Infinity));
+          const lowest = Math.min(...grip.map((fret) => (fret === null || fret === 0 ? Infinity : fret)));
           return grip.map((fret) => fret && fret - lowest).join();
         };
         const isOneWay = (held: readonly FingeredGrip[]) =>

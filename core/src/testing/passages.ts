@@ -87,7 +87,7 @@ function noteOf(token: string, tick: number, expected: Map<Note, readonly string
     fret: Number(fret),
     voice: voice === 't' ? 'thumb' : 'melody',
     ...(arrival ? { arrival: arrivals[arrival] } : {}),
-  } as Note;
+  };
   if (fingers) expected.set(note, [...fingers]);
   return note;
 }
