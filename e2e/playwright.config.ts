@@ -5,7 +5,7 @@ import { launchArgs } from './studio.ts';
 export default defineConfig({
   testDir: 'tests',
   outputDir: '../test-results/browser',
-  workers: 1,
+  workers: 2,
   retries: 0,
   timeout: 60_000,
   expect: { timeout: 15_000 },

@@ -63,7 +63,7 @@ describe('finger', () => {
   });
   test('without --json each moment is a line with its costs', async () =>
     expect((await run(['finger', c])).stdout).toMatch(
-      /bar 1\s+beat 1\s+p 5\/3 \(3\)\s+m 2\/1 \(1\)\s+.*landing/,
+      /bar 1\s+beat 1\s+p 5\/3 \(3\)\s+m 2\/1 \(1\)\s+.*pressed notes/,
     ));
 });
 

@@ -21,7 +21,7 @@ describe('what will not work, found before a student meets it', () => {
     ['pull-off-without-source', ['m1:3@1/1 m1:1@3/1p'], {}],
     ['hammer-on-without-source', ['m1:3@1/1 m1:1@2/1h'], {}],
     ['slide-without-source', ['m1:3@1/1 m1:3@2/1s'], {}],
-    ['hard-bend', ['m1:1@1/1b'], {}],
+    ['hard-bend', ['m1:1@1/1B'], {}],
     ['hard-bend', ['m1:0@1/1b'], {}],
     ['same-finger-twice', ['m1:0@1/0.5=i m2:0@1.5/0.5=i'], { tempoBpm: 160 }],
     ['pinch-too-wide', ['t6:0@1 m3:0@1/1 m1:0@1/1'], { pickingSchool: 'i' }],
@@ -47,7 +47,7 @@ describe('what will not work, found before a student meets it', () => {
     ['note-cut', ['t3:2@1/2 m3:0@2/1'], {}],
     ['string-clash', ['t3:2@1 m3:0@1/1'], {}],
     ['hammer-on-without-source', ['m1:3@1/1 m1:1@2/1h'], {}],
-    ['hard-bend', ['m1:1@1/1b'], {}],
+    ['hard-bend', ['m1:1@1/1B'], {}],
     ['same-finger-twice', ['m1:0@1/0.5=i m2:0@1.5/0.5=i'], { tempoBpm: 160 }],
     ['pinch-too-wide', ['t6:0@1 m3:0@1/1 m1:0@1/1'], { pickingSchool: 'i' }],
     ['bar-too-full', ['m1:0@4/2'], {}],
@@ -70,6 +70,12 @@ describe('what will not work, found before a student meets it', () => {
   test('an easy bar has nothing to mend', () =>
     expect(codes(['[x32010] t5:3@1 m1:0@1/0.5 m2:1@1.5/0.5 t4:2@2 t5:3@3 m1:3@3/1 t4:2@4'])).toEqual([]));
 
+  test('a quarter tone is bent anywhere, a whole step near the nut only on a slack string (common practice)', () => {
+    expect(codes(['m1:1@1/1b', 'm4:3@1/1b'])).not.toContain('hard-bend');
+    expect(codes(['m2:2@1/1B'])).toContain('hard-bend');
+    const slack = { tuning: { name: 'Low', pitches: ['E2', 'A2', 'D3', 'G3', 'A3', 'D4'] } };
+    expect(codes(['m2:2@1/1B'], slack)).not.toContain('hard-bend');
+  });
   test('a slide is no quick shift: its finger leads the hand', () =>
     expect(codes(['m1:2@1/0.5 m1:9@1.5/0.5s'], { tempoBpm: 120 })).not.toContain('quick-shift'));
 

@@ -47,13 +47,13 @@ export const findingLimits = {
   hardBendFret: {
     value: 2,
     unit: 'frets',
-    says: 'a bend at or below this fret',
+    says: 'a wider bend at or below this fret',
     source: 'common practice: the string is stiff near the nut',
   },
-  woundBend: {
+  easyBend: {
     value: 60,
     unit: 'cents',
-    says: 'more than this on strings 4 to 6',
-    source: 'common practice: wound strings bend little; the value is from memory',
+    says: 'a bend up to this, a quarter tone, is done anywhere with any finger, on wound strings, too',
+    source: 'common practice; the value is from memory',
   },
 } as const satisfies Record<string, Omit<CostEntry, 'unit'> & { readonly unit: string }>;

@@ -1,6 +1,6 @@
 import { spanOf, type Press } from '../hands/index.ts';
-import { fretSpanMm } from '../instrument/index.ts';
-import { placeOfNote, type Finding, type Remedy } from '../score/index.ts';
+import { fretSpanMm, openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
+import { placeOfNote, type Finding, type Remedy, type Score } from '../score/index.ts';
 import { fingersForNote, placesForNote } from './alternatives.ts';
 import { frettingCosts } from './cost-table.ts';
 import { findingLimits as limits } from './finding-limits.ts';
@@ -211,13 +211,15 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
     const why =
       fret === 0
         ? 'an open string cannot be bent'
-        : fret <= limits.hardBendFret.value
-          ? `at fret ${fret} the string is stiff`
-          : string >= 4 && note.bendCents > limits.woundBend.value
-            ? `string ${string} is wound and bends little`
-            : each.finger === 1
-              ? 'finger 1 has no other finger behind it'
-              : undefined;
+        : note.bendCents <= limits.easyBend.value
+          ? undefined
+          : fret <= limits.hardBendFret.value && !isSlack(fingering.score, string)
+            ? `at fret ${fret} the string is stiff`
+            : string >= 4
+              ? `string ${string} is wound and bends little`
+              : each.finger === 1
+                ? 'finger 1 has no other finger behind it'
+                : undefined;
     if (!why) return [];
     return [
       {
@@ -239,6 +241,10 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
     ];
   });
 }
+
+/** Tuned down by a whole step or more, a string gives near the nut, too. */
+const isSlack = ({ tuning }: Score, string: StringNumber): boolean =>
+  openMidi(tuning, string) <= openMidi(standardTuning, string) - 2;
 
 const shorten = (
   bar: number,

@@ -20,6 +20,7 @@ const marks: Record<string, Partial<Note>> = {
   o: { ending: 'stopped' },
   t: { tied: true },
   b: { bendCents: 50 },
+  B: { bendCents: 200 },
   d: { stroke: 'drag' },
 };
 
@@ -34,7 +35,7 @@ export function notes(text: string, metre: Metre = fourFour): Note[] {
     .filter(Boolean)
     .map((token): Note => {
       const match =
-        /^([tm])([1-6]):(\d+)@([\d.]+)(?:\/([\d.]+))?([hpsxotbd]*)(?:f([1-4T]))?(?:=([pima]))?$/.exec(token);
+        /^([tm])([1-6]):(\d+)@([\d.]+)(?:\/([\d.]+))?([hpsxotbBd]*)(?:f([1-4T]))?(?:=([pima]))?$/.exec(token);
       if (!match) throw new Error(token);
       const [, voice, string, fret, at, length, letters = '', finger, picking] = match;
       return {

@@ -94,6 +94,11 @@ describe('what cannot be read whole is read as far as it goes', () => {
   };
   test('a sound document is handed back as it is', () =>
     expect(mended({})).toEqual({ score: inventedScore(), leftOut: [] }));
+  test('a field with the name of something every object can do is a stranger like any other', () => {
+    const strange = { valueOf: false, constructor: 1, toString: null };
+    expect(mended(strange)).toEqual({ score: inventedScore(), leftOut: Object.keys(strange) });
+    expect(mendDocument({ format: 'jocund-study', version: 1, study: { valueOf: false } }).ok).toBe(false);
+  });
   test('unknown fields go and are named', () => {
     const [bar, ...bars] = inventedScore().bars;
     const [note, ...notes] = bar!.notes;

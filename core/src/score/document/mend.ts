@@ -69,7 +69,7 @@ function takePath(draft: unknown, path: Path, leftOut: string[]): boolean {
   if (key === undefined) return false;
   const standIn = usualAt(path);
   if (owner && standIn !== undefined) owner[key] = copied(standIn);
-  else if (!owner || !(key in owner) || fixedLists.has(String(path.at(-2))))
+  else if (!owner || !Object.hasOwn(owner, key) || fixedLists.has(String(path.at(-2))))
     return takePath(draft, path.slice(0, -1), leftOut);
   else if (Array.isArray(owner)) owner.splice(Number(key), 1);
   else Reflect.deleteProperty(owner, key);
@@ -87,9 +87,13 @@ const usualOfBar: Container = { ...blankBars[0] };
 
 function usualAt(path: Path): unknown {
   const key = String(path.at(-1));
-  if (path.length === 1) return usualOfPiece[key];
-  return path.length === 3 && path[0] === 'bars' ? usualOfBar[key] : undefined;
+  if (path.length === 1) return own(usualOfPiece, key);
+  return path.length === 3 && path[0] === 'bars' ? own(usualOfBar, key) : undefined;
 }
+
+/** A stranger's field may have the name of something every object can do. */
+const own = (container: Container, key: string): unknown =>
+  Object.hasOwn(container, key) ? container[key] : undefined;
 
 /** What went with its owner needs no telling of its own. */
 const widest = (told: readonly string[]): string[] =>
