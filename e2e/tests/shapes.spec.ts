@@ -69,8 +69,8 @@ test('grips are found and taken; neighbours and lists follow the piece', async (
   await page.getByRole('button', { name: 'Find grips' }).click();
   const found = page.getByRole('list', { name: 'Grips found' });
   await expect(found.getByRole('listitem').first()).toContainText('xx0212');
-  await found.getByRole('button', { name: 'Take xx0575' }).click();
-  await expect(page.getByLabel('Frets, string 6 to 1')).toHaveValue('xx0575');
+  await found.getByRole('button', { name: 'Take xx0532' }).click();
+  await expect(page.getByLabel('Frets, string 6 to 1')).toHaveValue('xx0532');
 
   await page.getByLabel('Frets, string 6 to 1').fill('xx0212');
   await page.getByRole('radio', { name: 'Near it' }).click();
