@@ -1,6 +1,6 @@
-import type { GripFingers, Hand, Neck } from '../hands/index.ts';
+import type { Hand, Neck } from '../hands/index.ts';
 import { fretPositionMm, openMidi, stringsLowToHigh } from '../instrument/index.ts';
-import { ticksPerQuarter, type Score } from '../score/index.ts';
+import { ticksPerQuarter, type PlacedGrip, type Score } from '../score/index.ts';
 import { usualFingers, type UsualFingers } from './grip-fingers.ts';
 import type { TimedNote } from './moments.ts';
 import { placementBook, type PlacementBook } from './placement.ts';
@@ -19,8 +19,8 @@ export interface FrettingSetting {
   readonly fretMm: readonly number[];
   readonly placements: PlacementBook;
   readonly usualFingers: UsualFingers;
-  /** Where the hand lies over a grip, by its fingers, once worked out. */
-  readonly gripPositions: WeakMap<GripFingers, number>;
+  /** Where the hand lies over a grip, once worked out. */
+  readonly gripPositions: WeakMap<PlacedGrip, number>;
   /** A small number for a note, the same whenever a score with the same note is read. */
   readonly identify: (note: TimedNote) => number;
 }

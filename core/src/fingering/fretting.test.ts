@@ -47,6 +47,12 @@ describe('grips in time (common practice)', () => {
       .usualFingers;
     expect(moved[2]).toEqual(moved[0]);
   });
+  test('a moved grip lies where it is, also when it has the very fingers of the one before', () => {
+    const score = written(['[133211] t6:1@1', '[355433] t6:3@1']);
+    const shared: (1 | 2 | 3 | 4)[] = [1, 3, 4, 2, 1, 1];
+    for (const bar of score.bars) for (const grip of bar.grips) grip.fingers = shared;
+    expect(fingerScore(score).moments.map(({ position }) => position)).toEqual([1, 3]);
+  });
   test('a note of a held grip keeps the grip’s finger, one beside it takes a free one', () => {
     expect(fingers(['[xx0232] t4:0@1 m3:2@1.5 m2:3@2 m1:2@2.5 m1:5@3/1 m1:2@4'])).toEqual([
       '-',

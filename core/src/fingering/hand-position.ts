@@ -82,10 +82,10 @@ function offMm(
 /** The position in which a grip's fingers lie least off their own frets; the lowest of equals. */
 function gripPosition({ grip, gripFingers }: TimedNote, setting: FrettingSetting): number | undefined {
   if (!grip || !gripFingers) return undefined;
-  const known = setting.gripPositions.get(gripFingers);
+  const known = setting.gripPositions.get(grip);
   if (known !== undefined) return known;
   const found = easiestPosition(grip.frets, gripFingers, setting);
-  setting.gripPositions.set(gripFingers, found);
+  setting.gripPositions.set(grip, found);
   return found;
 }
 
