@@ -30,24 +30,10 @@ export function fingerSequence(
   const numberOf = new Map(shapes.flatMap(({ at }, shape) => at.map((index) => [index, shape] as const)));
   const gripWith = (index: number, shape: Shape, option: number): FingeredGrip | undefined =>
     held[index]?.get(shape.options[option] ?? '');
-  const holdMm = shapes.map((shape) =>
-    shape.options.map((_, option) =>
-      shape.at.reduce((sum, index) => sum + (gripWith(index, shape, option)?.costMm ?? 0), 0),
-    ),
+  const easiest = shapes.map((shape) =>
+    easyOptions(shape, (index, option) => held[index]?.get(option)?.costMm ?? 0),
   );
-  const easiest = shapes.map((shape, number) => ({
-    ...shape,
-    options: shape.options.filter(
-      (_, option) =>
-        (holdMm[number]?.[option] ?? 0) <=
-        Math.min(...(holdMm[number] ?? [])) + mostForChanges * shape.at.length,
-    ),
-  }));
-  const alone = easiest.map((shape) =>
-    shape.options.map((_, option) =>
-      shape.at.reduce((sum, index) => sum + (gripWith(index, shape, option)?.costMm ?? 0), 0),
-    ),
-  );
+  const alone = easiest.map(({ holdMm }) => [...holdMm]);
   const pairs = new Map<
     string,
     { readonly first: number; readonly second: number; readonly cost: number[][] }
@@ -87,6 +73,16 @@ export function fingerSequence(
     const found = shape === undefined ? undefined : easiest[shape];
     return found && gripWith(index, found, chosen[shape ?? 0] ?? 0);
   });
+}
+
+/** A shape with the fingers that hold it not much harder than the easiest, and what holding it all times costs with each. */
+function easyOptions(shape: Shape, costMm: (index: number, option: string) => number) {
+  const costs = shape.options.map((option) =>
+    shape.at.reduce((sum, index) => sum + costMm(index, option), 0),
+  );
+  const most = Math.min(...costs) + mostForChanges * shape.at.length;
+  const isEasy = (_: unknown, option: number) => (costs[option] ?? Infinity) <= most;
+  return { ...shape, options: shape.options.filter(isEasy), holdMm: costs.filter(isEasy) };
 }
 
 /** A shape with the fingers it can be held with wherever it stands. */
