@@ -86,7 +86,7 @@ export function exchangedStrings(
   for (let index = 0; index < 6; index += 1) {
     const bit = 1 << index;
     if ((newStrings & bit) === 0) continue;
-    if (others[finger - 1] && ((others[finger - 1]?.strings ?? 0) & bit) !== 0) continue;
+    if (((others[finger - 1]?.strings ?? 0) & bit) !== 0) continue;
     if (
       others.some(
         (place, other) => other + 1 !== finger && place && place.fret !== fret && (place.strings & bit) !== 0,
