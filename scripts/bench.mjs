@@ -20,9 +20,10 @@ const report = (figure, value, aim) => console.log(`${figure.padEnd(52)} ${value
 checkNode();
 await installPackages();
 const [only, ...rest] = process.argv.slice(2);
-if (only === 'fuzz') process.exit(await benchFuzz(rest));
+if (only === 'fuzz') process.exit(await runBundled('fuzz-files.mjs', rest));
+if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only !== undefined) {
-  console.log('npm run bench, or npm run bench -- fuzz [COUNT]');
+  console.log('npm run bench, npm run bench -- fuzz [COUNT], or npm run bench -- fingers [ROUNDS]');
   process.exit(2);
 }
 await buildAll();
@@ -106,11 +107,11 @@ async function bundled(name, folder) {
   return outfile;
 }
 
-/** 100,000 broken files of every format. @param {readonly string[]} args */
-async function benchFuzz(args) {
-  const folder = join(dataFolder(), `fuzz-${process.pid}`);
+/** Bundles and runs a script that stands for itself, with the project's folder as its first argument. @param {string} name @param {readonly string[]} args */
+async function runBundled(name, args) {
+  const folder = join(dataFolder(), `bench-${process.pid}`);
   mkdirSync(folder, { recursive: true });
-  const code = await run(process.execPath, [await bundled('fuzz-files.mjs', folder), root, ...args]);
+  const code = await run(process.execPath, [await bundled(name, folder), root, ...args]);
   rmSync(folder, { recursive: true, force: true });
   return code;
 }

@@ -76,7 +76,7 @@ export function landingsOf(
 export const leadsAlong = ({ fret, newStrings }: Landing, place: FingerPlace | undefined): boolean =>
   place !== undefined && place.fret !== fret && (newStrings & place.strings) !== 0;
 
-/** How many strings a landing takes over at another fret from fingers that lie, or lay last, on them. */
+/** How many strings a landing takes over at another fret from fingers of the double stop before it. */
 export function exchangedStrings(
   { fret, newStrings }: Landing,
   others: readonly (FingerPlace | undefined)[],
@@ -89,13 +89,21 @@ export function exchangedStrings(
     if (((others[finger - 1]?.strings ?? 0) & bit) !== 0) continue;
     if (
       others.some(
-        (place, other) => other + 1 !== finger && place && place.fret !== fret && (place.strings & bit) !== 0,
+        (place, other) =>
+          other + 1 !== finger &&
+          place &&
+          place.fret !== fret &&
+          (place.strings & bit) !== 0 &&
+          isOfDoubleStop(place, others),
       )
     )
       count += 1;
   }
   return count;
 }
+
+const isOfDoubleStop = (place: FingerPlace, others: readonly (FingerPlace | undefined)[]): boolean =>
+  others.some((other) => other && other !== place && other.note.at === place.note.at);
 
 /** Whether a note is struck again, after a beat at most, with another finger than lies there. */
 export const takesPlaceOf = (
@@ -122,8 +130,8 @@ export function shiftMm(
   setting: FrettingSetting,
 ): number {
   const wayMm = Math.abs((setting.fretMm[to] ?? 0) - (setting.fretMm[from] ?? 0));
-  const share = costs.shiftWay.value * (isGuided ? costs.guidedShift.value : 1);
-  return wayMm * share * hurryOf(spareMs(landed, at, setting));
+  const mm = costs.shift.value + wayMm * costs.shiftWay.value * hurryOf(spareMs(landed, at, setting));
+  return isGuided ? mm * costs.guidedShift.value : mm;
 }
 
 /** Where a finger lies once it has pressed its notes; `place` is where it was, if it could stay there. */

@@ -41,9 +41,18 @@ export function positionsFor(
   if (landing.length === 0 && grip === undefined) return undefined;
   const allowed = placement.positions.filter((position) => pinned === undefined || position === pinned);
   const wanted = grip !== undefined && allowed.includes(grip) ? [grip] : allowed;
-  const shared = placement.presses.map(({ fret }) => fret);
-  const isShared = (fret: number) => shared.indexOf(fret) !== shared.lastIndexOf(fret);
+  const isShared = sharedFrets(starts, placement);
   return wanted.map((position) => ({ position, ...offMm(landing, position, isShared, setting) }));
+}
+
+/** Tells frets at which several fingers stand, those that hold a silent note of the grip among them. */
+function sharedFrets(starts: readonly TimedNote[], placement: Placement): (fret: number) => boolean {
+  const pressed = placement.presses.map(({ fret }) => fret);
+  const held = starts.find(({ gripFingers }) => gripFingers);
+  const silent = (held?.gripFingers ?? []).flatMap((finger, index) =>
+    finger === null || finger === 'T' ? [] : (held?.grip?.frets[index] ?? []),
+  );
+  return (fret) => pressed.indexOf(fret) !== pressed.lastIndexOf(fret) || silent.includes(fret);
 }
 
 /** Whether a note takes the finger that holds it in its grip. */

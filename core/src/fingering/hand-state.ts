@@ -52,6 +52,8 @@ export interface PreparedChoice {
   readonly positions: readonly PositionWay[] | undefined;
   /** Fingers, one bit each, that land on notes beside a grip: those of a grip lie where the grip has them. */
   readonly beside: number;
+  /** Whether a grip is held. */
+  readonly underGrip: boolean;
   /** Whether a finger that goes along its string leads the hand: in a slide, or with others from one grip to the next. */
   readonly mayBeLed: boolean;
   /** Where each finger lies after it, from each place it may come from, once worked out. */
@@ -82,6 +84,7 @@ export function prepareChoice(
     landed,
     positions,
     beside: fingersBeside(moment, choice, setting),
+    underGrip: moment.starts.some(({ gripFingers }) => gripFingers !== undefined),
     mayBeLed: sounded.pressed > 1 || moment.starts.some(({ asks }) => asks.includes('same-finger')),
     moves: [new Map(), new Map(), new Map(), new Map(), new Map()],
   };
@@ -118,8 +121,9 @@ export function moveFingers(
         into.costMm += costs.hops.value;
         tally?.('another finger', costs.hops.value);
       }
-      if (sounded.pressed > 1) {
-        const mm = exchangedStrings(landing, before.places, finger) * costs.exchanged.value;
+      if (sounded.pressed > 1 && !prepared.underGrip) {
+        const taken = exchangedStrings(landing, before.places, finger);
+        const mm = taken === 0 ? 0 : taken * costs.exchanged.value + weakLeadMm(landings, before);
         into.costMm += mm;
         tally?.('another finger', mm);
       }
@@ -132,6 +136,15 @@ export function moveFingers(
     if (!known?.has(from)) known?.set(from, placeAfter(finger, from, at, prepared, setting));
     into.places[finger - 1] = known?.get(from);
   }
+}
+
+/** What it costs that finger 3 or 4 leads: it goes on along its string and neither 1 nor 2 does. */
+function weakLeadMm(landings: PreparedChoice['landings'], { places }: HandState): number {
+  const leads = [1, 2, 3, 4].filter((finger) => {
+    const landing = landings[finger - 1];
+    return landing !== undefined && leadsAlong(landing, places[finger - 1]);
+  });
+  return leads.length > 0 && leads.every((finger) => finger > 2) ? costs.weakLead.value : 0;
 }
 
 function fingersBeside({ starts }: Moment, choice: Choice, setting: FrettingSetting): number {
@@ -168,8 +181,14 @@ export function positionMm(
   tally?: Tally,
 ): number {
   const { landed } = before;
-  const isShift = position !== 0 && before.position !== 0 && position !== before.position;
-  const mm = isShift && landed ? shiftMm(before.position, position, landed, at, isGuided, setting) : 0;
+  const isShift = position !== 0 && position !== before.position;
+  const mm = !isShift
+    ? 0
+    : landed
+      ? shiftMm(before.position, position, landed, at, isGuided, setting)
+      : before.position === 0 && position > 1
+        ? costs.beginsAway.value
+        : 0;
   tally?.('shift', mm);
   tally?.('reach', reachMm);
   tally?.('fingers at one fret', stackMm);

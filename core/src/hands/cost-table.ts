@@ -11,22 +11,26 @@ export const gripCosts = {
   weakFinger: { 1: 0, 2: 0, 3: 1, 4: 7, T: 8 },
   /** Shares of the way in mm by which fingers reach above their own fret, and lie below it, in the best position of the hand. */
   reach: 0.6,
-  stack: 0.22,
+  stack: 0.21,
   /** How many times more it costs a barring finger to lie below its own fret. */
   barreStack: 2,
+  /** Fingers 1 and 2 side by side at one fret: 2 and 3 are more alike in length. */
+  besideIndex: 3,
   /** Share of the way in mm by which two neighbouring fingers lie further apart than one fret each. */
   gap: 0.3,
   /** Two neighbouring strings under one tip. */
-  pair: { 1: 20, 2: 36, 3: 48, 4: 112, T: 30 },
+  pair: { 1: 19, 2: 32, 3: 41, 4: 112, T: 30 },
   /** The thumb on string 5, where it pulls the other fingers out of their grip. */
   thumbOnFive: 15,
   /** A barre, and each of its strings. */
-  barre: { 1: 14, 2: 48, 3: 26, 4: 112, T: 0 },
-  barreString: 1,
+  barre: { 1: 13, 2: 44, 3: 27, 4: 112, T: 0 },
+  barreString: 0.94,
   /** A barre over two or three strings one of which sounds from a higher fret: a tip of its own is freer. */
-  hiddenBarre: 10,
+  hiddenBarre: 17.5,
   /** A barre that leaves a thinner string ringing. */
-  liftedBarre: 12,
+  liftedBarre: 19.5,
+  /** The same for two strings under one tip. */
+  liftedPair: 11.3,
   /** An open string that a pressing finger's tip may lean on. */
   muteRisk: 2,
   /** Room one fingertip takes along the neck in mm, and the share of missing room that counts. */

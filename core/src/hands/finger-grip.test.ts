@@ -182,7 +182,7 @@ describe('from grip to grip', () => {
         // No shape is held much harder than it must be, and one shape is held one way.
         const choices = grips.map((grip) => {
           const all = fingerings(grip, neck, mediumHand);
-          return all.filter(({ costMm }) => costMm <= all[0]!.costMm + 24);
+          return all.filter(({ costMm }) => costMm <= all[0]!.costMm + 3);
         });
         const shapeOf = ({ frets: grip }: FingeredGrip) => {
           const lowest = Math.min(...grip.map((fret) => (fret === null || fret === 0 ? Infinity : fret)));

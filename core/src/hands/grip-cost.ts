@@ -32,10 +32,10 @@ export function gripCostTerms(
     { name: 'weak fingers', mm: sum(presses, ({ finger }) => gripCosts.weakFinger[finger]) },
     { name: 'stretch', mm: stretchMm(fingers, neck, hand) },
     { name: 'out of position', mm: outOfPositionMm(fingers, neck) },
-    { name: 'pairs', mm: sum(presses, pairCost) },
+    { name: 'pairs', mm: sum(presses, (press) => pairCost(frets, press)) },
     { name: 'barres', mm: sum(presses, (press) => barreCost(frets, press)) },
     { name: 'mute risk', mm: gripCosts.muteRisk * leanedOn(frets, presses) },
-    { name: 'crowding', mm: gripCosts.crowding * missingRoomMm(fingers, neck) },
+    { name: 'crowding', mm: gripCosts.crowding * missingRoomMm(fingers, neck) + besideIndexMm(fingers) },
   ];
   return terms.filter(({ mm }) => mm > 0);
 }
@@ -44,8 +44,9 @@ const sum = <T>(items: readonly T[], of: (item: T) => number): number =>
   items.reduce((total, item) => total + of(item), 0);
 
 /** Two strings under one tip; the thumb on two strings, or on string 5 alone. */
-function pairCost({ kind, finger, strings }: Press): number {
-  if (kind === 'pair') return gripCosts.pair[finger];
+function pairCost(frets: GripFrets, { kind, finger, fret, strings }: Press): number {
+  if (kind === 'pair')
+    return gripCosts.pair[finger] + (isLifted(frets, fret, strings.at(-1) ?? 1) ? gripCosts.liftedPair : 0);
   if (kind !== 'thumb') return 0;
   return strings.length > 1 ? gripCosts.pair.T : strings[0] === 5 ? gripCosts.thumbOnFive : 0;
 }
@@ -109,6 +110,12 @@ function leanedOn(frets: GripFrets, presses: readonly Press[]): number {
     const thinnest = strings.at(-1) ?? 1;
     return kind !== 'thumb' && thinnest > 1 && frets[lowToHighIndex((thinnest - 1) as StringNumber)] === 0;
   }).length;
+}
+
+/** Finger 2 beside the index at its fret. */
+function besideIndexMm(fingers: readonly Press[]): number {
+  const [one, two] = [1, 2].map((number) => fingers.find(({ finger }) => finger === number));
+  return one !== undefined && one.fret === two?.fret ? gripCosts.besideIndex : 0;
 }
 
 /** Room that the tips lack where several press at one fret. */

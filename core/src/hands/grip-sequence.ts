@@ -11,7 +11,7 @@ export interface GripToFinger {
 }
 
 /** A grip is held at most so many mm harder than at its easiest to make changes easier (from memory). */
-const mostForChanges = 24;
+const mostForChanges = 3;
 /** What a change counts beside holding (from memory): a teacher keeps to the usual fingers unless the way is long. */
 const changeShare = 0.5;
 
