@@ -15,7 +15,7 @@ const everyString = [0, 1, 2, 3, 4, 5];
  */
 export function choicesFor(
   before: Sounding,
-  { at, starts }: Moment,
+  { at, starts, bound }: Moment,
   setting: FrettingSetting,
   givenUp: number,
 ): Choice[] {
@@ -60,13 +60,16 @@ export function choicesFor(
         found.push({ strings: [...strings], fingers: [...fingers], planted: [...planted], released });
       return;
     }
+    const own = bound?.[each];
     for (const index of note.strings) {
       if (taken[index] && !areFixed) continue;
+      if (own && own.index !== index) continue;
       const wasTaken = taken[index] ?? false;
       taken[index] = true;
       strings[each] = index;
       const fret = note.midi - (setting.openMidi[index] ?? 0);
       for (const finger of fingersFor(note, index, fret, setting)) {
+        if (own && own.finger !== finger) continue;
         if (finger > 0 && !standsBesideAll(finger, fret, index, each, released)) continue;
         fingers[each] = finger;
         for (const plant of plantsFor(note, index, fret, finger, setting)) {
@@ -103,7 +106,8 @@ function subsets(items: readonly number[], most: number): number[][] {
   );
 }
 
-function fingersFor(
+/** Fingers that may press a note on a string, whatever else is held; only 0 where none is needed. */
+export function fingersFor(
   note: TimedNote,
   index: number,
   fret: number,

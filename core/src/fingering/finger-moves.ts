@@ -129,7 +129,7 @@ export function shiftMm(
   isGuided: boolean,
   setting: FrettingSetting,
 ): number {
-  const wayMm = Math.abs((setting.fretMm[to] ?? 0) - (setting.fretMm[from] ?? 0));
+  const wayMm = Math.abs((setting.bareFretMm[to] ?? 0) - (setting.bareFretMm[from] ?? 0));
   const mm = costs.shift.value + wayMm * costs.shiftWay.value * hurryOf(spareMs(landed, at, setting));
   return isGuided ? mm * costs.guidedShift.value : mm;
 }

@@ -3,6 +3,7 @@ import type { StringNumber } from '../instrument/index.ts';
 import { type Note, type PickingDigit, type PickingSchool, type Score, type Ticks } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting, typesThumb, type FrettingSetting } from './fretting-setting.ts';
+import { searchAlike } from './alike-search.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import { cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
@@ -98,7 +99,8 @@ export interface Fingering {
   readonly costMm: number;
   readonly spanMaxMm: number;
   readonly shifts: readonly Shift[];
-  /** Kept for the next run. */
+  /** Kept for the next run: the search in which like bars need not be alike. */
+  readonly free: FrettingSearch;
   readonly search: FrettingSearch;
   readonly picking: PickingSearch;
   readonly setting: FrettingSetting;
@@ -122,8 +124,9 @@ export function* fingerScoreSteps(
   const school = options.school ?? score.pickingSchool ?? usualSchool;
   const known = before && sameSetting(before, score, hand) ? before : undefined;
   const setting = known?.setting ?? frettingSetting(score, hand);
-  const moments = momentsOf(score, options, setting.usualFingers);
-  const search = yield* searchFretting(moments, setting, known?.search);
+  const asked = momentsOf(score, options, setting.usualFingers);
+  const free = yield* searchFretting(asked, setting, known?.free);
+  const { moments, search } = yield* searchAlike(asked, setting, free);
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
   way.forEach(({ choice }, index) =>
@@ -139,7 +142,7 @@ export function* fingerScoreSteps(
       known?.school === school ? known.picking : undefined,
     ),
   );
-  return layOut({ score, hand, school, moments, search, picking, setting, strings }, known);
+  return layOut({ score, hand, school, moments, free, search, picking, setting, strings }, known);
 }
 
 /** Whether what was worked out for one score holds for another: the same guitar, hand, tempo and grips. */
@@ -153,14 +156,17 @@ function sameSetting(before: Fingering, score: Score, hand: Hand): boolean {
   );
 }
 
-interface Worked extends Pick<Fingering, 'score' | 'hand' | 'school' | 'search' | 'picking' | 'setting'> {
+interface Worked extends Pick<
+  Fingering,
+  'score' | 'hand' | 'school' | 'free' | 'search' | 'picking' | 'setting'
+> {
   readonly moments: readonly Moment[];
   readonly strings: ReadonlyMap<TimedNote, number>;
 }
 
 /** Goes the cheapest way once more and writes down what each moment pays; moments that nothing reached are as before. */
 function layOut(worked: Worked, known: Fingering | undefined): Fingering {
-  const { score, hand, school, moments, search, picking, setting } = worked;
+  const { score, hand, school, moments, free, search, picking, setting } = worked;
   const fretted = cheapestWay(search);
   const picked = cheapestWay(picking);
   const steps = moments.map((moment, index): FingeredMoment => {
@@ -195,6 +201,7 @@ function layOut(worked: Worked, known: Fingering | undefined): Fingering {
     costMm: frettingMm + pickingMm,
     spanMaxMm: steps.reduce((most, { spanMm }) => Math.max(most, spanMm), 0),
     shifts: shiftsOf(steps, setting),
+    free,
     search,
     picking,
     setting,

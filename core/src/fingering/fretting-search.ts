@@ -13,7 +13,7 @@ import {
   type Moved,
 } from './hand-state.ts';
 import { searchLayers, type LayeredSearch, type Reached, type ReachedByKey } from './layered-search.ts';
-import type { Moment, TimedNote } from './moments.ts';
+import type { Bound, Moment, TimedNote } from './moments.ts';
 import type { Sounding } from './sounding.ts';
 
 export type FrettingSearch = LayeredSearch<Moment, HandState, Choice>;
@@ -133,7 +133,7 @@ function isSame(a: Moment, b: Moment): boolean {
   if (a.at !== b.at || a.starts.length !== b.starts.length) return false;
   return a.starts.every((note, index) => {
     const other = b.starts[index];
-    return other !== undefined && asksTheSame(note, other);
+    return other !== undefined && asksTheSame(note, other) && sameBound(a.bound?.[index], b.bound?.[index]);
   });
 }
 
@@ -152,6 +152,9 @@ function asksTheSame(a: TimedNote, b: TimedNote): boolean {
     sameGrip(a, b)
   );
 }
+
+const sameBound = (a: Bound | undefined, b: Bound | undefined): boolean =>
+  a?.index === b?.index && a?.finger === b?.finger;
 
 const sameGrip = ({ grip: a }: TimedNote, { grip: b }: TimedNote): boolean =>
   a === b || JSON.stringify(a) === JSON.stringify(b);

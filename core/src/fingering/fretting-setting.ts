@@ -17,6 +17,8 @@ export interface FrettingSetting {
   readonly msPerTick: number;
   /** Distance of each fret, counted from the capo, from the nut. */
   readonly fretMm: readonly number[];
+  /** The same on the neck without its capo, by which ways are weighed: one shape has one cost behind any capo. */
+  readonly bareFretMm: readonly number[];
   readonly placements: PlacementBook;
   readonly usualFingers: UsualFingers;
   /** Where the hand lies over a grip, once worked out. */
@@ -36,9 +38,8 @@ export const typesThumb = ({ bars }: Pick<Score, 'bars'>): boolean =>
 
 export function frettingSetting(score: Score, own: Hand): FrettingSetting {
   const hand = own.thumbOver || !typesThumb(score) ? own : { ...own, thumbOver: true };
-  const fretMm = Array.from({ length: mostFrets }, (_, fret) =>
-    fretPositionMm(score.scaleMm, fret + score.capo),
-  );
+  const fretsFrom = (capo: number) =>
+    Array.from({ length: mostFrets }, (_, fret) => fretPositionMm(score.scaleMm, fret + capo));
   const ids = new Map<number, number>();
   return {
     neck: { scaleMm: score.scaleMm, capo: score.capo },
@@ -46,7 +47,8 @@ export function frettingSetting(score: Score, own: Hand): FrettingSetting {
     choosesThumb: own.thumbOver,
     openMidi: stringsLowToHigh.map((string) => openMidi(score.tuning, string)),
     msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
-    fretMm,
+    fretMm: fretsFrom(score.capo),
+    bareFretMm: fretsFrom(0),
     placements: placementBook(score, hand),
     usualFingers: usualFingers(score, own),
     gripPositions: new WeakMap(),

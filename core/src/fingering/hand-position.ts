@@ -76,12 +76,12 @@ function offMm(
   landing: readonly Landed[],
   position: number,
   isShared: (fret: number) => boolean,
-  { fretMm }: FrettingSetting,
+  { bareFretMm }: FrettingSetting,
 ): Pick<PositionWay, 'reachMm' | 'stackMm'> {
   let reachMm = 0;
   let stackMm = 0;
   for (const { finger, fret } of landing) {
-    const mm = (fretMm[fret] ?? 0) - (fretMm[position + finger - 1] ?? 0);
+    const mm = (bareFretMm[fret] ?? 0) - (bareFretMm[position + finger - 1] ?? 0);
     if (mm > 0) reachMm += mm * costs.reach.value * (fret - position - finger + 1);
     else stackMm -= mm * (isShared(fret) ? costs.stack : costs.cramp).value;
   }

@@ -50,9 +50,9 @@ export function finished<Answer>(steps: Generator<number, Answer>): Answer {
 
 /**
  * Least-cost paths by dynamic programming over the states of each moment. Two ways that lead to the same key are one, and only
- * the cheaper is kept. `before` is an earlier run with the same costs: its layers are used again up to the first change, and
- * from the moment where all states cost evenly more or less than they did and no later moment has changed. Yields the share
- * done, 0 to 1, so that a worker can report and stop.
+ * the cheaper is kept. `before` is an earlier run with the same costs: its layers are used again up to the first change, and after each
+ * change from the moment where all states cost evenly more or less than they did, up to the next. Yields the share done, 0 to 1, so that
+ * a worker can report and stop.
  */
 export function* searchLayers<Moment, State, Choice>(
   moments: readonly Moment[],
@@ -66,9 +66,6 @@ export function* searchLayers<Moment, State, Choice>(
   };
   let kept = 0;
   while (kept < moments.length && same(kept, kept)) kept += 1;
-  let keptEnd = 0;
-  const most = Math.min(moments.length, old.length) - kept;
-  while (keptEnd < most && same(moments.length - 1 - keptEnd, old.length - 1 - keptEnd)) keptEnd += 1;
 
   const layers: Layer<Moment, State, Choice>[] = old.slice(0, kept);
   let workedOut = 0;
@@ -76,21 +73,25 @@ export function* searchLayers<Moment, State, Choice>(
     layers.at(-1)?.reached ??
     new Map([['', { key: '', state: start, costMm: 0, choice: undefined as Choice, from: '' }]]);
   let addedMm = layers.at(-1)?.addedMm ?? 0;
-  for (let index = kept; index < moments.length; index += 1) {
+  while (layers.length < moments.length) {
+    const index = layers.length;
     const moment = moments[index] as Moment;
     from = reach(from, addedMm, moment);
     addedMm = 0;
     workedOut += 1;
     if (workedOut % momentsAStep === 0) yield index / moments.length;
     layers.push({ moment, reached: from, addedMm: 0 });
-    const later = moments.length - 1 - index;
-    const counterpart = old[old.length - 1 - later];
-    if (later > keptEnd || !counterpart) continue;
+    // What follows is compared from the end: an edit may have put moments in or taken some out.
+    let oldIndex = old.length - moments.length + index;
+    const counterpart = old[oldIndex];
+    if (!counterpart || !same(index + 1, oldIndex + 1)) continue;
     const difference = evenDifference(from, counterpart);
     if (difference === undefined) continue;
-    for (const layer of old.slice(old.length - later))
-      layers.push({ ...layer, addedMm: layer.addedMm + difference });
-    break;
+    for (let layer = old[++oldIndex]; layer && same(layers.length, oldIndex); layer = old[++oldIndex]) {
+      addedMm = layer.addedMm + difference;
+      from = layer.reached;
+      layers.push({ ...layer, addedMm });
+    }
   }
   return { layers, workedOut };
 }

@@ -47,6 +47,14 @@ export interface TimedNote {
 export interface Moment {
   readonly at: Ticks;
   readonly starts: readonly TimedNote[];
+  /** The place and finger that a note, in the order of `starts`, is to have because a like bar has it. */
+  readonly bound?: readonly (Bound | undefined)[];
+}
+
+/** A string, as a place from string 6 to string 1 (0 to 5), and a finger on it: 0 for none, 5 for the thumb. */
+export interface Bound {
+  readonly index: number;
+  readonly finger: number;
 }
 
 export interface MomentOptions {

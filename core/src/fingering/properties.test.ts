@@ -96,6 +96,16 @@ describe('constraints, where a hand holds everything', () => {
       }),
     );
   });
+  test('behind a capo the same shapes cost the same, as long as a hand can hold them without it', () => {
+    fc.assert(
+      fc.property(anyScore, fc.integer({ min: 1, max: 7 }), (score, capo) => {
+        const behind = fingerScore({ ...score, capo });
+        const typed = fingerScore({ ...writeFingers(behind), capo: 0 });
+        fc.pre(!givesUp(typed));
+        expect(behind.frettingMm).toBeCloseTo(fingerScore(score).frettingMm, 6);
+      }),
+    );
+  });
   test('fingers once written in are kept at the same cost', () => {
     fc.assert(
       fc.property(anyScore, (score) => {

@@ -19,13 +19,17 @@ export interface CostTerm {
   readonly mm: number;
 }
 
-/** The cost of holding a legally fingered grip, term by term, in mm. Terms that are nought are left out. */
+/**
+ * The cost of holding a legally fingered grip, term by term, in mm. Terms that are nought are left out. Ways are those of the neck without
+ * a capo, so that one shape has one cost behind any capo; what a hand reaches at all is told by the neck as it is (`legality.ts`).
+ */
 export function gripCostTerms(
   frets: GripFrets,
   presses: readonly Press[],
-  neck: Neck,
+  { scaleMm }: Neck,
   hand: Hand,
 ): CostTerm[] {
+  const neck = { scaleMm, capo: 0 };
   const fingers = presses.filter(({ finger }) => finger !== 'T');
   const terms: CostTerm[] = [
     { name: 'fingers', mm: presses.length * gripCosts.finger },

@@ -38,7 +38,7 @@ export function fingerSequence(
     string,
     { readonly first: number; readonly second: number; readonly cost: number[][] }
   >();
-  const changeMm = rememberedChanges(neck);
+  const changeMm = rememberedChanges({ ...neck, capo: 0 });
   for (let index = 1; index < grips.length; index += 1) {
     const [first, second] = [numberOf.get(index - 1), numberOf.get(index)];
     if (first === undefined || second === undefined) continue;
