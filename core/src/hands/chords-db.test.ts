@@ -101,18 +101,45 @@ describe('fingerings of the open chord data set', () => {
     expect(refused.every(({ illegal }) => illegal.some(({ rule }) => rule !== 'span'))).toBe(true);
   });
 
-  test('of the half on which no cost was set, at least 90 % of pressed notes get the data set’s finger', () => {
+  const compared = judged
+    .filter(({ illegal }) => illegal.length === 0)
+    .map(({ frets, fingers }) => ({
+      frets,
+      theirs: fingers,
+      ours: fingerGrip(frets, neck, mediumHand)!.fingers,
+    }));
+  const share = (isRight: (each: (typeof compared)[number], string: number) => boolean) => {
     let [agreed, pressed] = [0, 0];
-    judged.forEach(({ frets, fingers, illegal }, index) => {
-      if (index % 2 === 1 || illegal.length > 0) return;
-      const ours = fingerGrip(frets, neck, mediumHand);
-      fingers.forEach((finger, string) => {
+    for (const each of compared)
+      each.theirs.forEach((finger, string) => {
         if (finger === null) return;
         pressed += 1;
-        if (ours?.fingers[string] === finger) agreed += 1;
+        if (isRight(each, string)) agreed += 1;
       });
-    });
-    expect(pressed).toBeGreaterThan(3000);
-    expect(agreed / pressed).toBeGreaterThan(0.9);
-  });
+    expect(pressed).toBeGreaterThan(6000);
+    return agreed / pressed;
+  };
+
+  test('94 of 100 pressed notes get the data set’s finger', () =>
+    expect(share(({ theirs, ours }, string) => theirs[string] === ours[string])).toBeGreaterThan(0.945));
+
+  /** Strings at one fret: one finger lies over them in the one way, each has its own in the other; or 3 stands for 4 at the top. */
+  const areEqualToATeacher = (a: readonly unknown[], b: readonly unknown[]) => {
+    const [oneOfA, oneOfB] = [new Set(a).size, new Set(b).size];
+    const sharesInOne = (oneOfA === 1) !== (oneOfB === 1) && Math.max(oneOfA, oneOfB) > 1;
+    const isTop =
+      oneOfA === 1 && oneOfB === 1 && [...a, ...b].every((finger) => finger === 3 || finger === 4);
+    return sharesInOne || isTop;
+  };
+  test('95 do when what is equal to a teacher counts: a barre or a finger for each string at its fret, 3 or 4 alone at the top', () =>
+    expect(
+      share(({ frets, theirs, ours }, string) => {
+        if (theirs[string] === ours[string]) return true;
+        const there = frets.flatMap((fret, other) => (fret === frets[string] ? [other] : []));
+        return areEqualToATeacher(
+          there.map((other) => theirs[other]),
+          there.map((other) => ours[other]),
+        );
+      }),
+    ).toBeGreaterThan(0.95));
 });

@@ -26,9 +26,10 @@ export const gripCosts = {
   barre: { 1: 13, 2: 44, 3: 27, 4: 112, T: 0 },
   barreString: 0.94,
   /** A barre over two or three strings one of which sounds from a higher fret: a tip of its own is freer. */
-  hiddenBarre: 17.5,
-  /** A barre that leaves a thinner string ringing. */
+  hiddenBarre: 23,
+  /** A barre that leaves a thinner open string ringing, or one that a lower finger presses. */
   liftedBarre: 19.5,
+  liftedOverBarre: 12,
   /** The same for two strings under one tip. */
   liftedPair: 11.3,
   /** An open string that a pressing finger's tip may lean on. */

@@ -102,7 +102,11 @@ function barreCost(frets: GripFrets, { kind, finger, fret, strings }: Press): nu
   if (kind !== 'barre') return 0;
   const [thickest = 1] = strings;
   const thinnest = strings.at(-1) ?? thickest;
-  const lifted = isLifted(frets, fret, thinnest) ? gripCosts.liftedBarre : 0;
+  const lifted = !isLifted(frets, fret, thinnest)
+    ? 0
+    : frets.slice(lowToHighIndex(thinnest) + 1).includes(0)
+      ? gripCosts.liftedBarre
+      : gripCosts.liftedOverBarre;
   const covered = thickest - thinnest + 1;
   const hidden = covered <= 3 && strings.length < covered ? gripCosts.hiddenBarre : 0;
   return gripCosts.barre[finger] + gripCosts.barreString * covered + lifted + hidden;

@@ -1,14 +1,18 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { fingerGrip, judgeFingers, mediumHand } from '../hands/index.ts';
+import { fingerGrip, fingersText, judgeFingers, mediumHand } from '../hands/index.ts';
 import { fretSpanMm, openMidi, stringsLowToHigh, tuningTable } from '../instrument/index.ts';
 import { modulo, noteAtDegree, pitchClassOf } from '../pitch/index.ts';
 import { chord, frets, guitar } from '../testing/parsed.ts';
-import { findGrips, fretsText, gripTones, parseChord, type GripSearch } from './index.ts';
+import { findGrips, fretsText, gripTones, parseChord, type FoundGrip, type GripSearch } from './index.ts';
 
 const found = (symbol: string, tuningName = 'std', over: Partial<GripSearch> = {}) =>
   findGrips(chord(symbol), { instrument: guitar(tuningName), hand: mediumHand, ...over });
 const texts = (...args: Parameters<typeof found>) => found(...args).map((grip) => fretsText(grip.frets));
+
+const isBarred = ({ presses }: FoundGrip) => presses.some(({ kind }) => kind === 'barre');
 
 describe('finding the grips of a chord', () => {
   const symbols = fc.constantFrom('D7', 'G', 'Am', 'E7', 'C13', 'F#m7b5', 'Bdim7', 'A7no3', 'D/F#', 'G5');
@@ -94,15 +98,39 @@ describe('finding the grips of a chord', () => {
     const small = found('C13', 'std', { hand: { size: 'small', thumbOver: false } });
     for (const { spanMm } of small) expect(spanMm).toBeLessThanOrEqual(130 * 0.9);
   });
-  test('no grip is only part of a better one', () => {
-    const grips = found('E', 'std', { limit: 20 }).map(({ frets: grip }) => grip);
-    grips.forEach((grip, index) =>
+  test('a grip that is only part of a better one can be moved where that cannot, or spares its barre', () => {
+    const grips = found('E', 'std', { limit: 20 });
+    const parts = grips.flatMap((part, index) =>
       grips
         .slice(0, index)
-        .forEach((better) =>
-          expect(grip.every((fret, string) => fret === null || fret === better[string])).toBe(false),
+        .flatMap((whole) =>
+          part.frets.every((fret, string) => fret === null || fret === whole.frets[string])
+            ? [{ part, whole }]
+            : [],
         ),
     );
+    for (const { part, whole } of parts) {
+      const moves = !part.frets.includes(0) && whole.frets.includes(0);
+      expect(moves || (isBarred(whole) && !isBarred(part)), fretsText(part.frets)).toBe(true);
+    }
+  });
+  test('the small F is shown beside the barre, and C9 without its first string', () => {
+    expect(texts('F')).toEqual(expect.arrayContaining(['133211', 'xx3211']));
+    expect(texts('C9')).toEqual(expect.arrayContaining(['x32333', 'x3233x']));
+  });
+  test('94 of 100 of the grips that teachers show first (common practice) are in the first dozen', () => {
+    const lines = readFileSync(join(import.meta.dirname, '../../checks/textbook-grips.txt'), 'utf8')
+      .split('\n')
+      .filter((line) => line !== '' && !line.startsWith('#'))
+      .map((line) => line.split(/[ =]/));
+    expect(lines).toHaveLength(80);
+    const missed = lines.flatMap(([symbol = '', grip = '']) =>
+      texts(symbol).includes(grip) ? [] : [`${symbol} ${grip}`],
+    );
+    expect(missed.length, missed.join(', ')).toBeLessThanOrEqual(5);
+    for (const [, grip = '', fingers] of lines)
+      if (fingers)
+        expect(fingersText(fingerGrip(frets(grip), guitar('std'), mediumHand)!.fingers), grip).toBe(fingers);
   });
   test('a capo shortens stretches: the same grip spans less (common practice: 92.1 mm at 2–5, 73.1 at capo 4)', () => {
     const grip = frets('xx2xx5');

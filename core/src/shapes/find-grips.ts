@@ -30,7 +30,8 @@ export interface FoundGrip {
 export function findGrips(chord: Chord, search: GripSearch): FoundGrip[] {
   const { instrument, hand, limit = 12, language = 'english' } = search;
   const found: FoundGrip[] = [];
-  const isKnown = (frets: GripFrets) => found.some((better) => isPartOf(frets, better.frets));
+  const isKnown = (frets: GripFrets) =>
+    found.some((better) => isPartOf(frets, better.frets) && !isWorthShowing(frets, better));
   const { all, explain } = gripCandidates(chord, search);
   const ranked = bestFirst(all, (candidate): FoundGrip | undefined => {
     if (isKnown(candidate.frets)) return undefined;
@@ -70,6 +71,21 @@ function withFingers(explained: ExplainedCandidate, fingered: FingeredGrip): Fou
     missing: explained.missing,
   };
 }
+
+/** A part of a grip that can be moved along the neck although the whole cannot, or that spares its barre. */
+const isWorthShowing = (part: GripFrets, whole: FoundGrip): boolean =>
+  (!hasOpen(part) && hasOpen(whole.frets)) || sparesBarre(part, whole);
+
+/** Whether a part needs no more of the whole’s barre than two neighbouring strings. */
+const sparesBarre = (part: GripFrets, { presses }: FoundGrip): boolean =>
+  presses.some(({ kind, strings }) => {
+    const [thickest = 0, thinnest = thickest, ...others] = strings.filter(
+      (string) => part[6 - string] !== null,
+    );
+    return kind === 'barre' && others.length === 0 && thickest - thinnest <= 1;
+  });
+
+const hasOpen = (frets: GripFrets): boolean => frets.includes(0);
 
 /** Whether every played string of a grip is played the same way in another. */
 const isPartOf = (part: GripFrets, whole: GripFrets): boolean =>

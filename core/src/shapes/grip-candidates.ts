@@ -28,6 +28,8 @@ export interface GripCandidates {
 interface Wanted {
   readonly classes: ReadonlySet<number>;
   readonly degrees: readonly { readonly degree: Degree; readonly pitchClass: number; readonly mm: number }[];
+  /** Pitch classes beyond root, third and fifth, one bit each. */
+  readonly colourMask: number;
   readonly fewestStrings: number;
   readonly bassClass: number;
   readonly isBassFixed: boolean;
@@ -78,11 +80,16 @@ function wantedOf(chord: Chord): Wanted {
       pitchClass: classOfDegree(chord, degree),
       mm: isEssential(chord, degree) ? Infinity : missingMm(degree),
     })),
+    colourMask: degrees
+      .filter((degree) => !triad.has(degree))
+      .reduce((mask, degree) => mask | (1 << classOfDegree(chord, degree)), 0),
     fewestStrings: Math.min(3, degrees.length),
     bassClass: pitchClassOf(chord.bass ?? chord.root),
     isBassFixed: chord.bass !== undefined,
   };
 }
+
+const triad: ReadonlySet<Degree> = new Set(['1', 'b3', '3', 'b5', '5', '#5'] as const);
 
 const missingMm = (degree: Degree): number =>
   degree === '5'
@@ -133,7 +140,14 @@ interface Sounding {
   readonly gaps: number;
   /** Strings that sound no higher than the thicker one before. */
   readonly crossed: number;
+  /** Open strings over the bass beside a fret from `highFret` on. */
+  readonly openAmongHigh: number;
+  /** Pitch classes that sound on more than one string, one bit each. */
+  readonly doubledMask: number;
 }
+
+/** From this fret on an open string rings far from its neighbours (from memory). */
+const highFret = 5;
 
 function soundingOf(frets: GripFrets, open: readonly number[]): Sounding {
   let classMask = 0;
@@ -143,11 +157,18 @@ function soundingOf(frets: GripFrets, open: readonly number[]): Sounding {
   let last = -1;
   let crossed = 0;
   let before = -Infinity;
+  let doubledMask = 0;
+  let openAbove = 0;
+  let highest = 0;
   for (let index = 0; index < 6; index += 1) {
     const fret = frets[index] ?? null;
     if (fret === null) continue;
     const midi = (open[index] ?? 0) + fret;
-    classMask |= 1 << (midi % 12);
+    const bit = 1 << (midi % 12);
+    doubledMask |= classMask & bit;
+    classMask |= bit;
+    if (fret === 0 && played > 0) openAbove += 1;
+    if (fret > highest) highest = fret;
     if (midi < lowestMidi) lowestMidi = midi;
     if (midi <= before) crossed += 1;
     before = midi;
@@ -155,7 +176,15 @@ function soundingOf(frets: GripFrets, open: readonly number[]): Sounding {
     if (first < 0) first = index;
     last = index;
   }
-  return { classMask, lowestMidi, played, gaps: last - first + 1 - played, crossed };
+  return {
+    classMask,
+    lowestMidi,
+    played,
+    gaps: last - first + 1 - played,
+    crossed,
+    openAmongHigh: highest >= highFret ? openAbove : 0,
+    doubledMask,
+  };
 }
 
 /** The least a combination can cost in mm, or undefined when it is not the chord. */
@@ -174,12 +203,23 @@ function leastCostMm(
   if (missingMm === Infinity) return undefined;
   const hasBass = sounding.lowestMidi % 12 === wanted.bassClass;
   if (wanted.isBassFixed && !hasBass) return undefined;
-  return missingMm + unplayedMm(sounding) + crossedMm(sounding) + bassMm(hasBass) + placeMm(frets, search);
+  return (
+    missingMm +
+    unplayedMm(sounding) +
+    crossedMm(sounding) +
+    openMm(sounding) +
+    doubledMm(sounding, wanted) +
+    bassMm(hasBass) +
+    placeMm(frets, search)
+  );
 }
 
 const unplayedMm = ({ played, gaps }: Sounding): number =>
-  (6 - played) * searchCosts.unplayed + gaps * searchCosts.gap;
+  (6 - played) * searchCosts.unplayed + gaps * searchCosts.gap + (played <= 3 ? searchCosts.threeStrings : 0);
 const crossedMm = ({ crossed }: Sounding): number => crossed * searchCosts.crossed;
+const openMm = ({ openAmongHigh }: Sounding): number => openAmongHigh * searchCosts.openAmongHigh;
+const doubledMm = ({ doubledMask }: Sounding, { colourMask }: Wanted): number =>
+  countBits(doubledMask & colourMask) * searchCosts.doubledColour;
 const bassMm = (hasBass: boolean): number => (hasBass ? 0 : searchCosts.otherBass);
 
 function explain(
@@ -197,6 +237,8 @@ function explain(
       { name: 'missing tones', mm: missing.reduce((sum, { mm }) => sum + mm, 0) },
       { name: 'unplayed strings', mm: unplayedMm(sounding) },
       { name: 'crossed pitches', mm: crossedMm(sounding) },
+      { name: 'open strings up the neck', mm: openMm(sounding) },
+      { name: 'doubled tones', mm: doubledMm(sounding, wanted) },
       { name: 'bass', mm: bassMm(sounding.lowestMidi % 12 === wanted.bassClass) },
       { name: 'distance', mm: place.distanceMm },
       { name: 'up the neck', mm: place.heightMm },

@@ -23,6 +23,8 @@ export interface SearchTerm {
     | 'missing tones'
     | 'unplayed strings'
     | 'crossed pitches'
+    | 'open strings up the neck'
+    | 'doubled tones'
     | 'bass'
     | 'distance'
     | 'up the neck';

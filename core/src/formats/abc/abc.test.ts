@@ -106,6 +106,11 @@ describe('what ABC says', () => {
     const read = readAbc(text);
     expect(!read.ok && read.fault.reason).toMatch(reason);
   });
+  test('broken rhythm after a bar line breaks nothing', () => {
+    const read = readAbc(`${head()}A|<A|`);
+    const bars = read.ok && read.value.content.kind === 'tune' ? read.value.content.tune.bars : [];
+    expect(bars.map(({ notes }) => notes.map(({ tick }) => tick))).toEqual([[0], [0]]);
+  });
   test('any text is read or refused, never thrown', () => {
     const letters = fc.string({
       unit: fc.constantFrom(...'ABCdefgz^_=,\'234/|:[](){}-<>"!%w: \nKMLQV1+&~.H'),

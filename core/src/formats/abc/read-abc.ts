@@ -233,7 +233,10 @@ class TuneReader {
     this.#tuplet = { left: r ? Number(r) : p, over: under, under: p };
   }
 
+  /** Broken rhythm holds between two notes of a bar; after a bar line there is nothing to break. */
   #break(signs: string): void {
+    const [before] = this.#last;
+    if (!before || !this.#bars.open.notes.includes(before)) return;
     const share = 2 ** -signs.length;
     const first = signs.startsWith('>') ? 2 - share : share;
     this.#broken = signs.startsWith('>') ? share : 2 - share;
@@ -241,8 +244,6 @@ class TuneReader {
       ...note,
       durationTicks: Math.round(note.durationTicks * first),
     }));
-    const [before] = this.#last;
-    if (!before) return;
     const difference = (added[0]?.durationTicks ?? 0) - before.durationTicks;
     for (const [index, old] of this.#last.entries()) {
       const changed = added[index];
