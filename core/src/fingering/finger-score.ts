@@ -22,7 +22,7 @@ import {
   type PickingTerm,
 } from './picking-step.ts';
 import { fingerOf, type Placement } from './placement.ts';
-import type { StepTerm } from './sounding.ts';
+import { placementOf, type StepTerm } from './sounding.ts';
 
 export interface FingeringOptions extends MomentOptions {
   readonly hand?: Hand;
@@ -238,7 +238,7 @@ function layMoment(
     pickingSetting(score, school),
     strokes.tally,
   );
-  const placement = setting.placements(sounding);
+  const placement = placementOf(sounding, setting);
   return {
     bar: moment.starts[0]?.bar ?? 0,
     tick,

@@ -72,6 +72,38 @@ describe('grips in time (common practice)', () => {
     expect(moments[1]!.letGo).toEqual([]);
     expect(moments[1]!.placement.presses).toHaveLength(1);
   });
+  describe('touched, not pressed', () => {
+    const chime = (text: string) => {
+      const score = written([text]);
+      score.bars[0]!.notes = score.bars[0]!.notes.map((note) =>
+        note.fret === 12 ? { ...note, harmonic: true as const } : note,
+      );
+      return fingerScore(score).moments.map(({ notes }) => notes.map(({ finger }) => finger ?? '-').join(''));
+    };
+    test('harmonics of several strings lie under one straight finger, with an open string beside them', () =>
+      expect(chime('t5:12@1 m4:12@1/1 m3:12@1/1 m1:0@1/1')[0]).toMatch(/^(\d)\1\1-$/));
+    test('an open string between them asks for two fingers', () =>
+      expect(chime('m4:12@1/1 m3:0@1/1 m2:12@1/1')[0]).toMatch(/^(\d)-(?!\1)\d$/));
+  });
+  test('a slap needs no finger', () => {
+    const score = written(['m2:8@1/1']);
+    score.bars[0]!.notes = score.bars[0]!.notes.map((note) => ({ ...note, stroke: 'slap' as const }));
+    expect(fingerScore(score).moments[0]!.notes[0]!.finger).toBeNull();
+  });
+  test('a grip that is lifted frees the hand until it is laid again', () => {
+    const bar = '[x32010] t5:3@1/1 m2:1@2/1 m3:5@3/1 m1:5@3/1 t5:3@4/1';
+    const lifted = written([bar]);
+    lifted.bars[0]!.notes = lifted.bars[0]!.notes.map((note) =>
+      note.string === 2 ? { ...note, ending: 'lifted' as const } : note,
+    );
+    const moved = (score: Score) =>
+      fingerScore(score).moments.flatMap(({ fretting }) =>
+        fretting.filter(({ name }) => name === 'grip moved'),
+      );
+    expect(moved(written([bar]))).not.toEqual([]);
+    expect(moved(lifted)).toEqual([]);
+    expect(fingerScore(lifted).moments[3]!.notes[0]!.finger).toBe(3);
+  });
   test('thumb-over takes the bass of F where the hand does so', () => {
     const bar = '[133211] t6:1@1/2 t4:3@1/2 m2:1@1/2 m1:1@1/2 m3:2@1/2';
     expect(fingers([bar])[0]).toBe('14211');

@@ -77,6 +77,7 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
   const ends = joinedEnds(notes, previous, evenTicksAt);
   const timed = new Map<Note, TimedNote>();
   const byTick = new Map<Ticks, TimedNote[]>();
+  const lifted = new Map<PlacedGrip, Ticks>();
   for (const placed of notes) {
     const { bar, note } = placed;
     const at = evenTicksAt(bar, note.tick);
@@ -91,7 +92,8 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
     const source = last && !last.asks.includes('no-place') && last.until >= at ? last : undefined;
     const until = endOf(note, at, ends.get(note) ?? evenTicksAt(bar, note.tick + note.durationTicks));
     const midi = openMidi(score.tuning, note.string) + note.fret;
-    const grip = gripAt(score, bar, note.tick);
+    const grip = heldGrip(gripAt(score, bar, note.tick), note, at, lifted);
+    if (grip && note.ending === 'lifted') lifted.set(grip, until);
     const each: TimedNote = {
       id: ((at * 8 + note.string) * longest + Math.min(until - at, longest - 1)) * 128 + midi,
       bar,
@@ -116,6 +118,20 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
   return [...byTick]
     .sort(([a], [b]) => a - b)
     .map(([at, together]) => ({ at, starts: together.sort((a, b) => b.note.string - a.note.string) }));
+}
+
+/** The grip that is held at a note: none where it was lifted and the note is not one of it; such a note lays it down again. */
+function heldGrip(
+  grip: PlacedGrip | undefined,
+  { string, fret }: Note,
+  at: Ticks,
+  lifted: Map<PlacedGrip, Ticks>,
+): PlacedGrip | undefined {
+  const liftedAt = grip && lifted.get(grip);
+  if (!grip || liftedAt === undefined || at < liftedAt) return grip;
+  if (fret === 0 || grip.frets[6 - string] !== fret) return undefined;
+  lifted.delete(grip);
+  return grip;
 }
 
 /** The written end of each note that others are tied to. */

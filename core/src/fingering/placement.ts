@@ -28,6 +28,8 @@ interface Pressing {
   readonly fingers: readonly FingerNumber[];
   readonly plantedFrets: readonly number[];
   readonly plantedFingers: readonly FingerNumber[];
+  /** Strings whose finger only touches them, for a harmonic. */
+  readonly touched: readonly boolean[];
 }
 
 /** What a moment's pressing is worth. */
@@ -61,25 +63,33 @@ export function placementBook(neck: Neck, hand: Hand): PlacementBook {
 /** One letter a fret (from −1 to 24) and finger. */
 const letter = (fret: number, finger: FingerNumber): string => String.fromCharCode((fret + 1) * 8 + finger);
 
-function keyOf({ frets, fingers, plantedFrets, plantedFingers }: Pressing): string {
+function keyOf({ frets, fingers, plantedFrets, plantedFingers, touched }: Pressing): string {
   let key = '';
   for (let index = 0; index < 6; index += 1) key += letter(frets[index] ?? -1, fingers[index] ?? 0);
   if (plantedFingers.some((finger) => finger > 0))
     for (let index = 0; index < 6; index += 1)
       key += letter(plantedFrets[index] ?? -1, plantedFingers[index] ?? 0);
+  if (touched.includes(true)) key += touched.map(Number).join('');
   return key;
 }
 
 function judge(pressing: Pressing, neck: Neck, hand: Hand): Placement {
-  const sounding = pressing.frets.map((fret) => (fret < 0 ? null : fret));
-  const down = pressing.fingers.map((finger, index) =>
-    (pressing.frets[index] ?? 0) > 0 ? fingerOf(finger) : null,
+  const { frets, fingers, touched } = pressing;
+  // A straight finger touches any number of strings and presses none: it counts as one tip, and nothing is muted under it.
+  const isExtra = touched.map((touches, index) => touches && fingers.indexOf(fingers[index] ?? 0) < index);
+  const sounding = frets.map((fret, index) => (fret < 0 || touched[index] ? null : fret));
+  const down = fingers.map((finger, index) =>
+    (frets[index] ?? 0) > 0 && !touched[index] ? fingerOf(finger) : null,
   );
   const presses = pressesAt([
-    ...placesOf(pressing.frets, pressing.fingers),
+    ...placesOf(
+      frets,
+      fingers.map((finger, index) => (isExtra[index] ? 0 : finger)),
+    ),
     ...placesOf(pressing.plantedFrets, pressing.plantedFingers),
   ]);
-  const isLegal = illegalities(sounding, down, presses, neck, hand).length === 0;
+  const isLegal =
+    !touchesOpenString(pressing) && illegalities(sounding, down, presses, neck, hand).length === 0;
   const terms = isLegal
     ? gripCostTerms(sounding, presses, neck, hand).filter(({ name }) => !ofPosition.has(name))
     : [];
@@ -94,6 +104,14 @@ function judge(pressing: Pressing, neck: Neck, hand: Hand): Placement {
     presses,
   };
 }
+
+/** Whether a string that is to sound open lies between two that one finger touches. */
+const touchesOpenString = ({ frets, fingers, touched }: Pressing): boolean =>
+  touched.some((touches, index) => {
+    const finger = fingers[index];
+    const last = fingers.findLastIndex((other, at) => other === finger && touched[at]);
+    return touches && frets.slice(index, last).includes(0);
+  });
 
 /** Costs of a grip that a moment of a piece pays by the position its hand is in. */
 const ofPosition: ReadonlySet<CostTerm['name']> = new Set(['fingers', 'weak fingers', 'out of position']);

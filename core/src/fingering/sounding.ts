@@ -123,7 +123,7 @@ export function soundNext(
     plantedFingers[index] = plant;
   }
 
-  const placement = setting.placements({ frets, fingers, plantedFrets, plantedFingers });
+  const placement = placementOf({ notes, frets, fingers, plantedFrets, plantedFingers }, setting);
   if (!placement.isLegal) return undefined;
   if (pressed > 0) pay('hold', placement.holdMm);
   else if (opened > 0) pay('mute risk', placement.muteMm);
@@ -134,6 +134,16 @@ export function soundNext(
     pressed,
   };
 }
+
+/** What holding all that sounds is worth. */
+export const placementOf = (
+  sounding: Pick<Sounding, 'notes' | 'frets' | 'fingers' | 'plantedFrets' | 'plantedFingers'>,
+  { placements }: FrettingSetting,
+): Placement =>
+  placements({
+    ...sounding,
+    touched: sounding.notes.map((note) => note?.asks.includes('touch') ?? false),
+  });
 
 /** Whether a note has the finger it must have: one already down for it, one that slides, one above that which is hammered from. */
 function arrives(start: TimedNote, index: number, finger: FingerNumber, before: Sounding): boolean {

@@ -25,6 +25,9 @@ export const gripCosts = {
   /** A barre, and each of its strings. */
   barre: { 1: 13, 2: 44, 3: 27, 4: 112, T: 0 },
   barreString: 0.94,
+  /** Strings that finger 2 or 3 lies over at most (common practice), and what more of them cost: a last resort, unless the teacher types it. */
+  mostUnder: { 1: 6, 2: 2, 3: 3, 4: 6, T: 6 },
+  wideBarre: 100,
   /** A barre over two or three strings one of which sounds from a higher fret: a tip of its own is freer. */
   hiddenBarre: 23,
   /** A barre that leaves a thinner open string ringing, or one that a lower finger presses. */

@@ -109,7 +109,8 @@ function barreCost(frets: GripFrets, { kind, finger, fret, strings }: Press): nu
       : gripCosts.liftedOverBarre;
   const covered = thickest - thinnest + 1;
   const hidden = covered <= 3 && strings.length < covered ? gripCosts.hiddenBarre : 0;
-  return gripCosts.barre[finger] + gripCosts.barreString * covered + lifted + hidden;
+  const wide = covered > gripCosts.mostUnder[finger] ? gripCosts.wideBarre : 0;
+  return gripCosts.barre[finger] + gripCosts.barreString * covered + lifted + hidden + wide;
 }
 
 /** Open strings right beside a pressing finger, on its thinner side, where the tip leans. */

@@ -290,7 +290,7 @@ export const techniques = [
     sets: { stroke: 'slap' },
     key: 'j',
     isEveryday: false,
-    hand: null,
+    hand: 'no-place',
     sound: { tone: 'slap' },
     musicXml: 'by-word',
     abc: null,
