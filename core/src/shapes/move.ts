@@ -35,7 +35,8 @@ export function moveGrip(
 ): Result<MovedGrip> {
   const isMoved = (fret: number | null): fret is number =>
     fret !== null && (fret > 0 || settings.all === true);
-  const moved = frets.map((fret) => (isMoved(fret) ? fret + byFrets : fret));
+  const shifted = frets.map((fret) => (isMoved(fret) ? fret + byFrets : fret));
+  const moved = settings.all ? shifted : withFittingBass(instrument, frets, shifted, byFrets);
   const lowest = settings.all ? 0 : 1;
   const off = frets.findIndex(
     (fret, index) =>
@@ -50,6 +51,37 @@ export function moveGrip(
   const name = nameGrip(instrument.tuning, moved, settings);
   return ok({ frets: moved, byFrets, name, foreignOpen: foreignOpen(instrument, frets, moved, byFrets) });
 }
+
+/**
+ * A moved shape over an open bass takes the open string that fits it (common practice: the D7 shape seven frets up is A7 over open
+ * string 5): its root first, else another of its tones. Where none fits, the open bass stays.
+ */
+function withFittingBass(
+  { tuning }: Instrument,
+  before: GripFrets,
+  moved: (number | null)[],
+  byFrets: number,
+): (number | null)[] {
+  const [lowest] = gripTones(tuning, before);
+  if (lowest?.fret !== 0 || byFrets === 0) return moved;
+  const named = nameGrip(tuning, before).tones;
+  const root = named.find(({ degree }) => degree === '1') ?? lowest;
+  const classOf = (string: StringNumber) => modulo(openMidi(tuning, string) - byFrets, 12);
+  const tones = new Set(named.map(({ midi }) => modulo(midi, 12)));
+  if (tones.has(classOf(lowest.string))) return moved;
+  const free = bassStrings.filter(
+    (string) => string === lowest.string || before[lowToHighIndex(string)] === null,
+  );
+  const fits =
+    free.find((string) => classOf(string) === modulo(root.midi, 12)) ??
+    free.find((string) => tones.has(classOf(string)));
+  if (fits === undefined) return moved;
+  return moved.map((fret, index) =>
+    index === lowToHighIndex(fits) ? 0 : index === lowToHighIndex(lowest.string) ? null : fret,
+  );
+}
+
+const bassStrings: readonly StringNumber[] = [5, 6, 4];
 
 /**
  * The open strings that are no tone of the shape's own chord moved along: the chord named from the grip before, every root

@@ -66,6 +66,9 @@ interface Reading {
 
 /** Weights of the ranking, in the unit of {@link ChordKind.rarity}. */
 const inversionCost = 1;
+/** An everyday chord over a bass that is none of its tones: A/D (from memory: less likely than any whole chord of four tones). */
+const foreignBassCost = 2.2;
+const everydayRarity = 0.8;
 const missingCost: Record<string, number> = { '5': 1, '3': 3, b3: 3 };
 const missingOtherCost = 2;
 /** What a symmetrical chord gains as the name that leads a half step up into the next root, or that keeps it. */
@@ -121,7 +124,7 @@ function readTones(
 ): Reading[] {
   const readings = [...classes].flatMap((rootClass) => {
     const sounding = aboveRoot(classes, rootClass);
-    return kindMasks.flatMap((mask) => {
+    return kindMasks.flatMap((mask): Reading[] => {
       const missing = missingDegrees(mask, sounding);
       if (!missing) return [];
       const { kind } = mask;
@@ -133,8 +136,30 @@ function readTones(
       return [{ kind, root: spellRoot(rootClass, kind, key), missing, cost }];
     });
   });
+  readings.push(...readForeignBass(classes, bassClass, key));
   const rootless = readings.length > 0 && classes.size >= 4 ? readRootless(classes, key) : [];
   return [...readings.sort((a, b) => a.cost - b.cost), ...rootless];
+}
+
+/** Everyday chords, whole, over a bass that is none of their tones. */
+function readForeignBass(classes: ReadonlySet<number>, bassClass: number, key?: Key): Reading[] {
+  const above = new Set([...classes].filter((each) => each !== bassClass));
+  if (above.size < 3) return [];
+  return [...above].flatMap((rootClass) => {
+    const sounding = aboveRoot(above, rootClass);
+    return kindMasks.flatMap((mask): Reading[] => {
+      const { kind } = mask;
+      if (kind.rarity > everydayRarity || missingDegrees(mask, sounding)?.length !== 0) return [];
+      return [
+        {
+          kind,
+          root: spellRoot(rootClass, kind, key),
+          missing: [],
+          cost: kind.rarity + foreignBassCost,
+        },
+      ];
+    });
+  });
 }
 
 /**
@@ -233,14 +258,21 @@ function nameTone(tone: GripTone, root: NoteName, reading: Reading | undefined):
 
 /** Without a key: the name with which the chord's tones need the fewest signs, sharps on a tie. */
 function spellRoot(rootClass: number, kind: ChordKind, key?: Key): NoteName {
-  if (key) return spellInKey(rootClass, key);
+  if (key) return plainly(spellInKey(rootClass, key), rootClass, kind);
   const signs = (root: NoteName) =>
     kind.degrees.reduce((sum, degree) => sum + Math.abs(noteAtDegree(root, degree).alter), 0) -
     (root.alter > 0 ? 0.5 : 0);
   const names = letters
     .map((letter) => spellAs(letter, rootClass))
-    .filter(({ alter }) => Math.abs(alter) <= 1);
+    .filter(({ alter }) => Math.abs(alter) <= 1)
+    .filter((name, _, all) => name.alter === 0 || all.every(({ alter }) => alter !== 0));
   return names.reduce((best, name) => (signs(name) < signs(best) ? name : best));
+}
+
+/** A symmetrical chord is never named B#, E#, Cb or Fb: any of its tones could be its root (common practice). */
+function plainly(name: NoteName, rootClass: number, { suffix }: ChordKind): NoteName {
+  const natural = letters.map((letter) => spellAs(letter, rootClass)).find(({ alter }) => alter === 0);
+  return (suffix === 'dim7' || suffix === 'aug') && natural ? natural : name;
 }
 
 const major: ChordKind = { suffix: '', degrees: ['1', '3', '5'], needs: [], rarity: 0, optional: [] };

@@ -57,6 +57,14 @@ describe('moved along the neck', () => {
       }),
     );
   });
+  test('over an open bass the open string that fits is taken (common practice): D7 seven frets up is A7 over open 5', () => {
+    const found = moveGrip(std, frets('xx0212'), 7);
+    expect(found.ok && [fretsText(found.value.frets), found.value.name.name]).toEqual(['x0x989', 'A7']);
+    const e = moveGrip(std, frets('xx0232'), 2);
+    expect(e.ok && [fretsText(e.value.frets), e.value.name.name]).toEqual(['0xx454', 'E']);
+    const kept = moveGrip(std, frets('022100'), 5);
+    expect(kept.ok && fretsText(kept.value.frets)).toBe('077600');
+  });
   test('off the neck is refused with the string', () => {
     const refused = moveGrip(std, frets('x32010'), -1);
     expect(!refused.ok && refused.fault).toMatchObject({ place: { string: 2 } });

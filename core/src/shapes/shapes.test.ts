@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { Chord } from 'tonal';
 import { describe, expect, test } from 'vitest';
-import { frets, tuning } from '../testing/parsed.ts';
+import { frets, key, tuning } from '../testing/parsed.ts';
 import { fretsText, gripTones, nameGrip, openStringsName, parseFrets } from './index.ts';
 
 const pitchClasses: Record<string, number> = {
@@ -137,6 +137,8 @@ test('every name explains exactly its tones: judged by tonal’s chord dictionar
       for (const tone of needed) expect(sounding).toContain(noteClass(tone));
       const root = noteClass(named.root);
       const allowed = new Set([...judged.notes.map(noteClass), ...extra.map((above) => (root + above) % 12)]);
+      // A bass written after the stroke may be foreign to the chord.
+      if (named.name.includes('/')) allowed.add(noteClass(named.bass));
       for (const tone of sounding) expect(allowed).toContain(tone);
     }),
     { numRuns: 400 },
@@ -148,6 +150,31 @@ function noteClass(name: string): number {
   const signs = [...name.slice(1)].reduce((sum, sign) => sum + (sign === '#' ? 1 : -1), 0);
   return (natural + signs + 12) % 12;
 }
+
+test.each([
+  ['xx0220', 'A/D'],
+  ['133010', 'C/F'],
+  ['3x0212', 'D7/G'],
+  ['x32010', 'C'],
+  ['x02010', 'Am7'],
+  ['2x2212', 'F#m7b5'],
+])(
+  '%s is %s: an everyday chord over a foreign bass has a name, and a plainer one comes first (common practice)',
+  (text, name) => expect(nameGrip(tuning('std'), frets(text)).name).toBe(name),
+);
+test.each(['C', 'G', 'D', 'A', 'E', 'Ab', 'Eb', 'Bb', 'F', undefined])(
+  'no diminished seventh or augmented triad is called B#, E#, Cb or Fb in %s',
+  (tonic) => {
+    for (let fret = 1; fret < 13; fret += 1)
+      for (const shape of [
+        [null, null, fret, fret + 1, fret, fret + 1],
+        [null, null, fret + 2, fret + 1, fret, fret],
+      ]) {
+        const { name, root } = nameGrip(tuning('std'), shape, tonic ? { key: key(tonic) } : {});
+        if (name && /dim7|aug/.test(name)) expect(root).not.toMatch(/^([BE]#|[CF]b)$/);
+      }
+  },
+);
 
 test('open strings of the shipped open tunings spell their chord', () => {
   expect(

@@ -6,7 +6,7 @@ type HomeRole = 'low' | 'alternate' | 'other-low';
 /** Strings the thumb prefers for a role, by the string of the low bass (common practice: 6-4-5-4, 5-4-6-4, 4-3-5-3). */
 const preferred: Record<'alternate' | 'other-low', Partial<Record<StringNumber, readonly StringNumber[]>>> = {
   alternate: { 6: [4, 5, 3], 5: [4, 6, 3], 4: [3, 5, 2], 3: [2, 4] },
-  'other-low': { 6: [5, 3], 5: [6, 3], 4: [5] },
+  'other-low': { 6: [5], 5: [6], 4: [5], 3: [4] },
 };
 
 /**

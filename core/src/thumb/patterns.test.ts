@@ -100,6 +100,8 @@ describe('patterns of the trade (common practice)', () => {
       'B',
       'G#',
     ]));
+  test('boogie on C goes up from the low C: no tone an octave off', () =>
+    expect(bass(laid('boogie', ['x32010']))).toBe('5.3 4.2 3.0 3.2 3.3 3.2 3.0 4.2'));
   test('boogie on Am takes the minor third', () =>
     expect(pitches(laid('boogie', ['x02210'], { key: { tonic: 'A', mode: 'minor' } }))[1]).toBe('C'));
   test('the shuffle strikes root and fifth, then root and sixth', () =>
@@ -118,6 +120,12 @@ describe('patterns of the trade (common practice)', () => {
 });
 
 describe('walks arrive on the change (common practice)', () => {
+  test('from G to C by the open string', () =>
+    expect(
+      bass(laid('walk', ['320003', 'x32010'], { key: { tonic: 'G', mode: 'major' } }))
+        .split(' ')
+        .slice(2, 4),
+    ).toEqual(['5.0', '5.2']));
   test('by half steps from A to B on string 5: A A# B', () => {
     const score = laid('walk-chromatic', ['x02220', 'x21202'], {
       bars: blankScore({ title: 'W', barCount: 2 }).bars,

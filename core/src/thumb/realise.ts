@@ -15,6 +15,7 @@ import {
 import type { Key } from '../pitch/index.ts';
 import type { NeckPlace, StringNumber, Tuning } from '../instrument/index.ts';
 import { fretOf, gripTones } from '../shapes/index.ts';
+import { bassStrings } from './bass-strings.ts';
 import type { PatternGrid, ThumbPattern } from './pattern-table.ts';
 import { placeForRole, type Solution } from './role-places.ts';
 import { walkTo } from './walk.ts';
@@ -160,11 +161,13 @@ function strike(
   return [at(place)];
 }
 
-/** Strings of a brush: the grip's three thinnest that the melody leaves. */
+/** Strings of a brush: the grip's three thinnest that the melody leaves, none of them the low bass. */
 function brushed(grip: PlacedGrip, tuning: Tuning, taken: ReadonlySet<number>): NeckPlace[] {
-  return gripTones(tuning, soundingFrets(grip))
+  const frets = soundingFrets(grip);
+  const low = bassStrings(tuning, frets)?.low ?? 6;
+  return gripTones(tuning, frets)
     .slice(-3)
-    .filter(({ string }) => !taken.has(string));
+    .filter(({ string }) => !taken.has(string) && string < low);
 }
 
 /** The walk in a bar's last beats, one step a beat. */

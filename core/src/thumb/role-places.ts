@@ -50,6 +50,12 @@ export function placeForRole(
   const at = (string: StringNumber): NeckPlace => ({ string, fret: fretOf(grip.frets, string) ?? 0 });
   const isFree = (string: StringNumber): boolean => !taken.has(string);
 
+  if (role === 'other-low' && strings['other-low'] === strings.low) {
+    const fifth = fifthBelow(grip, tuning, strings.low, taken);
+    if (fifth) return fifth;
+  }
+  const figure = figurePlace(role, grip, tuning, taken);
+  if (figure) return figure;
   const wanted = stringOfRole(role, grip, tuning, last);
   if (wanted !== undefined && isFree(wanted)) return at(wanted);
   const beside = wanted === undefined ? besideTheGrip(role, grip, tuning, taken) : undefined;
@@ -60,6 +66,66 @@ export function placeForRole(
   const solved =
     wanted === undefined ? 'low bass, the grip has no such tone' : 'other string, the melody has it';
   return { ...at(other), solved };
+}
+
+/**
+ * The grip's fifth on the next thicker string than its low bass, which the grip leaves out (common practice: over C the thumb goes
+ * 5-4-6-4, and finger 3 crosses to string 6); undefined where it does not lie within the hand.
+ */
+function fifthBelow(
+  grip: PlacedGrip,
+  tuning: Tuning,
+  low: StringNumber,
+  taken: ReadonlySet<number>,
+): NeckPlace | undefined {
+  const string = (low + 1) as StringNumber;
+  const root = rootOf(grip, tuning);
+  if (string > 6 || taken.has(string) || root === undefined) return undefined;
+  const lowest = pressedRange(grip.frets)?.lowest ?? 1;
+  const fret = [0, ...Array.from({ length: besideFrets }, (_, step) => lowest + step)].find(
+    (each) => modulo(openMidi(tuning, string) + each - root, 12) === fifthOf(grip, tuning),
+  );
+  return fret === undefined ? undefined : { string, fret };
+}
+
+/** Semitones of the grip's own fifth above its root. */
+function fifthOf(grip: PlacedGrip, tuning: Tuning): number {
+  const degrees = nameGrip(tuning, soundingFrets(grip)).tones.map(({ degree }) => degree);
+  return degrees.includes('b5') ? 6 : degrees.includes('#5') ? 8 : 7;
+}
+
+/** Strings a bass figure may use, the likelier first. */
+const figureStrings: readonly StringNumber[] = [6, 5, 4, 3];
+
+/**
+ * A tone of a bass figure in the octave above the low root, as boogie figures go: on a string of the grip that holds that very pitch, else
+ * at the lowest fret within the hand. Undefined for other roles, and where the pitch does not lie there.
+ */
+function figurePlace(
+  role: BassRole,
+  grip: PlacedGrip,
+  tuning: Tuning,
+  taken: ReadonlySet<number>,
+): SolvedPlace | undefined {
+  const root = rootOf(grip, tuning);
+  const wanted = roleSemitones[role];
+  if (role === 'root' || root === undefined || !wanted) return undefined;
+  const pitch = root + semitonesIn(role, grip, tuning);
+  const highest = (pressedRange(grip.frets)?.lowest ?? 1) + besideFrets;
+  const places = figureStrings
+    .map((string) => ({ string, fret: pitch - openMidi(tuning, string) }))
+    .filter(({ string, fret }) => fret >= 0 && fret <= highest && !taken.has(string));
+  const own = places.find(({ string, fret }) => fretOf(soundingFrets(grip), string) === fret);
+  if (own) return own;
+  const [beside] = places.sort((a, b) => Number(a.string === 3) - Number(b.string === 3) || a.fret - b.fret);
+  return beside && { ...beside, solved: 'tone beside the grip' };
+}
+
+/** How far a tone of a figure lies above the root: thirds and fifths are the grip's own. */
+function semitonesIn(role: BassRole, grip: PlacedGrip, tuning: Tuning): number {
+  if (role === 'fifth') return fifthOf(grip, tuning);
+  const isMinor = nameGrip(tuning, soundingFrets(grip)).tones.some(({ degree }) => degree === 'b3');
+  return role === 'third' && isMinor ? 3 : (roleSemitones[role]?.[0] ?? 0);
 }
 
 /** The string of the grip that plays a role; undefined when none does. */

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { openMidi } from '../instrument/index.ts';
+import { modulo } from '../pitch/index.ts';
 import { frets, tuning } from '../testing/parsed.ts';
 import { blankScore, layGrip, validateScore, type Score } from '../score/index.ts';
-import { gripTones } from '../shapes/index.ts';
+import { gripTones, nameGrip } from '../shapes/index.ts';
 import { applyThumb, bassStrings, findPattern, thumbFindings, thumbPatternTable } from './index.ts';
 
 function score(pattern: string, grips: [number, number, string][], over: Partial<Score> = {}): Score {
@@ -23,6 +25,9 @@ describe('alternating bass on usual grips (common practice)', () => {
     ['three-string', '332010', [5, 4, 6, 4]],
     ['three-string', 'x00232', [4, 3, 5, 3]],
     ['three-string', '320003', [6, 4, 5, 4]],
+    ['three-string', 'x32010', [5, 4, 6, 4]],
+    ['three-string', 'x02220', [5, 4, 6, 4]],
+    ['three-string', 'xx0232', [4, 3, 5, 3]],
     ['one-string', '022100', [6, 6, 6, 6]],
     ['half-time', '022100', [6, 4]],
     ['off-beat', '022100', [6, 6]],
@@ -30,6 +35,19 @@ describe('alternating bass on usual grips (common practice)', () => {
     expect(strokes(score(pattern, [[0, 0, grip]]))).toEqual(strings),
   );
 
+  test('the fifth below the bass: finger 3 crosses to 6/3 over C, the open string rings over A', () => {
+    const third = (grip: string) => score('three-string', [[0, 0, grip]]).bars[0]!.notes[2];
+    expect(third('x32010')).toMatchObject({ string: 6, fret: 3 });
+    expect(third('x02220')).toMatchObject({ string: 6, fret: 0 });
+  });
+  test.each(['xx0232', 'xxx232', '022100', 'x32010'])(
+    'boom and brush on %s: no boom lies on a brushed string',
+    (grip) => {
+      const { notes } = score('boom-brush', [[0, 0, grip]]).bars[0]!;
+      const brushed = new Set(notes.filter(({ stroke }) => stroke === 'brush').map(({ string }) => string));
+      for (const { string, stroke } of notes) if (!stroke) expect(brushed.has(string)).toBe(false);
+    },
+  );
   test('a string held silently is not the thumb’s', () => {
     const blank = blankScore({ title: 'Silent', barCount: 1, thumbPattern: 'two-string' });
     const silent = (strings: (5 | 6)[]) =>
@@ -143,10 +161,18 @@ describe('the thumb and the rest of the bar', () => {
   });
 });
 
+/** Whether a place is the grip’s fifth on the string beside its low bass. */
+function isFifthBelow(grip: readonly (number | null)[], name: string, string: number, fret: number): boolean {
+  const named = nameGrip(tuning(name), grip).tones;
+  const root = named.find(({ degree }) => degree === '1') ?? named[0]!;
+  const above = modulo(openMidi(tuning(name), string as 1) + fret - root.midi, 12);
+  return string === bassStrings(tuning(name), grip)!.low + 1 && above >= 6 && above <= 8;
+}
+
 /** Patterns that play tones beside the grip on purpose. */
 const besideTheGrip = new Set(['boogie', 'boogie-shuffle', 'walk', 'walk-chromatic', 'walk-tenths']);
 
-test('on any grip in any tuning each stroke is a string and fret of the grip, and the bar adds up', () => {
+test('on any grip in any tuning each stroke is a string and fret of the grip or its fifth below the bass, and the bar adds up', () => {
   const any = fc.array(fc.option(fc.integer({ min: 0, max: 12 })), { minLength: 6, maxLength: 6 });
   const names = fc.constantFrom(...thumbPatternTable.map(({ id }) => id));
   fc.assert(
@@ -166,7 +192,11 @@ test('on any grip in any tuning each stroke is a string and fret of the grip, an
         const held = new Set(gripTones(tuning(name), grip).map(({ string, fret }) => `${string}:${fret}`));
         expect(made.bars[0]!.notes.length).toBeGreaterThan(0);
         for (const { string, fret } of made.bars[0]!.notes)
-          expect(besideTheGrip.has(pattern) || held.has(`${string}:${fret}`)).toBe(true);
+          expect(
+            besideTheGrip.has(pattern) ||
+              held.has(`${string}:${fret}`) ||
+              isFifthBelow(grip, name, string, fret),
+          ).toBe(true);
         expect(validateScore(made)).toEqual([]);
         expect(
           Object.values(bassStrings(tuning(name), grip)!).every((string) => held.size > 0 && string >= 1),

@@ -47,12 +47,10 @@ export function walkTo(
     if (by === 'half-steps' || isInKey(midi, key)) midis.unshift(midi);
     if (Math.abs(midi - target) > 24) return [];
   }
-  let near: StringNumber = bassStrings(tuning, soundingFrets(from))?.low ?? 6;
   const found: WalkStep[] = [];
   for (const each of midis) {
-    const bass = placeNear(each, near, tuning);
+    const bass = placeOf(each, tuning);
     if (!bass) return [];
-    near = bass.string;
     found.push(by === 'tenths' ? { bass, above: tenthAbove(each, bass, tuning, key) } : { bass });
   }
   return found;
@@ -64,13 +62,12 @@ function isInKey(midi: Midi, { tonic, mode }: Key): boolean {
   return (mode === 'major' ? majorSteps : minorSteps).includes(modulo(midi - pitchClassOf(parsed.value), 12));
 }
 
-/** The bass place of a pitch: lowest fret, on the string of the note before where two are alike. */
-function placeNear(midi: Midi, near: StringNumber, tuning: Tuning): NeckPlace | undefined {
-  return walkStrings
+/** The bass place of a pitch: by the open string and the low frets (common practice: from G to C 5/0 5/2, not 6/5 6/7). */
+const placeOf = (midi: Midi, tuning: Tuning): NeckPlace | undefined =>
+  walkStrings
     .map((string) => ({ string, fret: midi - openMidi(tuning, string) }))
     .filter(({ fret }) => fret >= 0 && fret <= highestWalkFret)
-    .sort((a, b) => Math.abs(a.string - near) - Math.abs(b.string - near) || a.fret - b.fret)[0];
-}
+    .sort((a, b) => a.fret - b.fret)[0];
 
 /** Strings between the two notes of a tenth, and how far their frets may lie apart (common practice: s6 with s3). */
 const tenthGap = 3;
