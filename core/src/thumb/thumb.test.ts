@@ -162,7 +162,7 @@ describe('the thumb and the rest of the bar', () => {
 });
 
 /** Whether a place is the grip’s fifth on the string beside its low bass. */
-function isFifthBelow(grip: readonly (number | null)[], name: string, string: number, fret: number): boolean {
+function isFifthBelow(grip: (number | null)[], name: string, string: number, fret: number): boolean {
   const named = nameGrip(tuning(name), grip).tones;
   const root = named.find(({ degree }) => degree === '1') ?? named[0]!;
   const above = modulo(openMidi(tuning(name), string as 1) + fret - root.midi, 12);
