@@ -1,5 +1,5 @@
 import type { GripFingers } from '../hands/index.ts';
-import { openMidi, stringsLowToHigh } from '../instrument/index.ts';
+import { openMidi, stringsLowToHigh, type StringNumber } from '../instrument/index.ts';
 import {
   gripAt,
   handAsksOf,
@@ -60,6 +60,8 @@ export interface Bound {
 export interface MomentOptions {
   /** Notes whose string and fret may be chosen anew; their pitch stays. Absent: none. */
   readonly isOpen?: ((placed: PlacedNote) => boolean) | undefined;
+  /** Strings a note whose place is open may go to beside its own; absent: every string. */
+  readonly mayLieOn?: ((placed: PlacedNote, string: StringNumber) => boolean) | undefined;
   /** Highest fret for notes whose place is open, counted from the capo. */
   readonly highestOpenFret?: number | undefined;
 }
@@ -158,7 +160,7 @@ const endOf = (note: Note, at: Ticks, written: Ticks): Ticks =>
 function stringsFor(
   score: Score,
   placed: PlacedNote,
-  { isOpen, highestOpenFret = usualHighestFret }: MomentOptions,
+  { isOpen, mayLieOn = () => true, highestOpenFret = usualHighestFret }: MomentOptions,
 ): number[] {
   const { note } = placed;
   const own = 6 - note.string;
@@ -166,7 +168,7 @@ function stringsFor(
   const midi = openMidi(score.tuning, note.string) + note.fret;
   return stringsLowToHigh.flatMap((string, index) => {
     const fret = midi - openMidi(score.tuning, string);
-    return index === own || (fret >= 0 && fret <= highestOpenFret) ? [index] : [];
+    return index === own || (fret >= 0 && fret <= highestOpenFret && mayLieOn(placed, string)) ? [index] : [];
   });
 }
 

@@ -3,7 +3,7 @@ import { key, tuning } from './parsed.ts';
 import type { StringNumber } from '../instrument/index.ts';
 
 /** A passage made up for tests: bars of four thumb strokes and of melody notes, written `string.fret` and `eighth:string.fret`. */
-interface InventedPassage {
+export interface InventedPassage {
   readonly name: string;
   readonly tuning: string;
   readonly key: string;

@@ -17,18 +17,24 @@ export const tuningCosts = {
   stretchShare: 1,
   /** Share of a note's distance from the nut. */
   heightShare: 0.02,
-  /** Once for the passage: each semitone turned, each string turned, each string turned up. */
+  /** Once the fingers are known: a finger that lands, one for a thumb note, and the share of what it holds there. */
+  landing: 6,
+  landingBass: 8,
+  holdShare: 0.25,
+  /** The way there, shown beside the rank and not summed into it: each semitone turned, each string turned, each string turned up. */
   semitone: 1,
   turnedString: 1,
   raisedString: 3,
   /** Once: each fret of capo, and each one past the fifth. */
-  capoFret: 1,
+  capoFret: 3,
   highCapoFret: 4,
   /** Once: the sounding key moved at all, and each semitone of it. */
   otherKey: 8,
   keySemitone: 1,
   /** Once: how few of I, IV and V have an open bass string, from all three to none. */
   familiarity: [12, 7, 3, 0],
+  /** Once: each open string that is no tone of the key’s own chord. */
+  openOffChord: 1.5,
   /** Once, at most, for an everyday key whose grips are those of standard tuning. */
   everydayKey: 3,
 } as const;

@@ -6,10 +6,11 @@ import {
   type Instrument,
   type Tuning,
 } from '../instrument/index.ts';
-import { keyText, transposeKey, type Key } from '../pitch/index.ts';
+import { keyText, modulo, pitchClassOf, tonicOf, transposeKey, type Key } from '../pitch/index.ts';
 import { tuningCosts } from './costs.ts';
 import { layPassage, waysToPlay, type LaidPassage, type PassageWays } from './lay-passage.ts';
 import type { FoundTuning, TuningSearch, TuningTerm } from './found-tuning.ts';
+import { layByHands } from './lay-by-hands.ts';
 import { openFunctions } from './open-functions.ts';
 import type { Passage } from './passage.ts';
 import { reasonsFor } from './reasons.ts';
@@ -31,17 +32,55 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
       : Array.from({ length: search.maxCapo + 1 }, (_, capo) => capo);
     for (const [each, capo] of capos.entries()) {
       ofTuning.push(...rankCapo(passage, search, tuning, capo));
-      yield (index + (each + 1) / capos.length) / tunings.length;
+      yield (laidShare * (index + (each + 1) / capos.length)) / tunings.length;
     }
     best.push(...ofTuning.sort(byCost).slice(0, perTuning));
   }
-  return best
-    .sort(byCost)
+  best.sort(byCost);
+  const first: Ranked[] = [];
+  for (const [index, found] of best.slice(0, mostFingered).entries()) {
+    first.push(fingered(found, passage));
+    yield laidShare + ((1 - laidShare) * (index + 1)) / Math.min(best.length, mostFingered);
+  }
+  const dearest = Math.max(...first.map(({ costMm }) => costMm));
+  // Those left behind by the quick layout stay behind.
+  const rest = best.slice(mostFingered).map((found) => raisedTo(found, dearest));
+  return [...first.sort(byCost), ...rest]
     .slice(0, limit)
     .map((found) => ({ ...found, reasons: reasonsFor(found, passage, search.today) }));
 }
 
-const byCost = (a: Ranked, b: Ranked): number => a.costMm - b.costMm;
+/** So many of the entries that lie best at a quick look are fingered. */
+const mostFingered = 12;
+/** Share of the time that the quick look takes (from memory). */
+const laidShare = 0.5;
+
+/** By what the hand pays; of two alike the one with less to turn first. */
+const byCost = (a: Ranked, b: Ranked): number =>
+  Math.round((a.costMm - b.costMm) * 10) || a.retuningMm - b.retuningMm;
+
+/** An entry laid out and weighed by the fretting hand itself instead of the quick look. */
+function fingered(found: Ranked, passage: Passage): Ranked {
+  const laid = layByHands(found, passage);
+  const counted = counts(passage, laid);
+  const mm = (laid.handMm + counted.unplayable * tuningCosts.impossible) / Math.max(1, passage.barCount);
+  const terms = found.terms.filter(({ name }) => name !== 'the hand, each bar');
+  return withTerms({ ...found, ...counted, laid, maxSpanMm: laid.maxSpanMm, shifts: laid.shifts }, [
+    { name: 'the hand, each bar', mm },
+    ...terms,
+  ]);
+}
+
+const raisedTo = (found: Ranked, leastMm: number): Ranked =>
+  found.costMm >= leastMm
+    ? found
+    : withTerms(found, [...found.terms, { name: 'behind at a quick look', mm: leastMm - found.costMm }]);
+
+const withTerms = (found: Ranked, terms: readonly TuningTerm[]): Ranked => ({
+  ...found,
+  terms: terms.filter(({ mm }) => mm > 0),
+  costMm: terms.reduce((sum, { mm }) => sum + mm, 0),
+});
 
 /** Every transposition of one tuning under one capo. */
 function rankCapo(passage: Passage, search: TuningSearch, tuning: Tuning, capo: number): Ranked[] {
@@ -72,13 +111,16 @@ function rank(
   const shapeKey = transposeKey(passage.key, transpose - capo - (tuning.wholeSemitones ?? 0));
   const terms: TuningTerm[] = [
     { name: 'the hand, each bar', mm: laid.handMm / Math.max(1, passage.barCount) },
-    { name: 'retuning', mm: retuningMm(today, tuning) },
     { name: 'capo', mm: capo * tuningCosts.capoFret + Math.max(0, capo - 5) * tuningCosts.highCapoFret },
     {
       name: 'another key',
       mm: transpose === 0 ? 0 : tuningCosts.otherKey + Math.abs(transpose) * tuningCosts.keySemitone,
     },
     { name: 'unfamiliar key', mm: unfamiliarMm(tuning, shapeKey) },
+    {
+      name: 'open strings off the key’s chord',
+      mm: passage.noteCount === 0 ? 0 : offChord(tuning, shapeKey) * tuningCosts.openOffChord,
+    },
   ];
   return {
     tuning,
@@ -87,6 +129,7 @@ function rank(
     shapeKey,
     costMm: terms.reduce((sum, { mm }) => sum + mm, 0),
     terms: terms.filter(({ mm }) => mm > 0),
+    retuningMm: retuningMm(today, tuning),
     ...counts(passage, laid),
     maxSpanMm: laid.maxSpanMm,
     shifts: laid.shifts,
@@ -116,6 +159,13 @@ function unfamiliarMm(tuning: Tuning, key: Key): number {
   const keepsGrips = third - fourth === 5 && second - third === 4;
   const isEveryday = familiarShapes[key.mode].some((tonic) => tonic === key.tonic);
   return keepsGrips && isEveryday ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
+}
+
+/** Open strings that are no tone of the chord on the key's first degree: an open tuning is at home in its own key. */
+function offChord(tuning: Tuning, key: Key): number {
+  const tonic = pitchClassOf(tonicOf(key));
+  const chord = [0, key.mode === 'minor' ? 3 : 4, 7].map((step) => modulo(tonic + step, 12));
+  return openMidiLowToHigh(tuning).filter((midi) => !chord.includes(modulo(midi, 12))).length;
 }
 
 function counts(passage: Passage, laid: LaidPassage) {

@@ -17,7 +17,13 @@ export interface TuningSearch {
 
 /** One part of what a tuning costs, in mm. */
 export interface TuningTerm {
-  readonly name: 'the hand, each bar' | 'retuning' | 'capo' | 'another key' | 'unfamiliar key';
+  readonly name:
+    | 'the hand, each bar'
+    | 'behind at a quick look'
+    | 'capo'
+    | 'another key'
+    | 'open strings off the key’s chord'
+    | 'unfamiliar key';
   readonly mm: number;
 }
 
@@ -30,6 +36,8 @@ export interface FoundTuning {
   readonly shapeKey: Key;
   readonly costMm: number;
   readonly terms: readonly TuningTerm[];
+  /** What it takes to get there from the guitar's tuning of today, in the same unit; not part of `costMm`. */
+  readonly retuningMm: number;
   readonly unplayable: number;
   /** Shares of the voice's notes on open strings, 0 to 1. */
   readonly openBassShare: number;

@@ -19,7 +19,10 @@ import { passageOf } from './passage.ts';
  * and fret; notes that cannot be played are left out. Grips become what the notes of their stretch of time hold, thumb notes
  * are written by hand so that no pattern moves them.
  */
-export function layScore(score: Score, found: FoundTuning): Score {
+export function layScore(
+  score: Score,
+  found: Pick<FoundTuning, 'tuning' | 'capo' | 'shapeKey' | 'laid'>,
+): Score {
   const places = placesByNote(score, found);
   const bars = score.bars.map((bar): Bar => {
     const notes = bar.notes
@@ -40,14 +43,14 @@ export function layScore(score: Score, found: FoundTuning): Score {
 }
 
 /** What was chosen for a note's old place, finger and position, is let go. */
-function placedAt(note: Note, string: Note['string'], fret: number): Note {
+export function placedAt(note: Note, string: Note['string'], fret: number): Note {
   if (note.string === string && note.fret === fret) return note;
   const { finger: _, position: __, ...kept } = note;
   return { ...kept, string, fret };
 }
 
 /** The found place of every note of the score, ties taking the place of the note they continue. */
-function placesByNote(score: Score, { laid }: FoundTuning): Map<Note, NotePlacement> {
+export function placesByNote(score: Score, { laid }: Pick<FoundTuning, 'laid'>): Map<Note, NotePlacement> {
   const starts = barStarts(score);
   const passage = passageOf(score);
   const atMoment = new Map(passage.moments.map(({ atTicks }, index) => [atTicks, index]));

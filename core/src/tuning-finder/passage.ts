@@ -31,6 +31,8 @@ export interface Passage {
   readonly noteCount: number;
   readonly barCount: number;
   readonly key: Key;
+  /** What it was taken from. */
+  readonly score: Score;
 }
 
 /** Takes the strings and frets off a score: pitches as heard, moments in order. Tied continuations are not struck again. */
@@ -56,5 +58,6 @@ export function passageOf(score: Score): Passage {
     noteCount: ordered.reduce((sum, [, notes]) => sum + notes.length, 0),
     barCount: score.bars.length,
     key: transposeKey(score.key, soundingShift(score)),
+    score,
   };
 }

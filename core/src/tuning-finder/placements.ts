@@ -23,7 +23,7 @@ export const fretMillimetres = ({ scaleMm, capo, fretCount }: Instrument): numbe
   Array.from({ length: fretCount - capo + 1 }, (_, fret) => fretPositionMm(scaleMm, fret + capo));
 
 /** Highest fret that a passage is laid on; above, a score would be for another lesson. */
-const highestLaidFret = 14;
+export const highestLaidFret = 14;
 /** No moment keeps more ways than this: the cheapest by themselves. */
 const mostPlacements = 24;
 
