@@ -33,6 +33,9 @@ export const tuningCosts = {
   keySemitone: 1,
   /** Once: how few of I, IV and V have an open bass string, from all three to none. */
   familiarity: [12, 7, 3, 0],
+  /** Once, for a tuning that spells a chord: a key on that chord's fourth or fifth degree, and any other. */
+  besideHome: 5,
+  awayFromHome: 20,
   /** Once: each open string that is no tone of the key’s own chord. */
   openOffChord: 1.5,
   /** Once, at most, for an everyday key whose grips are those of standard tuning. */

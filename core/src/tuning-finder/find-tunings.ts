@@ -7,6 +7,7 @@ import {
   type Tuning,
 } from '../instrument/index.ts';
 import { keyText, modulo, pitchClassOf, tonicOf, transposeKey, type Key } from '../pitch/index.ts';
+import { nameGrip } from '../shapes/index.ts';
 import { tuningCosts } from './costs.ts';
 import { layPassage, waysToPlay, type LaidPassage, type PassageWays } from './lay-passage.ts';
 import type { FoundTuning, TuningSearch, TuningTerm } from './found-tuning.ts';
@@ -42,10 +43,11 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
     first.push(fingered(found, passage));
     yield laidShare + ((1 - laidShare) * (index + 1)) / Math.min(best.length, mostFingered);
   }
-  const dearest = Math.max(...first.map(({ costMm }) => costMm));
-  // Those left behind by the quick layout stay behind.
+  const dearest = Math.max(...first.map(({ costMm, unplayable }) => (unplayable > 0 ? 0 : costMm)));
+  // Those left behind by the quick layout stay behind what can be played.
   const rest = best.slice(mostFingered).map((found) => raisedTo(found, dearest));
-  return [...first.sort(byCost), ...rest]
+  return [...first, ...rest]
+    .sort(byCost)
     .slice(0, limit)
     .map((found) => ({ ...found, reasons: reasonsFor(found, passage, search.today) }));
 }
@@ -151,14 +153,34 @@ function retuningMm(today: Tuning, tuning: Tuning): number {
 
 /**
  * Keys whose bass lies open are familiar; so are the everyday keys wherever strings 4 to 1 lie as in standard or with string 1
- * a whole step down, as players bring those grips along.
+ * a whole step down, as players bring those grips along. A tuning that spells a chord is played in that chord's key, now and then
+ * on its fourth or fifth degree, hardly elsewhere (common practice).
  */
 function unfamiliarMm(tuning: Tuning, key: Key): number {
   const byBass = tuningCosts.familiarity[openFunctions(tuning, key).length] ?? 0;
-  const [, , fourth = 0, third = 0, second = 0] = openMidiLowToHigh(tuning);
-  const keepsGrips = third - fourth === 5 && second - third === 4;
+  const home = openStringsRoot(tuning);
   const isEveryday = familiarShapes[key.mode].some((tonic) => tonic === key.tonic);
-  return keepsGrips && isEveryday ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
+  if (home === undefined)
+    return isEveryday && keepsGrips(tuning) ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
+  const step = modulo(pitchClassOf(tonicOf(key)) - home, 12);
+  return (
+    byBass + (step === 0 ? 0 : step === 5 || step === 7 ? tuningCosts.besideHome : tuningCosts.awayFromHome)
+  );
+}
+
+function keepsGrips(tuning: Tuning): boolean {
+  const [, , fourth = 0, third = 0, second = 0] = openMidiLowToHigh(tuning);
+  return third - fourth === 5 && second - third === 4;
+}
+
+/** A major or minor triad, a fifth or a suspended one, over any of its tones. */
+const plainChord = /^[A-G][#b]?(m|5|sus[24])?(\/[A-G][#b]?)?$/;
+
+/** Pitch class of the root of what a tuning's open strings spell; undefined where they spell no plain chord. */
+function openStringsRoot(tuning: Tuning): number | undefined {
+  const { name, tones } = nameGrip(tuning, [0, 0, 0, 0, 0, 0]);
+  const root = tones.find(({ degree }) => degree === '1');
+  return name === null || root === undefined || !plainChord.test(name) ? undefined : modulo(root.midi, 12);
 }
 
 /** Open strings that are no tone of the chord on the key's first degree: an open tuning is at home in its own key. */
