@@ -55,6 +55,7 @@ const toJson = (found: FoundTuning) => ({
   shapeKey: keyText(found.shapeKey),
   cost: round(found.costMm),
   terms: found.terms.map(({ name, mm }) => ({ name, mm: round(mm) })),
+  retuningCost: round(found.retuningMm),
   unplayable: found.unplayable,
   openBassShare: round(found.openBassShare, 3),
   openMelodyShare: round(found.openMelodyShare, 3),

@@ -88,6 +88,12 @@ export const frettingCosts = {
     says: 'share of a note a player gives up to move on',
     source: practice,
   },
+  releaseAtBar: {
+    value: 0.5,
+    unit: 'share',
+    says: 'the same before a bar line, where every player leaves early',
+    source: practice,
+  },
   longestRelease: { value: 250, unit: 'ms', says: 'the most of a note given up to move on', source: memory },
   remembers: {
     value: 1,
@@ -157,7 +163,13 @@ export const pickingCosts = {
   sameFingerSameString: {
     value: 8,
     unit: 'mm',
-    says: 'the same finger on the same string after one quick time',
+    says: 'the same finger on the same string after one quick time, where notes follow quicker than fingers alternate',
+    source: practice,
+  },
+  alternation: {
+    value: 200,
+    unit: 'ms',
+    says: 'notes on one string that follow quicker than this ask for two fingers; slower ones keep the finger',
     source: practice,
   },
   thumbAgain: { value: 3, unit: 'mm', says: 'the thumb again after one quick time', source: memory },

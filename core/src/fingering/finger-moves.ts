@@ -23,12 +23,26 @@ const rememberedTicks = costs.remembers.value * ticksPerQuarter;
 /** More time than this does not make a move easier. */
 const longestPause = 8 * ticksPerQuarter;
 
-/** Time a hand has to leave a note for a moment in ms: what lies between, and the part of the note a player gives up. */
-function spareMs(note: TimedNote, at: Ticks, { msPerTick }: FrettingSetting): number {
+/** When and in which bar the hand is to be there. */
+interface Arriving {
+  readonly at: Ticks;
+  readonly starts: readonly Pick<TimedNote, 'bar'>[];
+}
+
+/**
+ * Time a hand has to leave a note for a moment in ms: what lies between, and the part of the note a player gives up, more of it before a bar
+ * line.
+ */
+export function spareMs(
+  note: Pick<TimedNote, 'at' | 'until' | 'bar'>,
+  { at, starts }: Arriving,
+  { msPerTick }: FrettingSetting,
+): number {
   const heldMs = (Math.min(note.until, at) - note.at) * msPerTick;
   const betweenMs = Math.min(Math.max(0, at - note.until), longestPause) * msPerTick;
-  const releaseMs = Math.min(heldMs * costs.earlyRelease.value, costs.longestRelease.value);
-  return Math.max(costs.shortest.value, betweenMs + releaseMs);
+  const isNewBar = starts[0] !== undefined && starts[0].bar !== note.bar;
+  const share = (isNewBar ? costs.releaseAtBar : costs.earlyRelease).value;
+  return Math.max(costs.shortest.value, betweenMs + Math.min(heldMs * share, costs.longestRelease.value));
 }
 
 /** A way with this much time counts so many times. */
@@ -125,12 +139,12 @@ export function shiftMm(
   from: number,
   to: number,
   landed: TimedNote,
-  at: Ticks,
+  moment: Arriving,
   isGuided: boolean,
   setting: FrettingSetting,
 ): number {
   const wayMm = Math.abs((setting.bareFretMm[to] ?? 0) - (setting.bareFretMm[from] ?? 0));
-  const mm = costs.shift.value + wayMm * costs.shiftWay.value * hurryOf(spareMs(landed, at, setting));
+  const mm = costs.shift.value + wayMm * costs.shiftWay.value * hurryOf(spareMs(landed, moment, setting));
   return isGuided ? mm * costs.guidedShift.value : mm;
 }
 

@@ -2,7 +2,7 @@ import { spanOf, type Press } from '../hands/index.ts';
 import { fretSpanMm, openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
 import { placeOfNote, type Finding, type Remedy, type Score } from '../score/index.ts';
 import { fingersForNote, placesForNote } from './alternatives.ts';
-import { frettingCosts } from './cost-table.ts';
+import { spareMs } from './finger-moves.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
 import { findingPlace, tempoIn } from './note-places.ts';
@@ -122,12 +122,8 @@ function quickShift(fingering: Fingering, moment: FingeredMoment, index: number)
   // A slide is itself the way: its finger leads the hand while the string sounds.
   const isSlid = moment.notes.some(({ note }) => note.arrival === 'slide');
   if (!landed || isSlid || wayMm < limits.shiftWay.value) return [];
-  const betweenMs = (moment.at - Math.min(landed.until, moment.at)) * setting.msPerTick;
-  const sinceMs = (moment.at - landed.at) * setting.msPerTick;
-  const spareMs =
-    betweenMs +
-    frettingCosts.earlyRelease.value * Math.min(sinceMs, (landed.until - landed.at) * setting.msPerTick);
-  if (spareMs >= limits.shiftSpare.value) return [];
+  const spare = spareMs(landed, { at: moment.at, starts: [{ bar: moment.bar }] }, setting);
+  if (spare >= limits.shiftSpare.value) return [];
   const note = moment.notes.find(({ finger }) => finger !== null) ?? moment.notes[0];
   const place = note?.string;
   return [
@@ -135,7 +131,7 @@ function quickShift(fingering: Fingering, moment: FingeredMoment, index: number)
       severity: 'warning',
       code: 'quick-shift',
       ...findingPlace(score, moment.bar, moment.tick, place),
-      message: `The hand has ${Math.round(spareMs)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${tempoIn(score, moment.bar)}`,
+      message: `The hand has ${Math.round(spare)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${tempoIn(score, moment.bar)}`,
       remedy: 'Let the note before end early, or play this one nearer',
       remedies: [
         ...(note ? moveElsewhere(fingering, note) : []),
@@ -161,6 +157,7 @@ function mutedOpenString(fingering: Fingering, moment: FingeredMoment, index: nu
   if (!leaning || (before && leaningOn(before)?.string === leaning.string)) return [];
   const { string, press } = leaning;
   const note = moment.notes.find(({ finger }) => finger === press.finger);
+  if (note && isOwnChoice(fingering, note)) return [];
   return [
     {
       severity: 'warning',
@@ -217,7 +214,7 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
             ? `at fret ${fret} the string is stiff`
             : string >= 4
               ? `string ${string} is wound and bends little`
-              : each.finger === 1
+              : each.finger === 1 && !isOwnChoice(fingering, each)
                 ? 'finger 1 has no other finger behind it'
                 : undefined;
     if (!why) return [];
@@ -259,6 +256,13 @@ const stopIt = ({ bar, note }: NoteFingers): Remedy => ({
   words: 'Stop it short',
   edits: [{ kind: 'mark', place: placeOfNote(bar, note), change: { ending: 'stopped' } }],
 });
+
+/** Whether another finger could have taken a note: then its finger is Jocund's choice, and no query for the teacher. */
+const isOwnChoice = (fingering: Fingering, { bar, note }: NoteFingers): boolean =>
+  note.finger === undefined &&
+  fingersForNote(fingering, placeOfNote(bar, note)).some(
+    ({ isCurrent, obstacle }) => !isCurrent && obstacle === undefined,
+  );
 
 /** The easiest other finger for a note where it is. */
 function anotherFinger(fingering: Fingering, { bar, note, string }: NoteFingers): Remedy[] {

@@ -130,7 +130,8 @@ function keyOfFingers(
 
 /** Whether two moments ask the same of the hand at the same time. */
 function isSame(a: Moment, b: Moment): boolean {
-  if (a.at !== b.at || a.starts.length !== b.starts.length) return false;
+  if (a.at !== b.at || a.starts.length !== b.starts.length || a.starts[0]?.bar !== b.starts[0]?.bar)
+    return false;
   return a.starts.every((note, index) => {
     const other = b.starts[index];
     return other !== undefined && asksTheSame(note, other) && sameBound(a.bound?.[index], b.bound?.[index]);

@@ -174,7 +174,7 @@ export const waysOf = ({ positions }: PreparedChoice): readonly PositionWay[] =>
 /** What it costs to lie there: the way of the hand, and fingers off their own frets. */
 export function positionMm(
   before: HandState,
-  { at }: Moment,
+  moment: Moment,
   { position, reachMm, stackMm }: PositionWay,
   isGuided: boolean,
   setting: FrettingSetting,
@@ -185,7 +185,7 @@ export function positionMm(
   const mm = !isShift
     ? 0
     : landed
-      ? shiftMm(before.position, position, landed, at, isGuided, setting)
+      ? shiftMm(before.position, position, landed, moment, isGuided, setting)
       : before.position === 0 && position > 1
         ? costs.beginsAway.value
         : 0;

@@ -145,10 +145,10 @@ function payDigit(
   const quickness = (since: Ticks) => costs.quick.value / Math.max(30, (at - since) * msPerTick);
   const own = state[digit];
   if (own && digit === 0) pay('thumb again', costs.thumbAgain.value * quickness(own.at));
-  else if (own) {
-    const again = own.string === string ? costs.sameFingerSameString : costs.sameFingerOtherString;
-    pay('same finger again', again.value * quickness(own.at));
-  }
+  else if (own?.string === string) {
+    if ((at - own.at) * msPerTick < costs.alternation.value)
+      pay('same finger again', costs.sameFingerSameString.value * quickness(own.at));
+  } else if (own) pay('same finger again', costs.sameFingerOtherString.value * quickness(own.at));
   for (let other = 1; other < 4; other += 1) {
     const neighbour = state[other];
     if (digit === 0 || other === digit || !neighbour || neighbour.at === at) continue;
