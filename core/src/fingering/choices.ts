@@ -6,7 +6,6 @@ import type { Sounding } from './sounding.ts';
 
 const noFingerNeeded: readonly FingerNumber[] = [0];
 const fourFingers: readonly FingerNumber[] = [1, 2, 3, 4];
-const fiveFingers: readonly FingerNumber[] = [...fourFingers, 5];
 const everyString = [0, 1, 2, 3, 4, 5];
 
 /**
@@ -111,13 +110,15 @@ export function fingersFor(
   note: TimedNote,
   index: number,
   fret: number,
-  { hand, choosesThumb }: FrettingSetting,
+  { hand, choosesThumb, glassFinger }: FrettingSetting,
 ): readonly FingerNumber[] {
   if (fret === 0 || note.asks.includes('no-place')) return noFingerNeeded;
   const { finger } = note.note;
+  if (note.asks.includes('glass')) return [finger === undefined ? glassFinger : numberOf(finger)];
   const thumb = hand.thumbOver && index <= 1;
   if (finger !== undefined) return finger === 'T' && !thumb ? [] : [numberOf(finger)];
-  return thumb && (choosesThumb || note.gripFingers?.[index] === 'T') ? fiveFingers : fourFingers;
+  const free = glassFinger > 0 ? fourFingers.filter((each) => each !== glassFinger) : fourFingers;
+  return thumb && (choosesThumb || note.gripFingers?.[index] === 'T') ? [...free, 5] : free;
 }
 
 /** The fret behind a note that is pulled off later, 0 when nothing has to be prepared. */

@@ -2,7 +2,7 @@ import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../ha
 import type { StringNumber } from '../instrument/index.ts';
 import { type Note, type PickingDigit, type PickingSchool, type Score, type Ticks } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
-import { frettingSetting, typesThumb, type FrettingSetting } from './fretting-setting.ts';
+import { frettingSetting, glassFingerOf, typesThumb, type FrettingSetting } from './fretting-setting.ts';
 import { searchAlike } from './alike-search.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import { cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
@@ -152,6 +152,7 @@ function sameSetting(before: Fingering, score: Score, hand: Hand): boolean {
   return (
     JSON.stringify(before.hand) === JSON.stringify(hand) &&
     typesThumb(before.score) === typesThumb(score) &&
+    glassFingerOf(before.score) === glassFingerOf(score) &&
     guitar(before.score) === guitar(score)
   );
 }

@@ -85,6 +85,29 @@ describe('grips in time (common practice)', () => {
     test('an open string between them asks for two fingers', () =>
       expect(chime('m4:12@1/1 m3:0@1/1 m2:12@1/1')[0]).toMatch(/^(\d)-(?!\1)\d$/));
   });
+  describe('a bottleneck is a hand of its own', () => {
+    /** Melody notes from fret 5 on are played with it. */
+    const glass = (bars: readonly string[], over: Partial<Score> = {}) => {
+      const score = written(bars, over);
+      for (const bar of score.bars)
+        bar.notes = bar.notes.map((note) => (note.fret >= 5 ? { ...note, bottleneck: {} } : note));
+      return fingerScore(score);
+    };
+    const shown = (fingering: ReturnType<typeof glass>) =>
+      fingering.moments.map(({ notes }) => notes.map(({ finger }) => finger ?? '-').join(''));
+    test('the little finger wears it, across any strings at one fret', () =>
+      expect(shown(glass(['m3:12@1/1 m2:12@1/1 m1:12@1/1 m3:7@2/1 m2:7@2/1']))).toEqual(['444', '44']));
+    test('the ring finger where the teacher says so', () =>
+      expect(shown(glass(['m1:12@1/1f3 m1:7@2/1']))).toEqual(['3', '3']));
+    test('frets behind it are pressed by the others', () =>
+      expect(shown(glass(['t5:3@1/1 m1:5@1/1 t4:4@2/1 m1:5@2/1'])).join(' ')).toMatch(/^[123]4 [123]4$/));
+    test('it is at one fret at a time: two at once cannot be played', () =>
+      expect(glass(['m2:5@1/1 m1:7@1/1']).moments[0]!.notes.some(({ isUnplayed }) => isUnplayed)).toBe(true));
+    test('gliding along a string costs less than fingers that jump', () => {
+      const line = ['m1:5@1/1 m1:7@2/1 m1:10@3/1 m1:12@4/1'];
+      expect(glass(line).frettingMm).toBeLessThan(fingerScore(written(line)).frettingMm / 2);
+    });
+  });
   test('a slap needs no finger', () => {
     const score = written(['m2:8@1/1']);
     score.bars[0]!.notes = score.bars[0]!.notes.map((note) => ({ ...note, stroke: 'slap' as const }));

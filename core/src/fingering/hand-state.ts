@@ -85,7 +85,9 @@ export function prepareChoice(
     positions,
     beside: fingersBeside(moment, choice, setting),
     underGrip: moment.starts.some(({ gripFingers }) => gripFingers !== undefined),
-    mayBeLed: sounded.pressed > 1 || moment.starts.some(({ asks }) => asks.includes('same-finger')),
+    mayBeLed:
+      sounded.pressed > 1 ||
+      moment.starts.some(({ asks }) => asks.includes('same-finger') || asks.includes('glass')),
     moves: [new Map(), new Map(), new Map(), new Map(), new Map()],
   };
 }
@@ -152,6 +154,7 @@ function fingersBeside({ starts }: Moment, choice: Choice, setting: FrettingSett
   starts.forEach((start, each) => {
     const finger = choice.fingers[each] ?? 0;
     const index = choice.strings[each] ?? 0;
+    if (start.asks.includes('glass')) return;
     if (finger > 0 && !isOfGrip(start, index, start.midi - (setting.openMidi[index] ?? 0), finger))
       beside |= 1 << finger;
     const plant = choice.planted[each] ?? 0;

@@ -135,6 +135,9 @@ export function soundNext(
   };
 }
 
+/** Whether a note is touched by a straight finger or the bottleneck, across as many strings as there are, and not pressed. */
+export const liesAcross = ({ asks }: TimedNote): boolean => asks.includes('touch') || asks.includes('glass');
+
 /** What holding all that sounds is worth. */
 export const placementOf = (
   sounding: Pick<Sounding, 'notes' | 'frets' | 'fingers' | 'plantedFrets' | 'plantedFingers'>,
@@ -142,7 +145,7 @@ export const placementOf = (
 ): Placement =>
   placements({
     ...sounding,
-    touched: sounding.notes.map((note) => note?.asks.includes('touch') ?? false),
+    touched: sounding.notes.map((note) => note !== undefined && liesAcross(note)),
   });
 
 /** Whether a note has the finger it must have: one already down for it, one that slides, one above that which is hammered from. */
@@ -172,6 +175,7 @@ const bendMm = [
 /** What one pressed note pays for the finger it gets. */
 function payNote(start: TimedNote, index: number, fret: number, finger: FingerNumber, pay: Tally): void {
   const { grip } = start;
+  if (start.asks.includes('glass')) return;
   pay('pressed notes', costs.presses.value);
   if (start.asks.includes('push')) pay('bend', bendMm[finger] ?? 0);
   if (finger === 4 && (start.asks.includes('finger-above') || start.pulledTo))
