@@ -34,6 +34,10 @@ const slideSchema = z.strictObject({
 const bottleneckSchema = z.strictObject({
   /** Turned from straight across the strings, toward the body on string 1 when above 0. */
   angleDegrees: z.int().min(-45).max(45).optional(),
+  /** How far from its fret it stops, in cents: between frets when not 0. */
+  cents: z.int().min(-90).max(90).optional(),
+  /** How wide it shakes to and fro, from the lowest to the highest pitch, in cents. */
+  vibratoCents: z.int().min(5).max(150).optional(),
   /** Whether what the glass stirs up behind it is wanted. Absent: damped by the fingers behind it. */
   noise: slideNoise.optional(),
 });

@@ -51,10 +51,18 @@ export const slideWords =
       .filter((part) => typeof part === 'string')
       .join(', ');
 
-/** The glass, how it is turned, and what becomes of its noise. */
-export function bottleneckWords({ bottleneck: { angleDegrees = 0, noise } = {} }: Note): string {
-  const turned = angleDegrees === 0 ? '' : `, turned ${angleDegrees} degrees`;
-  return `bottleneck${turned}${noise ? `, noise ${noise}` : ''}`;
+/** The glass, how it is turned, where between frets it stops, how it shakes, and what becomes of its noise. */
+export function bottleneckWords({ bottleneck = {} }: Note): string {
+  const { angleDegrees = 0, cents = 0, vibratoCents, noise } = bottleneck;
+  return [
+    'bottleneck',
+    angleDegrees !== 0 && `turned ${angleDegrees} degrees`,
+    cents !== 0 && `${Math.abs(cents)} cents ${cents > 0 ? 'above' : 'below'} the fret`,
+    vibratoCents !== undefined && `vibrato ${vibratoCents} cents wide`,
+    noise !== undefined && `noise ${noise}`,
+  ]
+    .filter((part) => typeof part === 'string')
+    .join(', ');
 }
 
 /** A turn goes a whole step up unless the note says otherwise. */

@@ -14,10 +14,10 @@ export type HandAsk =
   'finger-above' | 'finger-behind' | 'same-finger' | 'push' | 'touch' | 'no-place' | 'turn' | 'glass';
 
 /** What the string sounds like, where it is not a plain pluck. */
-export type Tone = 'dead' | 'slap' | 'palm' | 'harmonic' | 'snap';
+export type Tone = 'dead' | 'slap' | 'palm' | 'harmonic' | 'snap' | 'glass' | 'glass-noise';
 
 /** What moves the pitch away from its fret while the note sounds. */
-export type PitchWay = 'bend' | 'turn' | 'slide-in' | 'slide-away';
+export type PitchWay = 'bend' | 'turn' | 'slide-in' | 'slide-away' | 'glass';
 
 /** How a technique changes the sound of a plain picked note. Times are from memory, chosen by ear. */
 export interface TechniqueSound {

@@ -28,6 +28,39 @@ export interface CurveUnit {
  * the note's own, in the unit of the answer's times. Empty for a note that stays on its fret.
  */
 export function pitchCurve(note: Note, length: number, unit: CurveUnit): PitchPoint[] {
+  const curve = fingerCurve(note, length, unit);
+  return soundOf(note).ways.includes('glass') ? glassCurve(note, curve, length, unit) : curve;
+}
+
+/** When a bottleneck begins to shake, and how often a second (common practice: a slow shake; times from memory). */
+const vibratoAfterMs = 180;
+const vibratoMs = 1000 / 5;
+const pointsPerShake = 8;
+
+/** The way of a note under a bottleneck: off its fret as far as it is written, and to and fro once it has settled. */
+function glassCurve(
+  { bottleneck: { cents = 0, vibratoCents = 0 } = {} }: Note,
+  curve: readonly PitchPoint[],
+  length: number,
+  { ofMs }: CurveUnit,
+): PitchPoint[] {
+  if (cents === 0 && vibratoCents === 0) return [...curve];
+  const from = ofMs(vibratoAfterMs);
+  const off = (at: number) => cents + (curve.length > 0 ? centsAt(curve, at) : 0);
+  const still = [...curve.filter(({ at }) => at < from).map(({ at }) => at), 0]
+    .sort((a, b) => a - b)
+    .map((at) => ({ at, cents: off(at) }));
+  if (vibratoCents === 0 || from >= length)
+    return [...still, ...curve.filter(({ at }) => at >= from).map(({ at }) => ({ at, cents: off(at) }))];
+  const step = ofMs(vibratoMs) / pointsPerShake;
+  const shakes = Array.from({ length: Math.floor((length - from) / step) + 1 }, (_, index) => {
+    const at = from + index * step;
+    return { at, cents: off(at) + (vibratoCents / 2) * Math.sin((2 * Math.PI * index) / pointsPerShake) };
+  });
+  return [...still, ...shakes];
+}
+
+function fingerCurve(note: Note, length: number, unit: CurveUnit): PitchPoint[] {
   const { ways } = soundOf(note);
   if (ways.includes('bend')) return bendCurve(note, length, unit);
   const curve = ways.includes('turn')

@@ -108,6 +108,8 @@ function pluckOf(event: SoundEvent): Pluck {
   if (tones.includes('palm')) return { ...pluck, decayS: 0.45, brightness: pluck.brightness * 0.6 };
   if (tones.includes('harmonic'))
     return { ...pluck, decayS: natural * 1.4, brightness: 0.2, pickPosition: 0.5 };
+  if (tones.includes('glass') || tones.includes('glass-noise'))
+    return { ...pluck, decayS: pluck.decayS * 1.3, brightness: Math.min(1, pluck.brightness * 1.3) };
   if (tones.includes('snap')) return { ...pluck, level: pluck.level * 1.2, brightness: 0.9 };
   return pluck;
 }
@@ -115,6 +117,8 @@ function pluckOf(event: SoundEvent): Pluck {
 /** The noise beside the tone: a slap thuds on the strings, a snapped string cracks against the frets. Chosen by ear. */
 function knockOf({ tones, velocity }: SoundEvent): Knock | undefined {
   if (tones.includes('slap')) return { level: 0.3 * loudness(velocity), decayS: 0.09, brightness: 0.12 };
+  if (tones.includes('glass-noise'))
+    return { level: 0.04 * loudness(velocity), decayS: 0.2, brightness: 0.9 };
   if (tones.includes('snap')) return { level: 0.16 * loudness(velocity), decayS: 0.03, brightness: 0.7 };
   return undefined;
 }

@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { techniques, withTechnique, type Technique } from '../score/index.ts';
 import { note, inventedScore } from '../testing/invented.ts';
 import { layTimeline, type SoundEvent } from './index.ts';
@@ -31,3 +31,22 @@ test.each(techniques.map((each): [string, Technique] => [each.word, each]))(
     else expect(marked).toEqual(without);
   },
 );
+
+describe('under a bottleneck', () => {
+  const marked = (bottleneck: object) => heard({ bottleneck }).at(-1)!;
+  const curveOf = (bottleneck: object) => marked(bottleneck).curve;
+  test('a note stops between frets as far as it is written', () => {
+    expect(curveOf({ cents: 40 })).toEqual([{ at: 0, cents: 40 }]);
+    expect(curveOf({})).toEqual([]);
+  });
+  test('it shakes about its pitch, as wide as it is written, once it has settled', () => {
+    const curve = curveOf({ cents: -30, vibratoCents: 40 });
+    const cents = curve.map((point) => point.cents);
+    expect(curve[1]!.at).toBeGreaterThan(0.1);
+    expect(Math.max(...cents)).toBeCloseTo(-10, 6);
+    expect(Math.min(...cents)).toBeCloseTo(-50, 6);
+    expect(cents[0]).toBe(-30);
+  });
+  test('its noise is heard where it is kept', () =>
+    expect(marked({ noise: 'kept' }).tones).toEqual(['glass-noise']));
+});

@@ -166,6 +166,9 @@ const glass: Sign = ({ note: { bottleneck }, x, y, ink }) => {
       strokeWidth: 3.4,
       round: true,
     }),
+    ...(bottleneck?.vibratoCents
+      ? [text(x + 9, y - 10, '~', { size: 13, weight: 700, ink, edged: true })]
+      : []),
   ];
 };
 

@@ -39,6 +39,18 @@ const amounts: Readonly<
     low: -45,
     high: 45,
   },
+  'glass-cents': {
+    of: ({ bottleneck }) => bottleneck?.cents,
+    set: (marks, cents) => ({ ...marks, bottleneck: { ...marks.bottleneck, cents } }),
+    low: -90,
+    high: 90,
+  },
+  'glass-vibrato-cents': {
+    of: ({ bottleneck }) => bottleneck?.vibratoCents,
+    set: (marks, vibratoCents) => ({ ...marks, bottleneck: { ...marks.bottleneck, vibratoCents } }),
+    low: 5,
+    high: 150,
+  },
 };
 
 /** "slide-from-fret 3", one for each amount a note says. */

@@ -95,7 +95,13 @@ describe('a score written and read again', () => {
         slide: { from: 'below', approachFret: 2, overTicks: 240 },
       }),
       note({ tick: 960, string: 2, fret: 3, durationTicks: 960, ornament: 'hammer-pull', ornamentFrets: 3 }),
-      note({ tick: 1920, string: 3, fret: 7, durationTicks: 960, bottleneck: { angleDegrees: -10 } }),
+      note({
+        tick: 1920,
+        string: 3,
+        fret: 7,
+        durationTicks: 960,
+        bottleneck: { angleDegrees: -10, cents: 40, vibratoCents: 30 },
+      }),
     ];
     const full = { ...score, bars: [{ ...score.bars[2]!, notes }] };
     const back = readBack(full);

@@ -121,7 +121,7 @@ const sixteenthTicks = 240;
 /** What a slide from nowhere takes where nothing is said, about: a sixteenth. */
 const usualSlideTicks = sixteenthTicks;
 
-/** How far a bend goes, where a slide from nowhere begins and how long it takes, how the glass leans, how wide a turn is. */
+/** How far a bend goes, where a slide from nowhere begins and how long it takes, how the glass leans, where it stops and shakes, how wide a turn is. */
 function MarkAmounts({ note }: { note: Note }) {
   const { score, cursor, edit } = useBench();
   const set = (change: NoteChange) =>
@@ -166,6 +166,28 @@ function MarkAmounts({ note }: { note: Note }) {
           high={45}
           step={5}
           onChange={(angleDegrees) => set({ bottleneck: { ...bottleneck, angleDegrees } })}
+        />
+      )}
+      {bottleneck && (
+        <Stepper
+          label="Glass off the fret, cents"
+          value={bottleneck.cents ?? 0}
+          low={-90}
+          high={90}
+          step={10}
+          onChange={(cents) => set({ bottleneck: { ...bottleneck, cents } })}
+        />
+      )}
+      {bottleneck && (
+        <Stepper
+          label="Glass shakes, cents wide"
+          value={bottleneck.vibratoCents ?? 0}
+          low={0}
+          high={150}
+          step={10}
+          onChange={(wide) =>
+            set({ bottleneck: { ...bottleneck, vibratoCents: wide === 0 ? undefined : wide } })
+          }
         />
       )}
       {ornament && (
