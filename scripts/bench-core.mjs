@@ -100,6 +100,32 @@ function benchNaming() {
   report('… beside tonal’s Chord.detect on the same notes', `${(ours / theirs).toFixed(2)} ×`, '–');
 }
 
+/** Twenty bars of triads, sixteen to a bar, up and down the neck. @param {import('@jocund/core/score').Score} score */
+function tripleStops(score) {
+  const strings = /** @type {const} */ ([3, 2, 1]);
+  const shapes = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 0],
+    [1, 0, 2],
+  ];
+  const bars = Array.from({ length: 20 }, (_, bar) => ({
+    metre: /** @type {const} */ ({ beats: 4, unit: 4 }),
+    thumbPattern: 'by-hand',
+    grips: [],
+    notes: Array.from({ length: 16 }, (_, sixteenth) =>
+      strings.map((string, index) => ({
+        tick: sixteenth * 240,
+        durationTicks: 240,
+        string,
+        fret: (shapes[(bar + sixteenth) % 4]?.[index] ?? 0) + 1 + ((bar * 5 + sixteenth * 3) % 8),
+        voice: /** @type {const} */ ('melody'),
+      })),
+    ).flat(),
+  }));
+  return { ...score, bars };
+}
+
 /** Both hands of the demo piece, as often over as makes the wanted number of bars. */
 function benchFingering() {
   /** @type {{ score: import('@jocund/core/score').Score }} */
@@ -127,6 +153,9 @@ function benchFingering() {
     `${(longMs / shortMs).toFixed(1)} ×`,
     '<= 11 ×',
   );
+
+  const tripleMs = runs(3, () => fingerScore(tripleStops(score)));
+  report('triple stops in sixteenths, 20 bars', `${(tripleMs / 1000).toFixed(1)} s`, '<= 3 s');
 
   const known = fingerScore(short);
   const edits = Array.from({ length: 9 }, (_, index) => {

@@ -1,5 +1,7 @@
 import type { Choice } from './choice.ts';
 import { choicesFor, mostGivenUp } from './choices.ts';
+import type { FingerPlace } from './finger-moves.ts';
+import type { PositionWay } from './hand-position.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import {
   blankMoved,
@@ -14,7 +16,7 @@ import {
 } from './hand-state.ts';
 import { searchLayers, type LayeredSearch, type Reached, type ReachedByKey } from './layered-search.ts';
 import type { Bound, Moment, TimedNote } from './moments.ts';
-import type { Sounding } from './sounding.ts';
+import { silence, type Sounding } from './sounding.ts';
 
 export type FrettingSearch = LayeredSearch<Moment, HandState, Choice>;
 type ReachedHand = Reached<HandState, Choice>;
@@ -42,7 +44,9 @@ function reach(
   moment: Moment,
   setting: FrettingSetting,
 ): Map<string, ReachedHand> {
-  const groups = bySounding(from.values());
+  const groups = new Map(
+    [...bySounding(from.values(), moment)].map(([sounding, hands]) => [sounding, byFingers(hands, setting)]),
+  );
   const reached = new Map<string, ReachedHand>();
   const soundings = new Map<string, Reachable>();
   const moved = blankMoved();
@@ -57,23 +61,32 @@ function reach(
           hands: new Map<string, ReachedHand>(),
         };
         soundings.set(soundingKey, alike);
-        for (const hand of hands) {
-          moveFingers(hand.state, moment, prepared, setting, moved);
-          const fingersKey = keyOfFingers(moved, prepared.landed ?? hand.state.landed, setting);
-          const fingersMm = hand.costMm + addedMm + moved.costMm;
+        for (const sameFingers of hands) {
+          const [{ state: before }] = sameFingers;
+          moveFingers(before, moment, prepared, setting, moved);
+          const fingersKey = keyOfFingers(moved, prepared.landed ?? before.landed, setting);
+          const isStill = prepared.positions === undefined;
           for (const way of waysOf(prepared)) {
-            const costMm = fingersMm + positionMm(hand.state, moment, way, moved.isGuided, setting);
-            const handKey = fingersKey + String.fromCharCode(way.position || hand.state.position);
-            const best = alike.hands.get(handKey);
-            if (best && best.costMm <= costMm) continue;
-            const state = {
-              ...stateAfter(hand.state, prepared, moved, way.position),
-              sounding: alike.sounding,
-            };
-            const key = soundingKey + handKey;
-            const better: ReachedHand = { key, state, costMm, choice, from: hand.key };
-            alike.hands.set(handKey, better);
-            reached.set(key, better);
+            for (const hand of isStill
+              ? sameFingers
+              : [cheapestFor(sameFingers, moment, way, moved, setting)]) {
+              const costMm =
+                hand.costMm +
+                addedMm +
+                moved.costMm +
+                positionMm(hand.state, moment, way, moved.isGuided, setting);
+              const handKey = fingersKey + String.fromCharCode(way.position || hand.state.position);
+              const best = alike.hands.get(handKey);
+              if (best && best.costMm <= costMm) continue;
+              const state = {
+                ...stateAfter(hand.state, prepared, moved, way.position),
+                sounding: alike.sounding,
+              };
+              const key = soundingKey + handKey;
+              const better: ReachedHand = { key, state, costMm, choice, from: hand.key };
+              alike.hands.set(handKey, better);
+              reached.set(key, better);
+            }
           }
         }
       }
@@ -88,16 +101,59 @@ interface Reachable {
   readonly hands: Map<string, ReachedHand>;
 }
 
-/** Hands that hold alike: what can be chosen, and most of what it costs, is the same for all of them. */
-function bySounding(hands: Iterable<ReachedHand>): Map<Sounding, ReachedHand[]> {
+/**
+ * Hands that hold alike: what can be chosen, and most of what it costs, is the same for all of them. All that hold nothing any more are
+ * alike, unless a note comes from one that has just ended.
+ */
+function bySounding(hands: Iterable<ReachedHand>, moment: Moment): Map<Sounding, ReachedHand[]> {
   const groups = new Map<Sounding, ReachedHand[]>();
+  const comesFromNote = moment.starts.some(({ source }) => source !== undefined);
   for (const hand of hands) {
-    const group = groups.get(hand.state.sounding);
+    const { sounding } = hand.state;
+    const held = !comesFromNote && isOver(sounding, moment.at) ? silence : sounding;
+    const group = groups.get(held);
     if (group) group.push(hand);
-    else groups.set(hand.state.sounding, [hand]);
+    else groups.set(held, [hand]);
   }
   return groups;
 }
+
+/** Hands whose fingers lie alike and that differ in position alone, at least one in each group. */
+type SameFingers = readonly [ReachedHand, ...ReachedHand[]];
+
+function byFingers(hands: readonly ReachedHand[], setting: FrettingSetting): SameFingers[] {
+  const groups = new Map<string, [ReachedHand, ...ReachedHand[]]>();
+  for (const hand of hands) {
+    const key = keyOfFingers(hand.state, hand.state.landed, setting);
+    const group = groups.get(key);
+    if (group) group.push(hand);
+    else groups.set(key, [hand]);
+  }
+  return [...groups.values()];
+}
+
+/** The hand that is cheapest once it lies where a way wants it. */
+function cheapestFor(
+  [first, ...others]: SameFingers,
+  moment: Moment,
+  way: PositionWay,
+  { isGuided }: Moved,
+  setting: FrettingSetting,
+): ReachedHand {
+  const costOf = ({ state, costMm }: ReachedHand) =>
+    costMm + positionMm(state, moment, way, isGuided, setting);
+  let best = first;
+  let leastMm = others.length === 0 ? 0 : costOf(first);
+  for (const hand of others) {
+    const mm = costOf(hand);
+    if (mm < leastMm) [best, leastMm] = [hand, mm];
+  }
+  return best;
+}
+
+const isOver = ({ notes, planted }: Sounding, at: number): boolean =>
+  notes.every((note) => note === undefined || note.until <= at) &&
+  planted.every((note) => note === undefined);
 
 const letters = (value: number): string => String.fromCharCode(value & 0x7fff, value >> 15);
 
@@ -119,7 +175,7 @@ function keyOfSounding(sounding: Sounding, { identify }: FrettingSetting): strin
 
 /** What else of a hand matters for what follows, beside its position: where its fingers lie or lay, and since when. */
 function keyOfFingers(
-  { places }: Moved,
+  { places }: { readonly places: readonly (FingerPlace | undefined)[] },
   landed: TimedNote | undefined,
   { identify }: FrettingSetting,
 ): string {

@@ -2,8 +2,12 @@ import type { Ticks } from '../score/index.ts';
 import { searchLayers, type LayeredSearch, type Reached, type ReachedByKey } from './layered-search.ts';
 import {
   digitChoices,
+  digitMm,
+  noDigit,
+  prepareStroke,
+  rememberedAt,
   restingHand,
-  stepPicking,
+  struckState,
   type DigitNumber,
   type PickingSetting,
   type PickingState,
@@ -40,26 +44,44 @@ function reach(
   { at, struck }: PickingMoment,
   setting: PickingSetting,
 ): ReachedByKey<PickingState, readonly DigitNumber[]> {
-  const choices = digitChoices(struck, setting);
+  const choices = digitChoices(struck, setting).flatMap((choice) => {
+    const prepared = prepareStroke(struck, choice, setting);
+    return prepared
+      ? [{ choice, now: lettersOf(at, struckState(restingHand, at, struck, choice)), ...prepared }]
+      : [];
+  });
   const reached = new Map<string, Reached<PickingState, readonly DigitNumber[]>>();
   for (const hand of from.values()) {
-    for (const choice of choices) {
-      const step = stepPicking(hand.state, at, struck, choice, setting);
-      if (!step) continue;
-      const costMm = hand.costMm + addedMm + step.costMm;
-      const key = keyOf(step.state, at);
+    const before = rememberedAt(hand.state, at, setting);
+    const landingMm = rememberedCosts((each, digit) => {
+      const one = struck[each];
+      return one ? digitMm(one, digit, at, before, setting) : 0;
+    });
+    const [p = '-', i = '-', m = '-', a = '-'] = lettersOf(at, before);
+    for (const { choice, now, costMm: ownMm, landings } of choices) {
+      let costMm = hand.costMm + addedMm + ownMm;
+      for (const each of landings) costMm += landingMm(each, choice[each] ?? noDigit);
+      const key = (now[0] ?? p) + (now[1] ?? i) + (now[2] ?? m) + (now[3] ?? a);
       const known = reached.get(key);
-      if (!known || costMm < known.costMm)
-        reached.set(key, { key, state: step.state, costMm, choice, from: hand.key });
+      if (known && costMm >= known.costMm) continue;
+      const state = struckState(before, at, struck, choice);
+      reached.set(key, { key, state, costMm, choice, from: hand.key });
     }
   }
   return reached;
 }
 
-function keyOf(state: PickingState, at: Ticks): string {
-  let key = '';
-  for (const each of state) key += each ? String.fromCharCode(at - each.at + 1, each.string) : '-';
-  return key;
+/** Works each out once: choices share what one digit pays to come to one string. */
+function rememberedCosts(
+  work: (each: number, digit: DigitNumber) => number,
+): (each: number, digit: DigitNumber) => number {
+  const known: number[] = [];
+  return (each, digit) => (known[each * 4 + digit] ??= work(each, digit));
+}
+
+/** How long ago each digit struck which string, in two letters for each of the four. */
+function lettersOf(at: Ticks, state: PickingState): (string | undefined)[] {
+  return state.map((each) => (each ? String.fromCharCode(at - each.at + 1, each.string) : undefined));
 }
 
 const isSame = (a: PickingMoment, b: PickingMoment): boolean =>

@@ -66,29 +66,28 @@ export type PickingTerm =
 
 export type PickingTally = (term: PickingTerm, mm: number) => void;
 
-/**
- * The picking hand after striking strings (thickest first) with these digits, and what that costs in mm; undefined when no hand
- * can: digits follow each other outward from the thumb, and one digit strikes only neighbouring strings.
- */
-export function stepPicking(
-  before: PickingState,
-  at: Ticks,
+/** A choice of digits with all of its cost that does not depend on what the hand did before. */
+export interface PreparedStroke {
+  readonly costMm: number;
+  /** Struck strings, as places in the list, to which a digit comes by itself: others lie under the same stroke. */
+  readonly landings: readonly number[];
+}
+
+/** Undefined when no hand strikes so: digits follow each other outward from the thumb, and one digit strikes only neighbouring strings. */
+export function prepareStroke(
   struck: readonly StruckString[],
   chosen: readonly DigitNumber[],
   setting: PickingSetting,
   tally?: PickingTally,
-): { state: PickingState; costMm: number } | undefined {
+): PreparedStroke | undefined {
   let costMm = 0;
   const pay: PickingTally = (term, mm) => {
     if (mm === 0) return;
     costMm += mm;
     tally?.(term, mm);
   };
+  const landings: number[] = [];
   let last: { digit: DigitNumber; string: number } | undefined;
-  const state = before.map((each) =>
-    each && (at - each.at) * setting.msPerTick < costs.forgotten.value ? each : undefined,
-  );
-  const fresh = [...state];
   for (let each = 0; each < struck.length; each += 1) {
     const one = struck[each];
     const digit = chosen[each] ?? noDigit;
@@ -103,15 +102,73 @@ export function stepPicking(
       if (last.string - one.string > 1 && !sweepOf(one.note.note)) return undefined;
       pay('one stroke', strokeMm(one, digit));
     } else {
-      payDigit(one, digit, at, state, setting, pay);
+      landings.push(each);
       if (last && last.digit > 0)
         pay('spread', Math.max(0, last.string - one.string - (digit - last.digit)) * costs.spread.value);
     }
     payVoice(one, digit, pay);
     last = { digit, string: one.string };
-    fresh[digit] = { at, string: one.string };
   }
-  return { state: fresh, costMm };
+  return { costMm, landings };
+}
+
+/** What a hand still knows at a moment: strokes longer ago than a finger remembers are gone. */
+export const rememberedAt = (before: PickingState, at: Ticks, { msPerTick }: PickingSetting): PickingState =>
+  before.map((each) => (each && (at - each.at) * msPerTick < costs.forgotten.value ? each : undefined));
+
+/** What a digit pays to come to a string from where the hand is, in mm. */
+export function digitMm(
+  one: StruckString,
+  digit: DigitNumber,
+  at: Ticks,
+  state: PickingState,
+  setting: PickingSetting,
+  tally?: PickingTally,
+): number {
+  let costMm = 0;
+  payDigit(one, digit, at, state, setting, (term, mm) => {
+    if (mm === 0) return;
+    costMm += mm;
+    tally?.(term, mm);
+  });
+  return costMm;
+}
+
+/** The hand once digits have struck. */
+export function struckState(
+  remembered: PickingState,
+  at: Ticks,
+  struck: readonly StruckString[],
+  chosen: readonly DigitNumber[],
+): PickingState {
+  const fresh = [...remembered];
+  struck.forEach(({ string }, each) => {
+    const digit = chosen[each] ?? noDigit;
+    if (digit !== noDigit) fresh[digit] = { at, string };
+  });
+  return fresh;
+}
+
+/**
+ * The picking hand after striking strings (thickest first) with these digits, and what that costs in mm; undefined when no hand
+ * can.
+ */
+export function stepPicking(
+  before: PickingState,
+  at: Ticks,
+  struck: readonly StruckString[],
+  chosen: readonly DigitNumber[],
+  setting: PickingSetting,
+  tally?: PickingTally,
+): { state: PickingState; costMm: number } | undefined {
+  const prepared = prepareStroke(struck, chosen, setting, tally);
+  if (!prepared) return undefined;
+  const state = rememberedAt(before, at, setting);
+  const landingsMm = prepared.landings.reduce((sum, each) => {
+    const one = struck[each];
+    return one ? sum + digitMm(one, chosen[each] ?? noDigit, at, state, setting, tally) : sum;
+  }, 0);
+  return { state: struckState(state, at, struck, chosen), costMm: prepared.costMm + landingsMm };
 }
 
 /** Whether a school uses a digit; one the teacher chose is always taken, and brushes are the thumb’s or the index finger’s. */

@@ -122,7 +122,14 @@ describe('laying a tune on the strings', () => {
     expect(score.bars[0]!.notes.filter(({ voice }) => voice === 'thumb')).toHaveLength(4);
     expect(validateScore(score)).toEqual([]);
   });
-  test('moved where it suits the guitar: every note in reach, open strings used', () => {
+  test('a tune within reach keeps its key, and one too high goes down an octave before it changes it', () => {
+    const d = [50, 54, 57, 62].map((midi, index) => ({ tick: index * 480, midi }));
+    const auto = (notes: typeof d) =>
+      fit(tune(notes), options(guitar('drop-d'), { transpose: 'auto' })).transposed;
+    expect(auto(d)).toBe(0);
+    expect(auto(d.map((note) => ({ ...note, midi: note.midi + 24 })))).toBe(-12);
+  });
+  test('a tune too low is moved until every note is in reach', () => {
     const low = tune([
       { tick: 0, midi: 30 },
       { tick: 480, midi: 34 },
