@@ -2,6 +2,7 @@ import { spanOf, type Press } from '../hands/index.ts';
 import { fretSpanMm, openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
 import { placeOfNote, type Finding, type Remedy, type Score } from '../score/index.ts';
 import { fingersForNote, placesForNote } from './alternatives.ts';
+import { bassOffers } from './bass-offers.ts';
 import { spareMs } from './finger-moves.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
@@ -57,11 +58,12 @@ function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
               },
             ]),
         ...moveElsewhere(fingering, named),
+        ...bassOffers(fingering, moment.notes.find(isBass) ?? named),
         {
           words: `Leave string ${named.string} out`,
           edits: [{ kind: 'remove' as const, place: placeOfNote(named.bar, named.note) }],
         },
-      ].slice(0, 2),
+      ].slice(0, mostRemedies),
     },
   ];
 }
@@ -195,11 +197,20 @@ function cutNotes(fingering: Fingering, moment: FingeredMoment, index: number): 
         ...findingPlace(fingering.score, moment.bar, moment.tick, note.string),
         message: `String ${note.string} is struck again while its ${cut.note.voice} note, fret ${cut.note.fret}, is still written`,
         remedy: 'Let the first note end here, or play one of them elsewhere',
-        remedies: [shorten(cut.bar, cut, moment), ...moveElsewhere(fingering, note)].slice(0, 2),
+        remedies: [
+          shorten(cut.bar, cut, moment),
+          ...(cut.note.voice === note.note.voice
+            ? moveElsewhere(fingering, note)
+            : bassOffers(fingering, [note, cut].find(isBass) ?? note)),
+        ].slice(0, mostRemedies),
       },
     ];
   });
 }
+
+const isBass = ({ note }: { readonly note: NoteFingers['note'] }): boolean => note.voice === 'thumb';
+/** More would not be read. */
+const mostRemedies = 4;
 
 function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): Finding[] {
   return notes.flatMap((each): Finding[] => {

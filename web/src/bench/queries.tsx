@@ -60,10 +60,13 @@ export function Queries() {
   );
 }
 
+/** More ways out would not be read. */
+const mostRemedies = 4;
+
 function Query({ finding, letter }: { finding: Finding; letter: string }) {
   const { setCursor, score, edit, undo } = useBench();
   const say = useSay();
-  const remedies = finding.remedies ?? [];
+  const remedies = (finding.remedies ?? []).slice(0, mostRemedies);
   const mend = (index: number) => {
     const remedy = remedies[index];
     if (!remedy) return;
@@ -80,7 +83,7 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === '1' || event.key === '2') mend(Number(event.key) - 1);
+    if (remedies[Number(event.key) - 1]) mend(Number(event.key) - 1);
     else if (event.key === '0') stand();
     else return;
     event.preventDefault();
@@ -91,7 +94,7 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
         type="button"
         className="flex w-full gap-2 text-left hover:bg-ink1-12"
         aria-label={`Query ${letter}: ${finding.message}. Go there`}
-        aria-keyshortcuts="1 2 0"
+        aria-keyshortcuts={[...remedies.map((_, index) => index + 1), 0].join(' ')}
         data-query={letter}
         onClick={goThere}
       >
@@ -105,7 +108,7 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
         </span>
       </button>
       <p className="flex flex-wrap gap-x-3 gap-y-1 pt-1 pl-[30px]">
-        {remedies.slice(0, 2).map((remedy, index) => (
+        {remedies.map((remedy, index) => (
           <Button key={remedy.words} look="plain" className="text-note" onClick={() => mend(index)}>
             <kbd className="figure pr-1">{index + 1}</kbd>
             {remedy.words}
