@@ -136,7 +136,7 @@ export function soundNext(
 }
 
 /** Whether a note is touched by a straight finger or the bottleneck, across as many strings as there are, and not pressed. */
-export const liesAcross = ({ asks }: TimedNote): boolean => asks.includes('touch') || asks.includes('glass');
+const liesAcross = ({ asks }: TimedNote): boolean => asks.includes('touch') || asks.includes('glass');
 
 /** What holding all that sounds is worth. */
 export const placementOf = (

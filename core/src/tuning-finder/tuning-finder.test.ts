@@ -38,8 +38,14 @@ describe('a passage written for a tuning finds it again', () => {
     for (const id of ['open-d', 'open-g', 'drop-d', 'dadgad'])
       expect(inventedPassages.filter(({ tuning: each }) => each === id)).toHaveLength(3);
   });
+  const known = new Map<string, FoundTuning[]>();
+  const rankedFor = (passage: (typeof inventedPassages)[number]): FoundTuning[] => {
+    const ranked = known.get(passage.name) ?? found(scoreOf(passage)).ranked;
+    known.set(passage.name, ranked);
+    return ranked;
+  };
   test.each(inventedPassages.map((passage) => [passage.name, passage] as const))('%s', (_, passage) => {
-    const { ranked } = found(scoreOf(passage));
+    const ranked = rankedFor(passage);
     const [own, standard] = [placeOf(ranked, tuning(passage.tuning)), placeOf(ranked, tuning('std'))];
     expect(own).toBeGreaterThanOrEqual(0);
     expect(own).toBeLessThan(standard);
@@ -48,8 +54,7 @@ describe('a passage written for a tuning finds it again', () => {
   });
   test('eight of the twelve rank their own tuning first of all twenty', () => {
     const first = inventedPassages.filter((passage) => {
-      const { ranked } = found(scoreOf(passage));
-      return placeOf(ranked, tuning(passage.tuning)) === 0;
+      return placeOf(rankedFor(passage), tuning(passage.tuning)) === 0;
     });
     expect(first.length).toBeGreaterThanOrEqual(8);
   });
