@@ -136,7 +136,9 @@ function readTones(
       return [{ kind, root: spellRoot(rootClass, kind, key), missing, cost }];
     });
   });
-  readings.push(...readForeignBass(classes, bassClass, key));
+  // A plainer name needs no foreign bass.
+  if (readings.every(({ cost }) => cost > foreignBassCost))
+    readings.push(...readForeignBass(classes, bassClass, key));
   const rootless = readings.length > 0 && classes.size >= 4 ? readRootless(classes, key) : [];
   return [...readings.sort((a, b) => a.cost - b.cost), ...rootless];
 }

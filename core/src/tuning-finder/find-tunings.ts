@@ -40,8 +40,10 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
   best.sort(byCost);
   const first: Ranked[] = [];
   for (const [index, found] of best.slice(0, mostFingered).entries()) {
-    first.push(fingered(found, passage));
-    yield laidShare + ((1 - laidShare) * (index + 1)) / Math.min(best.length, mostFingered);
+    const share = (done: number) =>
+      laidShare + ((1 - laidShare) * (index + done)) / Math.min(best.length, mostFingered);
+    first.push(yield* fingered(found, passage, share));
+    yield share(1);
   }
   const dearest = Math.max(...first.map(({ costMm, unplayable }) => (unplayable > 0 ? 0 : costMm)));
   // Those left behind by the quick layout stay behind what can be played.
@@ -53,7 +55,7 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
 }
 
 /** So many of the entries that lie best at a quick look are fingered. */
-const mostFingered = 12;
+const mostFingered = 8;
 /** Share of the time that the quick look takes (from memory). */
 const laidShare = 0.5;
 
@@ -62,8 +64,12 @@ const byCost = (a: Ranked, b: Ranked): number =>
   Math.round((a.costMm - b.costMm) * 10) || a.retuningMm - b.retuningMm;
 
 /** An entry laid out and weighed by the fretting hand itself instead of the quick look. */
-function fingered(found: Ranked, passage: Passage): Ranked {
-  const laid = layByHands(found, passage);
+function* fingered(
+  found: Ranked,
+  passage: Passage,
+  share: (done: number) => number,
+): Generator<number, Ranked> {
+  const laid = yield* layByHands(found, passage, share);
   const counted = counts(passage, laid);
   const mm = (laid.handMm + counted.unplayable * tuningCosts.impossible) / Math.max(1, passage.barCount);
   const terms = found.terms.filter(({ name }) => name !== 'the hand, each bar');

@@ -1,4 +1,4 @@
-import { fingerScore, type Fingering, type WeighedTerm } from '../fingering/index.ts';
+import { fingerScoreSteps, type Fingering, type WeighedTerm } from '../fingering/index.ts';
 import { openMidi, type StringNumber, type Tuning } from '../instrument/index.ts';
 import { keptTuning, placedNotes, previousOnString, type Note, type Score } from '../score/index.ts';
 import { tuningCosts } from './costs.ts';
@@ -18,12 +18,13 @@ const paidByLanding: ReadonlySet<WeighedTerm['name']> = new Set([
 
 /**
  * Lays a passage out by the fretting hand itself: every note’s string and fret, and its finger, at the least cost there is, in the
- * tuning, capo and key of a quick layout. Notes that layout left out stay out.
+ * tuning, capo and key of a quick layout. Notes that layout left out stay out. Yields what `share` makes of the share done.
  */
-export function layByHands(
+export function* layByHands(
   found: Pick<FoundTuning, 'tuning' | 'capo' | 'shapeKey' | 'laid'>,
   passage: Passage,
-): LaidPassage {
+  share: (done: number) => number,
+): Generator<number, LaidPassage> {
   const { score } = passage;
   const places = placesByNote(score, found);
   const basses = bassPlaces(found, passage);
@@ -40,7 +41,7 @@ export function layByHands(
       return [free];
     }),
   }));
-  const fingering = fingerScore(
+  const steps = fingerScoreSteps(
     { ...score, key: found.shapeKey, capo: found.capo, tuning: keptTuning(found.tuning), bars },
     {
       isOpen: ({ note }) => note.voice === 'melody',
@@ -48,6 +49,9 @@ export function layByHands(
       highestOpenFret: highestLaidFret,
     },
   );
+  let step = steps.next();
+  for (; !step.done; step = steps.next()) yield share(step.value);
+  const fingering = step.value;
   return {
     places: passage.moments.map(({ notes }) =>
       notes.map(({ source }) => {
