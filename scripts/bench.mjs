@@ -161,10 +161,21 @@ async function benchInitialScripts(page) {
   page.removeAllListeners('response');
 }
 
+/** A bar stands in a piece once: its copies have no id. @param {{ id?: string }} bar */
+function withoutId(bar) {
+  const copy = { ...bar };
+  delete copy.id;
+  return copy;
+}
+
 /** From the key event to the frame after it, writing through all of a 64-bar piece. @param {import('@playwright/test').Page} page */
 async function benchKeyPress(page) {
   const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).score;
-  const score = { ...demo, title: 'Sixty-four bars', bars: [0, 1, 2, 3].flatMap(() => demo.bars) };
+  const score = {
+    ...demo,
+    title: 'Sixty-four bars',
+    bars: [0, 1, 2, 3].flatMap(() => demo.bars.map(withoutId)),
+  };
   const { arrangementId } = await (await page.request.post('/api/pieces', { data: { score } })).json();
   await page.goto(`/bench/${arrangementId}/melody`);
   await page.getByTestId('score').focus();
@@ -210,7 +221,10 @@ async function benchSheet(page) {
     logLevel: 'error',
   });
   const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).score;
-  const score = { ...demo, bars: JSON.parse(JSON.stringify([0, 1, 2, 3].flatMap(() => demo.bars))) };
+  const score = {
+    ...demo,
+    bars: JSON.parse(JSON.stringify([0, 1, 2, 3].flatMap(() => demo.bars.map(withoutId)))),
+  };
   await page.goto('about:blank');
   await page.addScriptTag({ path: outfile });
   const ms = await page.evaluate((each) => /** @type {any} */ (window).benchSheet(each), score);
