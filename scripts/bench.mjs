@@ -170,13 +170,16 @@ function withoutId(bar) {
 
 /** From the key event to the frame after it, writing through all of a 64-bar piece. @param {import('@playwright/test').Page} page */
 async function benchKeyPress(page) {
-  const demo = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8')).score;
+  const document = JSON.parse(readFileSync(join(root, 'demo/tin-ferry-rag.jocund.json'), 'utf8'));
+  const demo = document.score;
   const score = {
     ...demo,
     title: 'Sixty-four bars',
     bars: [0, 1, 2, 3].flatMap(() => demo.bars.map(withoutId)),
   };
-  const { arrangementId } = await (await page.request.post('/api/pieces', { data: { score } })).json();
+  const { arrangementId } = await (
+    await page.request.post('/api/pieces', { data: { score: { ...document, score } } })
+  ).json();
   await page.goto(`/bench/${arrangementId}/melody`);
   await page.getByTestId('score').focus();
   await page.evaluate(() => {
