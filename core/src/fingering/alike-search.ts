@@ -98,12 +98,14 @@ function boundsFor(
 ): Bound[] {
   const start = moments[groups[group]?.[0]?.[moment] ?? 0]?.starts[note];
   if (!start) return [];
-  return start.strings.flatMap((index) =>
+  const taken = start.strings.flatMap((index) =>
     fingersFor(start, index, start.midi - (setting.openMidi[index] ?? 0), setting).map((finger) => ({
       index,
       finger,
     })),
   );
+  // A finger that cannot be had anywhere leaves the note unplayed: its string alone is bound.
+  return taken.length > 0 ? taken : start.strings.map((index) => ({ index, finger: noFinger }));
 }
 
 /** The moments with the bound notes of each group bound in all of its bars. */
