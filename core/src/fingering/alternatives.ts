@@ -89,17 +89,27 @@ const unplayable = (string: StringNumber, fret: number) => ({
   reasons: [],
 });
 
-function compare(fingering: Fingering, place: NotePlace, change: (note: Note) => Note): Alternative {
+/** The piece fingered anew with one note of a bar changed, or left out. */
+export function fingeredWith(
+  fingering: Fingering,
+  barIndex: number,
+  note: Note,
+  changed: Note | undefined,
+): Fingering {
   const { score, hand, school } = fingering;
-  const note = findNote(score, place);
-  const bar = score.bars[place.bar];
-  if (!note || !bar) throw new Error('No such note');
+  const bars = score.bars.map((bar, index) =>
+    index === barIndex
+      ? { ...bar, notes: bar.notes.flatMap((each) => (each === note ? (changed ?? []) : [each])) }
+      : bar,
+  );
+  return fingerScore({ ...score, bars }, { hand, school }, fingering);
+}
+
+function compare(fingering: Fingering, place: NotePlace, change: (note: Note) => Note): Alternative {
+  const note = findNote(fingering.score, place);
+  if (!note) throw new Error('No such note');
   const changed = change(note);
-  const bars = score.bars.with(place.bar, {
-    ...bar,
-    notes: bar.notes.map((each) => (each === note ? changed : each)),
-  });
-  const other = fingerScore({ ...score, bars }, { hand, school }, fingering);
+  const other = fingeredWith(fingering, place.bar, note, changed);
   const found = other.notes.get(changed);
   return {
     string: changed.string,

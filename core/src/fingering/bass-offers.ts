@@ -1,7 +1,8 @@
 import { openMidi, type StringNumber } from '../instrument/index.ts';
 import { modulo } from '../pitch/index.ts';
 import { gripAt, placeOfNote, type Note, type Remedy, type Score } from '../score/index.ts';
-import { fingerScore, type Fingering, type NoteFingers } from './finger-score.ts';
+import { fingeredWith } from './alternatives.ts';
+import type { Fingering, NoteFingers } from './finger-score.ts';
 
 interface Offer {
   readonly words: string;
@@ -86,15 +87,7 @@ function costWith(
   note: Note,
   changed: Note | undefined,
 ): { readonly moreMm: number; readonly isHard: boolean } {
-  const { score, hand, school } = fingering;
-  const bar = score.bars[barIndex];
-  if (!bar) return { moreMm: 0, isHard: true };
-  const notes = bar.notes.flatMap((each) => (each !== note ? [each] : changed ? [changed] : []));
-  const other = fingerScore(
-    { ...score, bars: score.bars.with(barIndex, { ...bar, notes }) },
-    { hand, school },
-    fingering,
-  );
+  const other = fingeredWith(fingering, barIndex, note, changed);
   const moment = other.moments.find(({ bar: at, tick }) => at === barIndex && tick === note.tick);
   const isHard =
     moment !== undefined &&

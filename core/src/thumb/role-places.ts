@@ -108,8 +108,7 @@ function figurePlace(
   taken: ReadonlySet<number>,
 ): SolvedPlace | undefined {
   const root = rootOf(grip, tuning);
-  const wanted = roleSemitones[role];
-  if (role === 'root' || root === undefined || !wanted) return undefined;
+  if (role === 'root' || root === undefined || !roleSemitones[role]) return undefined;
   const pitch = root + semitonesIn(role, grip, tuning);
   const highest = (pressedRange(grip.frets)?.lowest ?? 1) + besideFrets;
   const places = figureStrings
@@ -121,7 +120,7 @@ function figurePlace(
   return beside && { ...beside, solved: 'tone beside the grip' };
 }
 
-/** How far a tone of a figure lies above the root: thirds and fifths are the grip's own. */
+/** How far a tone of a grip lies above its root: thirds and fifths are the grip's own. */
 function semitonesIn(role: BassRole, grip: PlacedGrip, tuning: Tuning): number {
   if (role === 'fifth') return fifthOf(grip, tuning);
   const isMinor = nameGrip(tuning, soundingFrets(grip)).tones.some(({ degree }) => degree === 'b3');
@@ -172,12 +171,10 @@ function besideTheGrip(
   taken: ReadonlySet<number>,
 ): NeckPlace | undefined {
   const root = rootOf(grip, tuning);
-  const wanted = roleSemitones[role];
-  if (root === undefined || !wanted) return undefined;
+  if (root === undefined || !roleSemitones[role]) return undefined;
   const pressed = pressedRange(grip.frets);
   const lowest = pressed?.lowest ?? 0;
-  const third = nameGrip(tuning, soundingFrets(grip)).tones.some(({ degree }) => degree === 'b3') ? 3 : 4;
-  const semitones = role === 'third' ? third : (wanted[0] ?? 0);
+  const semitones = semitonesIn(role, grip, tuning);
   const places = stringNumbers
     .filter((string) => bassStringsOnly.includes(string) && !taken.has(string))
     .flatMap((string) =>
