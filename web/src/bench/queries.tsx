@@ -109,7 +109,12 @@ function Query({ finding, letter }: { finding: Finding; letter: string }) {
       </button>
       <p className="flex flex-wrap gap-x-3 gap-y-1 pt-1 pl-[30px]">
         {remedies.map((remedy, index) => (
-          <Button key={remedy.words} look="plain" className="text-note" onClick={() => mend(index)}>
+          <Button
+            key={remedy.words}
+            look="plain"
+            className="text-note justify-start text-left"
+            onClick={() => mend(index)}
+          >
             <kbd className="figure pr-1">{index + 1}</kbd>
             {remedy.words}
           </Button>

@@ -167,7 +167,7 @@ const glass: Sign = ({ note: { bottleneck }, x, y, ink }) => {
       round: true,
     }),
     ...(bottleneck?.vibratoCents
-      ? [text(x + 9, y - 10, '~', { size: 13, weight: 700, ink, edged: true })]
+      ? [text(x + (bottleneck.noise ? 26 : 12), y - 8, '~', { size: 13, weight: 700, ink, edged: true })]
       : []),
   ];
 };
