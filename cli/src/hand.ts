@@ -1,5 +1,6 @@
 import type { FingeringOptions } from '@jocund/core/fingering';
 import { mediumHand, type Hand } from '@jocund/core/hands';
+import { pickingSchools, usualSchool } from '@jocund/core/score';
 import { UsageError, choice, type Arguments } from './command.ts';
 
 const sizes = ['small', 'medium', 'large'] as const;
@@ -11,10 +12,8 @@ export const handOf = (args: Arguments, thumbOver = args.flag('thumb-over')): Ha
 });
 
 /** Options of commands that finger a whole score. */
-export const fingeringUsage = '[--hand small|medium|large] [--school i|im|ima] [--thumb-over yes|no]';
+export const fingeringUsage = `[--hand small|medium|large] [--school ${pickingSchools.join('|')}] [--thumb-over yes|no]`;
 export const fingeringOptions = { hand: 'text', school: 'text', 'thumb-over': 'text' } as const;
-
-const schools = ['i', 'im', 'ima'] as const;
 
 /** Both hands as the options say; without them a medium hand without the thumb, and the score's own school. */
 export function fingeringOf(args: Arguments): FingeringOptions {
@@ -22,6 +21,7 @@ export function fingeringOf(args: Arguments): FingeringOptions {
   if (thumb !== 'yes' && thumb !== 'no') throw new UsageError(`--thumb-over wants yes or no, not “${thumb}”`);
   return {
     hand: handOf(args, thumb === 'yes'),
-    school: args.text('school') === undefined ? undefined : choice(args, 'school', schools, 'ima'),
+    school:
+      args.text('school') === undefined ? undefined : choice(args, 'school', pickingSchools, usualSchool),
   };
 }

@@ -1,11 +1,19 @@
 import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../hands/index.ts';
 import type { StringNumber } from '../instrument/index.ts';
-import { type Note, type PickingDigit, type PickingSchool, type Score, type Ticks } from '../score/index.ts';
+import {
+  usualSchool,
+  type Note,
+  type PickingDigit,
+  type PickingSchool,
+  type Score,
+  type Ticks,
+} from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
 import { frettingSetting, glassFingerOf, typesThumb, type FrettingSetting } from './fretting-setting.ts';
+import { searchAlikePicking } from './alike-picking.ts';
 import { searchAlike } from './alike-search.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
-import { cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
+import { asPart, cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
 import { searchPicking, type PickingSearch } from './picking-search.ts';
@@ -16,7 +24,6 @@ import {
   noDigit,
   stepPicking,
   struckStrings,
-  usualSchool,
   type DigitNumber,
   type PickingState,
   type PickingTerm,
@@ -102,6 +109,8 @@ export interface Fingering {
   /** Kept for the next run: the search in which like bars need not be alike. */
   readonly free: FrettingSearch;
   readonly search: FrettingSearch;
+  /** The same two for the picking hand. */
+  readonly freePicking: PickingSearch;
   readonly picking: PickingSearch;
   readonly setting: FrettingSetting;
 }
@@ -125,24 +134,27 @@ export function* fingerScoreSteps(
   const known = before && sameSetting(before, score, hand) ? before : undefined;
   const setting = known?.setting ?? frettingSetting(score, hand);
   const asked = momentsOf(score, options, setting.usualFingers);
-  const free = yield* searchFretting(asked, setting, known?.free);
-  const { moments, search } = yield* searchAlike(asked, setting, free);
+  const free = yield* asPart(searchFretting(asked, setting, known?.free), 0, 0.6);
+  const { moments, search } = yield* asPart(searchAlike(asked, setting, free), 0.6, 0.9);
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
   way.forEach(({ choice }, index) =>
     moments[index]?.starts.forEach((note, each) => strings.set(note, 6 - (choice.strings[each] ?? 0))),
   );
-  const picking = finished(
-    searchPicking(
-      moments.map((moment) => ({
-        at: moment.at,
-        struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
-      })),
-      pickingSetting(score, school),
-      known?.school === school ? known.picking : undefined,
-    ),
+  const strokes = moments.map((moment) => ({
+    at: moment.at,
+    bar: moment.bar,
+    struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
+  }));
+  const picker = pickingSetting(score, school);
+  const freePicking = finished(
+    searchPicking(strokes, picker, known?.school === school ? known.freePicking : undefined),
   );
-  return layOut({ score, hand, school, moments, free, search, picking, setting, strings }, known);
+  const picking = yield* asPart(searchAlikePicking(strokes, picker, freePicking), 0.9, 1);
+  return layOut(
+    { score, hand, school, moments, free, search, freePicking, picking, setting, strings },
+    known,
+  );
 }
 
 /** Whether what was worked out for one score holds for another: the same guitar, hand, tempo and grips. */
@@ -159,7 +171,7 @@ function sameSetting(before: Fingering, score: Score, hand: Hand): boolean {
 
 interface Worked extends Pick<
   Fingering,
-  'score' | 'hand' | 'school' | 'free' | 'search' | 'picking' | 'setting'
+  'score' | 'hand' | 'school' | 'free' | 'search' | 'freePicking' | 'picking' | 'setting'
 > {
   readonly moments: readonly Moment[];
   readonly strings: ReadonlyMap<TimedNote, number>;
@@ -167,7 +179,7 @@ interface Worked extends Pick<
 
 /** Goes the cheapest way once more and writes down what each moment pays; moments that nothing reached are as before. */
 function layOut(worked: Worked, known: Fingering | undefined): Fingering {
-  const { score, hand, school, moments, free, search, picking, setting } = worked;
+  const { score, hand, school, moments, free, search, freePicking, picking, setting } = worked;
   const fretted = cheapestWay(search);
   const picked = cheapestWay(picking);
   const steps = moments.map((moment, index): FingeredMoment => {
@@ -204,6 +216,7 @@ function layOut(worked: Worked, known: Fingering | undefined): Fingering {
     shifts: shiftsOf(steps, setting),
     free,
     search,
+    freePicking,
     picking,
     setting,
   };
@@ -241,7 +254,7 @@ function layMoment(
   );
   const placement = placementOf(sounding, setting);
   return {
-    bar: moment.starts[0]?.bar ?? 0,
+    bar: moment.bar,
     tick,
     at: moment.at,
     notes: moment.starts.map((timed, each): NoteFingers => {

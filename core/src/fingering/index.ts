@@ -14,4 +14,5 @@ export {
 export { findingLimits } from './finding-limits.ts';
 export { frettingFindings } from './fretting-findings.ts';
 export { pickingFindings } from './picking-findings.ts';
+export { alternatesFrom } from './picking-schools.ts';
 export { placeMelody, placeMelodySteps, type PlacedMelody } from './place-melody.ts';

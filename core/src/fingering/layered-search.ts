@@ -49,6 +49,27 @@ export function finished<Answer>(steps: Generator<number, Answer>): Answer {
 }
 
 /**
+ * The same steps, told as the part from one share to another of a longer work. Steps that begin again, as in a search that is run several
+ * times, take half of what is left each time, so that the share never falls.
+ */
+export function* asPart<Answer>(
+  steps: Generator<number, Answer>,
+  from: number,
+  to: number,
+): Generator<number, Answer> {
+  let [begin, end, last] = [from, to, 0];
+  let step = steps.next();
+  while (!step.done) {
+    if (step.value < last) begin = end;
+    if (step.value < last || last === 0) end = begin + (to - begin) / 2;
+    last = step.value;
+    yield begin + (end - begin) * step.value;
+    step = steps.next();
+  }
+  return step.value;
+}
+
+/**
  * Least-cost paths by dynamic programming over the states of each moment. Two ways that lead to the same key are one, and only
  * the cheaper is kept. `before` is an earlier run with the same costs: its layers are used again up to the first change, and after each
  * change from the moment where all states cost evenly more or less than they did, up to the next. Yields the share done, 0 to 1, so that

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { blankScore, type Bar, type Note, type Score } from '../score/index.ts';
 import { fingerScore } from './index.ts';
-import { likeBars } from './like-bars.ts';
+import { likeFretted } from './alike-search.ts';
 import { momentsOf } from './moments.ts';
 
 const note = (tick: number, string: number, fret: number, finger?: number): Note =>
@@ -41,7 +41,7 @@ describe('bars that are alike', () => {
     bar([note(0, 3, 2), note(960, 2, 5)]),
   ] as const;
   const groups = (bars: readonly Bar[]) =>
-    likeBars(momentsOf(scoreOf(bars))).map((group) => group.map(([first = 0]) => first / 2 + 1));
+    likeFretted(momentsOf(scoreOf(bars))).map((group) => group.map(([first = 0]) => first / 2 + 1));
 
   test('have the same notes and come from and go to the same moment', () =>
     expect(groups([a, b, a, b, a])).toEqual([[2, 4]]));
@@ -65,7 +65,7 @@ describe('like bars have like fingers', () => {
     fc.assert(
       fc.property(music(3, 3, 14), (score) => {
         const fingers = fingersOf(score);
-        for (const [first = [], ...others] of likeBars(momentsOf(score)))
+        for (const [first = [], ...others] of likeFretted(momentsOf(score)))
           for (const other of others) expect(other.map(fingers)).toEqual(first.map(fingers));
       }),
       { numRuns: 60 },
@@ -75,7 +75,7 @@ describe('like bars have like fingers', () => {
     let bound = 0;
     fc.assert(
       fc.property(music(2, 2, 9), (score) => {
-        const groups = likeBars(momentsOf(score));
+        const groups = likeFretted(momentsOf(score));
         const found = fingerScore(score);
         if (found.free === found.search) return;
         bound += 1;

@@ -46,6 +46,8 @@ export interface TimedNote {
 /** All notes that begin together. */
 export interface Moment {
   readonly at: Ticks;
+  /** From 0. */
+  readonly bar: number;
   readonly starts: readonly TimedNote[];
   /** The place and finger that a note, in the order of `starts`, is to have because a like bar has it. */
   readonly bound?: readonly (Bound | undefined)[];
@@ -119,7 +121,11 @@ export function momentsOf(score: Score, options: MomentOptions = {}, usual: Usua
   }
   return [...byTick]
     .sort(([a], [b]) => a - b)
-    .map(([at, together]) => ({ at, starts: together.sort((a, b) => b.note.string - a.note.string) }));
+    .map(([at, together]) => ({
+      at,
+      bar: together[0]?.bar ?? 0,
+      starts: together.sort((a, b) => b.note.string - a.note.string),
+    }));
 }
 
 /** The grip that is held at a note: none where it was lifted and the note is not one of it; such a note lays it down again. */

@@ -1,15 +1,17 @@
 import {
   isPicked,
   placeOfNote,
+  schoolWords,
   sweepOf,
   type Finding,
   type PickingDigit,
-  type PickingSchool,
   type Remedy,
 } from '../score/index.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
 import { findingPlace, tempoIn } from './note-places.ts';
+import { habitsOf } from './picking-schools.ts';
+import { isRake } from './picking-step.ts';
 
 /** What will be hard or impossible for the picking hand, in the order of the score. */
 export function pickingFindings(fingering: Fingering): Finding[] {
@@ -19,12 +21,6 @@ export function pickingFindings(fingering: Fingering): Finding[] {
     ...thumbStumbles(fingering, moment),
   ]);
 }
-
-const schoolNames: Readonly<Record<PickingSchool, string>> = {
-  i: 'thumb and index',
-  im: 'thumb, index and middle',
-  ima: 'thumb, index, middle and ring',
-};
 
 const isStruck = ({ note }: NoteFingers): boolean => isPicked(note) && note.stroke !== 'slap';
 
@@ -37,13 +33,13 @@ function tooManyStrings(fingering: Fingering, { bar, tick, notes }: FingeredMome
   const wider: Remedy[] =
     school === 'ima'
       ? []
-      : [{ words: `Pick with ${schoolNames.ima}`, edits: [{ kind: 'school', school: 'ima' }] }];
+      : [{ words: `Pick with ${schoolWords.ima}`, edits: [{ kind: 'school', school: 'ima' }] }];
   return [
     {
       severity: 'error',
       code: 'pinch-too-wide',
       ...findingPlace(score, bar, tick, without.string),
-      message: `Strings ${struck.map(({ string }) => string).join(', ')} at once are more than ${schoolNames[school]} can pick`,
+      message: `Strings ${struck.map(({ string }) => string).join(', ')} at once are more than ${schoolWords[school]} can pick`,
       remedy: 'Leave an inner string out, brush them, or use more fingers',
       remedies: [
         ...wider,
@@ -63,7 +59,7 @@ function sameFingerTwice(fingering: Fingering, moment: FingeredMoment): Finding[
     const digit = each.picking;
     if (!digit || digit === 'p' || isSameStroke(moment, index)) return [];
     const last = before?.[{ p: 0, i: 1, m: 2, a: 3 }[digit]];
-    if (!last) return [];
+    if (!last || isRake(last.string, each.string)) return [];
     const ms = (moment.at - last.at) * setting.msPerTick;
     const isSame = last.string === each.string;
     if (ms >= (isSame ? limits.sameString.value : limits.sameFinger.value)) return [];
@@ -93,7 +89,8 @@ const isSameStroke = ({ notes }: FingeredMoment, index: number): boolean =>
 /** Up to two digits that are free at a moment. */
 function otherDigits({ school }: Fingering, { notes }: FingeredMoment, not: PickingDigit): PickingDigit[] {
   const taken = new Set(notes.map(({ picking }) => picking));
-  return ([...school, 'p'] as PickingDigit[]).filter((each) => each !== not && !taken.has(each)).slice(0, 2);
+  const digits = [...Object.keys(habitsOf[school].homes), 'p'] as PickingDigit[];
+  return digits.filter((each) => each !== not && !taken.has(each)).slice(0, 2);
 }
 
 /** Two thumb strokes so close that they stumble, unless they are meant to: one drag, a grace, or a dead stroke. */

@@ -17,9 +17,12 @@ import {
 /** What the picking hand strikes at a moment, from the thickest string to the thinnest. */
 export interface PickingMoment {
   readonly at: Ticks;
+  /** From 0. */
+  readonly bar: number;
   readonly struck: readonly StruckString[];
+  /** The digits it is to have because the same is picked so elsewhere. */
+  readonly bound?: readonly DigitNumber[] | undefined;
 }
-
 /** A choice is the digit of each string struck. */
 export type PickingSearch = LayeredSearch<PickingMoment, PickingState, readonly DigitNumber[]>;
 
@@ -41,10 +44,10 @@ export const searchPicking = (
 function reach(
   from: ReachedByKey<PickingState, readonly DigitNumber[]>,
   addedMm: number,
-  { at, struck }: PickingMoment,
+  { at, struck, bound }: PickingMoment,
   setting: PickingSetting,
 ): ReachedByKey<PickingState, readonly DigitNumber[]> {
-  const choices = digitChoices(struck, setting).flatMap((choice) => {
+  const choices = (bound ? [bound] : digitChoices(struck, setting)).flatMap((choice) => {
     const prepared = prepareStroke(struck, choice, setting);
     return prepared
       ? [{ choice, now: lettersOf(at, struckState(restingHand, at, struck, choice)), ...prepared }]
@@ -86,6 +89,7 @@ function lettersOf(at: Ticks, state: PickingState): (string | undefined)[] {
 
 const isSame = (a: PickingMoment, b: PickingMoment): boolean =>
   a.at === b.at &&
+  a.bound?.join() === b.bound?.join() &&
   a.struck.length === b.struck.length &&
   a.struck.every((one, index) => {
     const other = b.struck[index];

@@ -8,6 +8,7 @@ import {
 } from '../score/index.ts';
 import { pickingCosts as costs } from './cost-table.ts';
 import { isStruck, type Moment, type TimedNote } from './moments.ts';
+import { habitsOf, type SchoolHabits } from './picking-schools.ts';
 
 /** Picking digits as numbers, from the thumb outward; −1 is none. */
 export type DigitNumber = number;
@@ -16,22 +17,13 @@ const digits: readonly PickingDigit[] = ['p', 'i', 'm', 'a'];
 export const digitOf = (number: DigitNumber): PickingDigit | undefined => digits[number];
 export const noDigit = -1;
 
-/** Fingers of a school and the string each is at home on (common practice). */
-const schools: Readonly<Record<PickingSchool, Readonly<Partial<Record<PickingDigit, number>>>>> = {
-  i: { i: 0 },
-  im: { i: 2, m: 1 },
-  ima: { i: 3, m: 2, a: 1 },
-};
-
-export const usualSchool: PickingSchool = 'ima';
-
 export interface PickingSetting {
-  readonly school: PickingSchool;
+  readonly habits: SchoolHabits;
   readonly msPerTick: number;
 }
 
 export const pickingSetting = (score: Pick<Score, 'tempoBpm'>, school: PickingSchool): PickingSetting => ({
-  school,
+  habits: habitsOf[school],
   msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
 });
 
@@ -56,6 +48,8 @@ export const restingHand: PickingState = [undefined, undefined, undefined, undef
 export type PickingTerm =
   | 'away from its string'
   | 'same finger again'
+  | 'rake'
+  | 'pick and finger in turn'
   | 'thumb again'
   | 'crossing'
   | 'spread'
@@ -73,7 +67,10 @@ export interface PreparedStroke {
   readonly landings: readonly number[];
 }
 
-/** Undefined when no hand strikes so: digits follow each other outward from the thumb, and one digit strikes only neighbouring strings. */
+/**
+ * Undefined when no hand strikes so: digits follow each other outward from the thumb, one digit strikes only neighbouring strings, and a
+ * brush is one stroke of one digit.
+ */
 export function prepareStroke(
   struck: readonly StruckString[],
   chosen: readonly DigitNumber[],
@@ -87,7 +84,7 @@ export function prepareStroke(
     tally?.(term, mm);
   };
   const landings: number[] = [];
-  let last: { digit: DigitNumber; string: number } | undefined;
+  let last: { digit: DigitNumber; one: StruckString } | undefined;
   for (let each = 0; each < struck.length; each += 1) {
     const one = struck[each];
     const digit = chosen[each] ?? noDigit;
@@ -97,17 +94,15 @@ export function prepareStroke(
       continue;
     }
     if (!mayTake(one, digit, setting)) return undefined;
-    if (last && digit < last.digit) return undefined;
-    if (last?.digit === digit) {
-      if (last.string - one.string > 1 && !sweepOf(one.note.note)) return undefined;
-      pay('one stroke', strokeMm(one, digit));
-    } else {
+    if (last && !followsOn(last.one, last.digit, one, digit)) return undefined;
+    if (last?.digit === digit) pay('one stroke', strokeMm(one, digit));
+    else {
       landings.push(each);
       if (last && last.digit > 0)
-        pay('spread', Math.max(0, last.string - one.string - (digit - last.digit)) * costs.spread.value);
+        pay('spread', Math.max(0, last.one.string - one.string - (digit - last.digit)) * costs.spread.value);
     }
-    payVoice(one, digit, pay);
-    last = { digit, string: one.string };
+    payVoice(one, digit, setting, pay);
+    last = { digit, one };
   }
   return { costMm, landings };
 }
@@ -171,13 +166,30 @@ export function stepPicking(
   return { state: struckState(state, at, struck, chosen), costMm: prepared.costMm + landingsMm };
 }
 
-/** Whether a school uses a digit; one the teacher chose is always taken, and brushes are the thumb’s or the index finger’s. */
-function mayTake({ note }: StruckString, digit: DigitNumber, { school }: PickingSetting): boolean {
+/** Whether a string may be struck so once the next thicker one of the moment was. */
+function followsOn(
+  thicker: StruckString,
+  its: DigitNumber,
+  { note, string }: StruckString,
+  digit: DigitNumber,
+): boolean {
+  if (digit < its) return false;
+  const sweep = sweepOf(note.note);
+  if (digit === its) return sweep !== undefined || thicker.string - string <= 1;
+  const isOneBrush = sweep !== undefined && sweep === sweepOf(thicker.note.note);
+  return !isOneBrush || note.note.picking !== undefined || thicker.note.note.picking !== undefined;
+}
+
+/** Whether a school uses a digit; one the teacher chose is always taken. */
+function mayTake({ note }: StruckString, digit: DigitNumber, { habits }: PickingSetting): boolean {
   const name = digitOf(digit);
   if (note.note.picking) return note.note.picking === name;
-  if (sweepOf(note.note) === 'drag') return digit === 0;
-  if (sweepOf(note.note)) return digit <= 1;
-  return digit === 0 || (name !== undefined && schools[school][name] !== undefined);
+  if (name === undefined) return false;
+  const sweep = sweepOf(note.note);
+  if (sweep === 'drag') return name === 'p';
+  if (sweep === 'brush') return habits.brushes.includes(name);
+  if (sweep === 'brush-back') return habits.brushesBack.includes(name);
+  return name === 'p' || habits.homes[name] !== undefined;
 }
 
 const strokeMm = ({ note }: StruckString, digit: DigitNumber): number =>
@@ -188,24 +200,34 @@ const strokeMm = ({ note }: StruckString, digit: DigitNumber): number =>
       : costs.oneStroke.value;
 
 function payDigit(
-  { string }: StruckString,
+  { note, string }: StruckString,
   digit: DigitNumber,
   at: Ticks,
   state: PickingState,
-  { school, msPerTick }: PickingSetting,
+  { habits, msPerTick }: PickingSetting,
   pay: PickingTally,
 ): void {
   const name = digitOf(digit);
-  const home = name && schools[school][name];
-  if (home) pay('away from its string', Math.abs(string - home) * costs.awayFromHome.value);
+  const home = name && habits.homes[name];
+  if (home && !sweepOf(note.note))
+    pay('away from its string', Math.abs(string - home) * costs.awayFromHome.value);
   if (digit === 3) pay('ring finger', costs.ringFinger.value);
   const quickness = (since: Ticks) => costs.quick.value / Math.max(30, (at - since) * msPerTick);
+  const isRun = (since: Ticks) => (at - since) * msPerTick < costs.alternation.value;
   const own = state[digit];
-  if (own && digit === 0) pay('thumb again', costs.thumbAgain.value * quickness(own.at));
-  else if (own?.string === string) {
-    if ((at - own.at) * msPerTick < costs.alternation.value)
-      pay('same finger again', costs.sameFingerSameString.value * quickness(own.at));
-  } else if (own) pay('same finger again', costs.sameFingerOtherString.value * quickness(own.at));
+  if (own && digit === 0) {
+    const mm = habits.thumbAgainMm + habits.thumbLeapMm * Math.abs(string - own.string);
+    pay('thumb again', mm * quickness(own.at));
+  } else if (own?.string === string) {
+    if (isRun(own.at)) pay('same finger again', costs.sameFingerSameString.value * quickness(own.at));
+  } else if (own && isRake(own.string, string)) pay('rake', costs.rake.value * quickness(own.at));
+  else if (own) {
+    const moved = own.string - string === 1 ? costs.sameFingerNextString : costs.sameFingerOtherString;
+    pay('same finger again', moved.value * quickness(own.at));
+  }
+  const thumb = digit > 0 ? state[0] : undefined;
+  if (thumb?.string === string && isRun(thumb.at))
+    pay('pick and finger in turn', habits.inTurnMm * quickness(thumb.at));
   for (let other = 1; other < 4; other += 1) {
     const neighbour = state[other];
     if (digit === 0 || other === digit || !neighbour || neighbour.at === at) continue;
@@ -214,11 +236,19 @@ function payDigit(
   }
 }
 
-function payVoice({ note, string }: StruckString, digit: DigitNumber, pay: PickingTally): void {
+/** A finger’s stroke goes on by itself to the next thicker string: it pulls toward the palm. */
+export const isRake = (from: number, to: number): boolean => to - from === 1;
+
+function payVoice(
+  { note, string }: StruckString,
+  digit: DigitNumber,
+  { habits }: PickingSetting,
+  pay: PickingTally,
+): void {
   if (sweepOf(note.note)) return;
   if (note.note.voice === 'thumb' && digit > 0) pay('other voice', costs.fingerTakesBass.value);
   if (note.note.voice === 'melody' && digit === 0)
-    pay('other voice', costs.thumbTakesMelody.value + Math.max(0, 4 - string) * costs.thumbOnThin.value);
+    pay('other voice', habits.thumbOnMelodyMm + Math.max(0, 4 - string) * habits.thumbOnThinMm);
 }
 
 /** Every order of digits that may strike the strings, leaving out the fewest: never inward, one digit only on neighbours. */
@@ -238,8 +268,7 @@ export function digitChoices(struck: readonly StruckString[], setting: PickingSe
     }
     for (let digit = lowest; digit < 4; digit += 1) {
       if (!mayTake(one, digit, setting)) continue;
-      const repeats = digit === lowest && last !== undefined;
-      if (repeats && last.string - one.string > 1 && !sweepOf(one.note.note)) continue;
+      if (last && !followsOn(last, lowest, one, digit)) continue;
       chosen.push(digit);
       choose(each + 1, digit, one, leftOut);
       chosen.pop();

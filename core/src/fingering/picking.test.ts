@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { PickingSchool } from '../score/index.ts';
+import { pickingSchools, usualSchool, type PickingSchool } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { written } from '../testing/written.ts';
-import { fingerScore } from './index.ts';
+import { alternatesFrom, fingerScore } from './index.ts';
 import { finished, leastCostMm } from './layered-search.ts';
 import { momentsOf } from './moments.ts';
 import { searchPicking } from './picking-search.ts';
@@ -20,7 +20,7 @@ import {
 } from './picking-step.ts';
 
 /** The digits of a bar in short writing, moment by moment, from thick to thin. */
-const digits = (text: string, school: PickingSchool = 'ima', tempoBpm = 100) =>
+const digits = (text: string, school: PickingSchool = usualSchool, tempoBpm = 100) =>
   fingerScore(written([text], { tempoBpm }), { school }).moments.map(({ notes }) =>
     notes.map(({ picking }) => picking ?? '-').join(''),
   );
@@ -34,6 +34,80 @@ describe('schools (common practice)', () => {
     expect(digits('m3:0@1/1 m2:0@2/1 m1:0@3/1', 'i')).toEqual(['i', 'i', 'i']));
   test('the thumb takes the thumb voice, a finger the melody pinched with it', () =>
     expect(digits('t6:0@1 m1:0@1/1 t4:0@2 t5:0@3 m2:0@3/1')).toEqual(['pa', 'p', 'pm']));
+});
+
+describe('other ways to divide the strings (common practice)', () => {
+  const bassAndTune = 't6:0@1 m1:0@1/1 t4:0@2 m2:0@2.5/0.5 t6:0@3 m3:0@3/1';
+  test('with a pick, it takes the bass, middle and ring the tune over it', () =>
+    expect(digits(bassAndTune, 'pick')).toEqual(['pa', 'p', 'm', 'pm']));
+  test('with a pick, a run on one string is the pick’s', () =>
+    expect(digits('m1:0@1/0.25 m1:2@1.25/0.25 m1:3@1.5/0.25 m1:5@1.75/0.25', 'pick', 120).slice(1)).toEqual([
+      'p',
+      'p',
+      'p',
+    ]));
+  test('thumb and index take a run in turn, whatever its strings', () => {
+    const run = digits(
+      'm2:0@1/0.25 m2:1@1.25/0.25 m2:3@1.5/0.25 m1:0@1.75/0.25 m1:1@2/0.25 m1:3@2.25/0.25',
+      'pi',
+      120,
+    );
+    expect(new Set(run)).toEqual(new Set(['p', 'i']));
+    run.slice(1).forEach((digit, index) => expect(digit).not.toBe(run[index]));
+  });
+  test('and slowly the thumb keeps to the bass', () =>
+    expect(digits(bassAndTune, 'pi', 80)).toEqual(['pi', 'p', 'i', 'pi']));
+});
+
+test.each<[number, PickingSchool, string | undefined]>([
+  [60, 'im', 'thirty-seconds'],
+  [100, 'im', 'sixteenths'],
+  [101, 'pi', 'triplets'],
+  [151, 'ima', 'eighths'],
+  [151, 'i', undefined],
+])('at ♩ %d, school %s, two fingers take turns from %s', (tempo, school, value) =>
+  expect(alternatesFrom(tempo, school)).toBe(value),
+);
+
+describe('a brush is one stroke of one digit', () => {
+  const down = 'm4:2@1/1D m3:2@1/1D m2:2@1/1D m1:0@1/1D';
+  const back = down.replaceAll('D', 'U');
+  test.each<[PickingSchool, string, string]>([
+    ['ima', 'pppp', 'iiii'],
+    ['index-brush', 'iiii', 'iiii'],
+    ['thumb-brush', 'pppp', 'iiii'],
+    ['pick', 'pppp', 'pppp'],
+  ])('%s: down %s, back %s', (school, downDigits, backDigits) => {
+    const brush = (text: string) => digits(text, school)[0];
+    expect([brush(down), brush(back)]).toEqual([downDigits, backDigits]);
+  });
+  test('over a bass note the index brushes, as nobody’s thumb is in two places', () =>
+    expect(digits('t6:0@1 m3:0@1/1D m2:0@1/1D m1:0@1/1D', 'index-brush')[0]).toBe('piii'));
+});
+
+describe('one finger drawn on to the next string', () => {
+  test('toward the thumb it is one movement', () =>
+    expect(digits('m1:0@1/0.25 m2:1@1.25/0.25 m3:2@1.5/0.25', 'im', 120)).toEqual(['m', 'i', 'i']));
+  test('the other way another finger comes', () =>
+    expect(digits('m3:2@1/0.25 m2:1@1.25/0.25', 'im', 120)).toEqual(['i', 'm']));
+});
+
+describe('one chord is picked one way', () => {
+  const run = 'm2:0@1/0.25 m2:1@1.25/0.25 m2:3@1.5/0.25 m2:1@1.75/0.25';
+  const chordAt = (beat: number) => `m3:2@${beat}/1 m2:3@${beat}/1`;
+  test('wherever it returns, however the notes before it went', () => {
+    const score = written(
+      [`${run} ${chordAt(2)}`, chordAt(1), `m3:0@1/0.25 m1:0@1.25/0.25 ${chordAt(1.5)}`],
+      {
+        tempoBpm: 160,
+      },
+    );
+    const ways = fingerScore(score, { school: 'im' })
+      .moments.filter(({ notes }) => notes.length === 2)
+      .map(({ notes }) => notes.map(({ picking }) => picking).join(''));
+    expect(ways).toHaveLength(3);
+    expect(new Set(ways).size).toBe(1);
+  });
 });
 
 describe('what makes a picking hand choose otherwise', () => {
@@ -84,11 +158,12 @@ test('the search finds the least cost there is, on 1,000 small scores', () => {
   fc.assert(
     fc.property(
       smallScores({ moments: 4, mostFret: 4, mostNotes: 5 }),
-      fc.constantFrom<PickingSchool>('i', 'im', 'ima'),
+      fc.constantFrom(...pickingSchools),
       (score, school) => {
         const setting = pickingSetting(score, school);
         const moments = momentsOf(score).map((moment) => ({
           at: moment.at,
+          bar: moment.bar,
           struck: struckStrings(moment, ({ note }) => note.string),
         }));
         expect(leastCostMm(finished(searchPicking(moments, setting)))).toBeCloseTo(

@@ -43,6 +43,7 @@ export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts
 export { applyRemedy, type Remedy, type ScoreEdit } from './remedy.ts';
 export { scoreLimits } from './limits.ts';
 export { metreFrom, metreOfTicks } from './metres.ts';
+export { pickingSchools, schoolWords, usualSchool, type PickingSchool } from './picking-schools.ts';
 export { playOrder, unfold, type PlayedBar, type Unfolded } from './play-order.ts';
 export {
   barStarts,
@@ -72,7 +73,6 @@ export {
   type NoteSlide,
   type NoteStroke,
   type PickingDigit,
-  type PickingSchool,
   type PlacedGrip,
   type Score,
   type ThumbStroke,

@@ -1,7 +1,8 @@
 import type { StringNumber } from '../instrument/index.ts';
 import { changeNote, moveNote, removeNote, setDuration, writeNote, type NotePlace } from './edits.ts';
 import type { NoteChange } from './note-change.ts';
-import type { PickingSchool, Score } from './schema.ts';
+import type { PickingSchool } from './picking-schools.ts';
+import type { Score } from './schema.ts';
 import type { Ticks } from './ticks.ts';
 
 /** One change that mends something, as data: it can be handed from a worker to the page. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { commentSchema, id } from './comment-schema.ts';
 import { scoreLimits } from './limits.ts';
 import { fret, noteEnding, noteSchema, string, strokeKind, tick } from './note-schema.ts';
+import { pickingSchools } from './picking-schools.ts';
 import { line } from './text-schema.ts';
 
 /** The score as files, HTTP and the database carry it. Types everywhere are inferred from the schemas below. */
@@ -166,7 +167,7 @@ export const scoreSchema = z.strictObject({
   /** How this player's bass notes end; absent: as the pattern says. */
   bassEnding: noteEnding.optional(),
   /** Which picking fingers take which strings; absent: index, middle and ring. */
-  pickingSchool: z.enum(['i', 'im', 'ima']).optional(),
+  pickingSchool: z.enum(pickingSchools).optional(),
   /** Own thumb patterns this piece uses, so that the file stands alone. */
   patterns: z.array(thumbPatternSchema).max(scoreLimits.patterns).optional(),
   /** Queries the teacher lets stand: what they say, where. */
@@ -192,7 +193,6 @@ export type BassRole = (typeof bassRoles)[number];
 export type ThumbStroke = z.infer<typeof thumbStrokeSchema>;
 export type GridPattern = z.infer<typeof thumbPatternSchema>;
 export type PickingDigit = NonNullable<Note['picking']>;
-export type PickingSchool = NonNullable<Score['pickingSchool']>;
 export type Note = z.infer<typeof noteSchema>;
 export type Voice = Note['voice'];
 export type Arrival = NonNullable<Note['arrival']>;

@@ -22,6 +22,8 @@ const marks: Record<string, Partial<Note>> = {
   b: { bendCents: 50 },
   B: { bendCents: 200 },
   d: { stroke: 'drag' },
+  D: { stroke: 'brush' },
+  U: { stroke: 'brush-back' },
 };
 
 /**
@@ -35,7 +37,9 @@ export function notes(text: string, metre: Metre = fourFour): Note[] {
     .filter(Boolean)
     .map((token): Note => {
       const match =
-        /^([tm])([1-6]):(\d+)@([\d.]+)(?:\/([\d.]+))?([hpsxotbBd]*)(?:f([1-4T]))?(?:=([pima]))?$/.exec(token);
+        /^([tm])([1-6]):(\d+)@([\d.]+)(?:\/([\d.]+))?([hpsxotbBdDU]*)(?:f([1-4T]))?(?:=([pima]))?$/.exec(
+          token,
+        );
       if (!match) throw new Error(token);
       const [, voice, string, fret, at, length, letters = '', finger, picking] = match;
       return {

@@ -1,5 +1,5 @@
 import { mediumHand, type Hand } from '@jocund/core/hands';
-import type { PickingSchool } from '@jocund/core/score';
+import { pickingSchools, type PickingSchool } from '@jocund/core/score';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { useMyHand } from '../api/hands.ts';
@@ -20,8 +20,6 @@ export interface Reader {
 
 /** What of the reader stands in the address, so that a shared link and a reload show and print the same. */
 const fields = ['for', 'school', 'names', 'side'] as const;
-
-const schools: readonly PickingSchool[] = ['i', 'im', 'ima'];
 
 /** The one reader of the sheet, of this piece only: chosen on Melody or on the handout, and kept from stage to stage. */
 export function useReader(): {
@@ -45,7 +43,7 @@ export function useReader(): {
       studentId: student?.id ?? '',
       name: student?.name ?? '',
       hand,
-      school: schools.find((each) => each === school),
+      school: pickingSchools.find((each) => each === school),
       noteNames: names === 'english' || names === 'german' ? names : settings.noteNames,
       leftHanded: side === '' ? settings.leftHanded : side === 'left',
     }),

@@ -1,4 +1,5 @@
-import type { PickingSchool } from '@jocund/core/score';
+import { alternatesFrom } from '@jocund/core/fingering';
+import { usualSchool } from '@jocund/core/score';
 import { Choice } from '../../ui/choice.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { useBench } from '../bench-context.tsx';
@@ -6,13 +7,8 @@ import { MarginPart } from '../margin.tsx';
 import { ReaderField } from '../reader-field.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
 import { useHand } from '../use-check.ts';
+import { SchoolField } from '../school-field.tsx';
 import { OtherHand } from './other-hand.tsx';
-
-const schools: readonly { value: PickingSchool; label: string }[] = [
-  { value: 'i', label: 'T + i' },
-  { value: 'im', label: 'T + i m' },
-  { value: 'ima', label: 'T + i m a' },
-];
 
 /** The picking hand's school, whose fingers the sheet shows, and what both hands cost. */
 export function HandsPart() {
@@ -20,18 +16,16 @@ export function HandsPart() {
   const [settings, set] = useSettings();
   const hand = useHand();
   const { checked } = check;
+  const school = score.pickingSchool ?? usualSchool;
+  const alternation = alternatesFrom(score.tempoBpm, school);
   return (
     <MarginPart>
       <div className="flex flex-col gap-2">
-        <div className="flex items-center justify-between gap-2">
-          <span className="text-note">Picking hand</span>
-          <Choice
-            label="Picking hand"
-            value={score.pickingSchool ?? 'ima'}
-            options={schools}
-            onChange={(pickingSchool) => edit((each) => ({ ...each, pickingSchool }))}
-          />
-        </div>
+        <SchoolField
+          label="Picking hand"
+          value={school}
+          onChange={(pickingSchool) => edit((each) => ({ ...each, pickingSchool }))}
+        />
         <div className="flex items-center justify-between gap-2">
           <span className="text-note">Fingers shown</span>
           <Choice
@@ -50,6 +44,12 @@ export function HandsPart() {
         <OtherHand />
         {checked && checked.fingers.length > 0 && (
           <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-note" aria-busy={check.isWorking}>
+            {alternation && (
+              <>
+                <dt>fingers alternate on one string</dt>
+                <dd>from {alternation}</dd>
+              </>
+            )}
             <dt>Both hands cost</dt>
             <dd className="figure">{Math.round(checked.costMm)} mm</dd>
             <dt className="text-ink1-80">fretting, picking</dt>

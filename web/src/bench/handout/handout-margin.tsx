@@ -1,4 +1,4 @@
-import type { PickingSchool, Score } from '@jocund/core/score';
+import { usualSchool, type PickingSchool, type Score } from '@jocund/core/score';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -13,6 +13,7 @@ import { useRungs } from '../studies/use-rungs.ts';
 import { FilesPart } from './files-part.tsx';
 import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
+import { SchoolField } from '../school-field.tsx';
 import { useReader } from '../use-reader.ts';
 import { useHandout } from './use-handout.ts';
 
@@ -42,7 +43,7 @@ export function HandoutMargin() {
           ))}
         </SelectField>
         <ReaderField label="For" className="mt-3" />
-        <ReaderChoices pieceSchool={chosen.score.pickingSchool ?? 'ima'} />
+        <ReaderChoices pieceSchool={chosen.score.pickingSchool ?? usualSchool} />
         <div className="mt-3 flex items-center justify-between gap-2">
           <span className="text-note">Inks</span>
           <Choice
@@ -109,18 +110,11 @@ function ReaderChoices({ pieceSchool }: { pieceSchool: PickingSchool }) {
   const { reader, setReader } = useReader();
   return (
     <div className="mt-3 flex flex-col gap-2">
-      <ReaderChoice label="Picking hand">
-        <Choice
-          label="Picking hand of the reader"
-          value={reader.school ?? pieceSchool}
-          options={[
-            { value: 'i', label: 'T + i' },
-            { value: 'im', label: 'T + i m' },
-            { value: 'ima', label: 'T + i m a' },
-          ]}
-          onChange={(school) => setReader({ school: school === pieceSchool ? undefined : school })}
-        />
-      </ReaderChoice>
+      <SchoolField
+        label="Picking hand of the reader"
+        value={reader.school ?? pieceSchool}
+        onChange={(school) => setReader({ school: school === pieceSchool ? undefined : school })}
+      />
       <ReaderChoice label="Names of notes">
         <Choice
           label="Names of notes for the reader"
