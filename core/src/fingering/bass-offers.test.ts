@@ -29,3 +29,11 @@ test('each of them mends it, and costs what it says', () => {
       );
   }
 });
+
+test('where no finger is free, the thumb over the edge is among what is offered (common practice)', () => {
+  const full = written(['t6:4@1/2 m4:2@1/2 m3:3@1/2 m2:4@1/2 m1:5@1/2']);
+  const [query] = queries(full);
+  const thumb = query!.remedies!.find(({ words }) => words.startsWith('Thumb over the edge'))!;
+  expect(thumb.words).toMatch(/^Thumb over the edge for string 6, fret 4 \(\d+ mm (easier|harder)\)$/);
+  expect(queries(applyRemedy(full, thumb))).toEqual([]);
+});

@@ -1,12 +1,12 @@
-import { spanOf, type Press } from '../hands/index.ts';
-import { fretSpanMm, openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
-import { placeOfNote, type Finding, type Remedy, type Score } from '../score/index.ts';
-import { fingersForNote, placesForNote } from './alternatives.ts';
+import type { Press } from '../hands/index.ts';
+import { openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
+import { placeOfNote, type Finding, type Score } from '../score/index.ts';
 import { bassOffers } from './bass-offers.ts';
-import { spareMs } from './finger-moves.ts';
+import { anotherFinger, isOwnChoice, moveElsewhere, shorten } from './finger-remedies.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
-import { findingPlace, tempoIn } from './note-places.ts';
+import { findingPlace } from './note-places.ts';
+import { quickShift, reach } from './reach-findings.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
 export function frettingFindings(fingering: Fingering): Finding[] {
@@ -58,96 +58,12 @@ function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
               },
             ]),
         ...moveElsewhere(fingering, named),
-        ...bassOffers(fingering, moment.notes.find(isBass) ?? named),
+        ...bassOffers(fingering, [...moment.notes, ...moment.letGo].find(isBass) ?? named, moment),
         {
           words: `Leave string ${named.string} out`,
           edits: [{ kind: 'remove' as const, place: placeOfNote(named.bar, named.note) }],
         },
       ].slice(0, mostRemedies),
-    },
-  ];
-}
-
-/** Two fingers far apart. Said once while they stay so. */
-function reach(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
-  const { score, hand } = fingering;
-  const wide = widest(fingering, moment);
-  if (!wide || !moment.notes.some(({ finger }) => finger !== null)) return [];
-  const before = fingering.moments[index - 1];
-  const earlier = before && widest(fingering, before);
-  if (earlier && sameStretch(earlier, wide)) return [];
-  const { largestMm } = spanOf(Number(wide.lower.finger), Number(wide.higher.finger), hand);
-  const note = moment.notes.find(
-    ({ finger }) => finger === wide.higher.finger || finger === wide.lower.finger,
-  );
-  return [
-    {
-      severity: 'warning',
-      code: 'reach',
-      ...findingPlace(score, moment.bar, moment.tick, note?.string),
-      message: `Fingers ${wide.lower.finger} and ${wide.higher.finger} are ${Math.round(wide.spanMm)} mm apart, at frets ${wide.lower.fret} and ${wide.higher.fret}; a ${hand.size} hand reaches ${Math.round(largestMm)}`,
-      remedy: 'Move or shorten one of the notes; stop if a stretch hurts',
-      remedies: note ? [...moveElsewhere(fingering, note), stopIt(note)].slice(0, 2) : [],
-    },
-  ];
-}
-
-interface Stretch {
-  readonly lower: Press;
-  readonly higher: Press;
-  readonly spanMm: number;
-}
-
-const sameStretch = (a: Stretch, b: Stretch): boolean =>
-  a.lower.fret === b.lower.fret && a.higher.fret === b.higher.fret && a.lower.finger === b.lower.finger;
-
-function widest({ score, hand }: Fingering, { placement }: FingeredMoment): Stretch | undefined {
-  const fingers = placement.presses.filter(({ finger }) => finger !== 'T');
-  let found: Stretch | undefined;
-  fingers.forEach((lower, index) => {
-    for (const higher of fingers.slice(index + 1)) {
-      const spanMm = fretSpanMm(score, lower.fret, higher.fret);
-      const { comfortableMm, largestMm } = spanOf(Number(lower.finger), Number(higher.finger), hand);
-      const isWide = spanMm > comfortableMm + limits.stretch.value * (largestMm - comfortableMm);
-      if (isWide && (!found || spanMm > found.spanMm)) found = { lower, higher, spanMm };
-    }
-  });
-  return found;
-}
-
-function quickShift(fingering: Fingering, moment: FingeredMoment, index: number): Finding[] {
-  const { score, setting } = fingering;
-  const before = fingering.moments[index - 1];
-  if (!before || before.position === 0 || before.position === moment.position) return [];
-  const wayMm = Math.abs((setting.fretMm[moment.position] ?? 0) - (setting.fretMm[before.position] ?? 0));
-  const landed = moment.fretStep.before?.state.landed;
-  // A slide is itself the way: its finger leads the hand while the string sounds.
-  const isSlid = moment.notes.some(({ note }) => note.arrival === 'slide');
-  if (!landed || isSlid || wayMm < limits.shiftWay.value) return [];
-  const spare = spareMs(landed, { at: moment.at, starts: [{ bar: moment.bar }] }, setting);
-  if (spare >= limits.shiftSpare.value) return [];
-  const note = moment.notes.find(({ finger }) => finger !== null) ?? moment.notes[0];
-  const place = note?.string;
-  return [
-    {
-      severity: 'warning',
-      code: 'quick-shift',
-      ...findingPlace(score, moment.bar, moment.tick, place),
-      message: `The hand has ${Math.round(spare)} ms to shift ${Math.round(wayMm)} mm, from position ${before.position} to ${moment.position}, at ♩ ${tempoIn(score, moment.bar)}`,
-      remedy: 'Let the note before end early, or play this one nearer',
-      remedies: [
-        ...(note ? moveElsewhere(fingering, note) : []),
-        {
-          words: 'Stop the note before early',
-          edits: [
-            {
-              kind: 'mark' as const,
-              place: placeOfNote(landed.bar, landed.note),
-              change: { ending: 'stopped' as const },
-            },
-          ],
-        },
-      ].slice(0, 2),
     },
   ];
 }
@@ -201,7 +117,7 @@ function cutNotes(fingering: Fingering, moment: FingeredMoment, index: number): 
           shorten(cut.bar, cut, moment),
           ...(cut.note.voice === note.note.voice
             ? moveElsewhere(fingering, note)
-            : bassOffers(fingering, [note, cut].find(isBass) ?? note)),
+            : bassOffers(fingering, [note, cut].find(isBass) ?? note, moment)),
         ].slice(0, mostRemedies),
       },
     ];
@@ -253,60 +169,3 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
 /** Tuned down by a whole step or more, a string gives near the nut, too. */
 const isSlack = ({ tuning }: Score, string: StringNumber): boolean =>
   openMidi(tuning, string) <= openMidi(standardTuning, string) - 2;
-
-const shorten = (
-  bar: number,
-  held: { readonly note: NoteFingers['note']; readonly at: number },
-  { at }: FingeredMoment,
-): Remedy => ({
-  words: `Let string ${held.note.string} end here`,
-  edits: [{ kind: 'length', place: placeOfNote(bar, held.note), durationTicks: at - held.at }],
-});
-
-const stopIt = ({ bar, note }: NoteFingers): Remedy => ({
-  words: 'Stop it short',
-  edits: [{ kind: 'mark', place: placeOfNote(bar, note), change: { ending: 'stopped' } }],
-});
-
-/** Whether another finger could have taken a note: then its finger is Jocund's choice, and no query for the teacher. */
-const isOwnChoice = (fingering: Fingering, { bar, note }: NoteFingers): boolean =>
-  note.finger === undefined &&
-  fingersForNote(fingering, placeOfNote(bar, note)).some(
-    ({ isCurrent, obstacle }) => !isCurrent && obstacle === undefined,
-  );
-
-/** The easiest other finger for a note where it is. */
-function anotherFinger(fingering: Fingering, { bar, note, string }: NoteFingers): Remedy[] {
-  const place = placeOfNote(bar, note);
-  const [best] = fingersForNote(fingering, place).filter(
-    ({ isCurrent, obstacle }) => !isCurrent && obstacle === undefined,
-  );
-  if (!best?.finger) return [];
-  return [
-    {
-      words: `Finger ${best.finger} on string ${string}`,
-      edits: [{ kind: 'mark', place, change: { finger: best.finger } }],
-    },
-  ];
-}
-
-/** The easiest other place for a note, when there is one; notes bound to their string stay. */
-function moveElsewhere(
-  fingering: Fingering,
-  { bar, note }: NoteFingers,
-  suits: (place: { readonly string: number; readonly fret: number }) => boolean = () => true,
-): Remedy[] {
-  if (note.keepString || note.arrival || note.tied || note.dead) return [];
-  const place = placeOfNote(bar, note);
-  const [best] = placesForNote(fingering, place).filter(
-    (each) =>
-      !each.isCurrent && each.obstacle === undefined && each.moreMm <= limits.elsewhere.value && suits(each),
-  );
-  if (!best) return [];
-  return [
-    {
-      words: `Play it on string ${best.string}, ${best.fret === 0 ? 'open' : `fret ${best.fret}`}`,
-      edits: [{ kind: 'move', place, string: best.string, fret: best.fret }],
-    },
-  ];
-}
