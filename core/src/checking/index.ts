@@ -2,6 +2,7 @@ import {
   fingerScore,
   frettingFindings,
   pickingFindings,
+  typedFindings,
   type Fingering,
   type FingeringOptions,
 } from '../fingering/index.ts';
@@ -25,6 +26,7 @@ export function checkWithFingers(score: Score, options: FingeringOptions = {}, b
   const fingering = fingerScore(score, options, before);
   const findings = [
     ...scoreFindings(score),
+    ...typedFindings(fingering),
     ...frettingFindings(fingering),
     ...pickingFindings(fingering),
   ].sort(inScoreOrder);

@@ -1,3 +1,4 @@
+import type { FrettingFinger } from '../hands/index.ts';
 import { noFinger, type Choice } from './choice.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import type { Moment, TimedNote } from './moments.ts';
@@ -110,16 +111,20 @@ export function fingersFor(
   note: TimedNote,
   index: number,
   fret: number,
-  { hand, choosesThumb, glassFinger }: FrettingSetting,
+  { hand, choosesThumb }: FrettingSetting,
 ): readonly FingerNumber[] {
   if (fret === 0 || note.asks.includes('no-place')) return noFingerNeeded;
-  const { finger } = note.note;
-  if (note.asks.includes('glass')) return [finger === undefined ? glassFinger : numberOf(finger)];
+  const typed = note.note.finger ?? typedInGrip(note, index, fret);
+  if (note.asks.includes('glass')) return [numberOf(note.note.finger ?? hand.glassFinger ?? 4)];
   const thumb = hand.thumbOver && index <= 1;
-  if (finger !== undefined) return finger === 'T' && !thumb ? [] : [numberOf(finger)];
-  const free = glassFinger > 0 ? fourFingers.filter((each) => each !== glassFinger) : fourFingers;
+  if (typed !== undefined) return typed === 'T' && !thumb ? [] : [numberOf(typed)];
+  const free = hand.glassFinger ? fourFingers.filter((each) => each !== hand.glassFinger) : fourFingers;
   return thumb && (choosesThumb || note.gripFingers?.[index] === 'T') ? [...free, 5] : free;
 }
+
+/** The finger the teacher gave a note in its grip. */
+export const typedInGrip = ({ grip }: TimedNote, index: number, fret: number): FrettingFinger | undefined =>
+  grip?.fingers && grip.frets[index] === fret ? (grip.fingers[index] ?? undefined) : undefined;
 
 /** The fret behind a note that is pulled off later, 0 when nothing has to be prepared. */
 function plantFret({ pulledTo }: TimedNote, index: number, { openMidi }: FrettingSetting): number {

@@ -101,12 +101,6 @@ export const frettingCosts = {
     says: 'how long a finger is taken to stay where it lies',
     source: memory,
   },
-  againstGrip: {
-    value: 160,
-    unit: 'mm',
-    says: 'a note of the grip with another finger than the teacher gave the grip',
-    source: memory,
-  },
   againstUsual: {
     value: 60,
     unit: 'mm',

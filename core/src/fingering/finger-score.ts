@@ -1,4 +1,4 @@
-import { mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../hands/index.ts';
+import { glassFingerOf, mediumHand, type CostTerm, type FrettingFinger, type Hand } from '../hands/index.ts';
 import type { StringNumber } from '../instrument/index.ts';
 import {
   usualSchool,
@@ -9,7 +9,8 @@ import {
   type Ticks,
 } from '../score/index.ts';
 import { noFinger, type Choice } from './choice.ts';
-import { frettingSetting, glassFingerOf, typesThumb, type FrettingSetting } from './fretting-setting.ts';
+import { typedInGrip } from './choices.ts';
+import { frettingSetting, typesThumb, type FrettingSetting } from './fretting-setting.ts';
 import { searchAlikePicking } from './alike-picking.ts';
 import { searchAlike } from './alike-search.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
@@ -47,6 +48,8 @@ export interface NoteFingers {
   readonly fret: number;
   /** Null for open strings and dead notes. */
   readonly finger: FrettingFinger | null;
+  /** The finger the teacher typed for it in the grip held there. */
+  readonly typedInGrip: FrettingFinger | undefined;
   /** Undefined where the picking hand does not strike it, or has no digit left. */
   readonly picking: PickingDigit | undefined;
   /** No finger could take it. */
@@ -261,11 +264,13 @@ function layMoment(
       const finger = choice.fingers[each] ?? 0;
       const string = (strings.get(timed) ?? timed.note.string) as StringNumber;
       const struckAs = struck.findIndex(({ note }) => note === timed);
+      const fret = timed.note.dead ? timed.note.fret : timed.midi - (setting.openMidi[6 - string] ?? 0);
       return {
         bar: timed.bar,
         note: timed.note,
         string,
-        fret: timed.note.dead ? timed.note.fret : timed.midi - (setting.openMidi[6 - string] ?? 0),
+        fret,
+        typedInGrip: typedInGrip(timed, 6 - string, fret),
         finger: finger > 0 ? fingerOf(finger) : null,
         picking: struckAs < 0 ? undefined : digitOf(digits[struckAs] ?? noDigit),
         isUnplayed: finger === noFinger,

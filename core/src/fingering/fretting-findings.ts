@@ -2,11 +2,13 @@ import type { Press } from '../hands/index.ts';
 import { openMidi, standardTuning, type StringNumber } from '../instrument/index.ts';
 import { placeOfNote, type Finding, type Score } from '../score/index.ts';
 import { bassOffers } from './bass-offers.ts';
+import { noFinger } from './choice.ts';
 import { anotherFinger, isOwnChoice, moveElsewhere, shorten } from './finger-remedies.ts';
 import { findingLimits as limits } from './finding-limits.ts';
 import type { FingeredMoment, Fingering, NoteFingers } from './finger-score.ts';
 import { findingPlace } from './note-places.ts';
 import { quickShift, reach } from './reach-findings.ts';
+import { typedConflict } from './typed-findings.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
 export function frettingFindings(fingering: Fingering): Finding[] {
@@ -17,6 +19,7 @@ export function frettingFindings(fingering: Fingering): Finding[] {
     ...mutedOpenString(fingering, moment, index),
     ...cutNotes(fingering, moment, index),
     ...hardBends(fingering, moment),
+    ...unpreparedPulls(fingering, moment),
   ]);
 }
 
@@ -29,15 +32,18 @@ function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {
   const released = moment.letGo[0];
   const held = released
     ? `while string ${released.note.string}, fret ${released.note.fret} is held`
-    : named.note.finger === undefined
-      ? 'beside the other notes of this moment'
-      : `with finger ${named.note.finger}, which is asked for`;
+    : 'beside the other notes of this moment';
+  const typed = released ? undefined : (named.note.finger ?? named.typedInGrip);
+  const conflict = typedConflict(fingering, moment, named);
   return [
     {
       severity: 'error',
       code: 'finger-not-free',
       ...findingPlace(score, moment.bar, moment.tick, named.string),
-      message: `No finger is free for string ${named.string}, fret ${named.fret} ${held}`,
+      message:
+        typed === undefined
+          ? `No finger is free for string ${named.string}, fret ${named.fret} ${held}`
+          : `String ${named.string}, fret ${named.fret} cannot have finger ${typed} as typed${conflict ? `: ${conflict}` : ''}`,
       remedy: released
         ? 'Let the held note end here, or move one of them'
         : 'Move the note, or leave one out',
@@ -161,6 +167,40 @@ function hardBends(fingering: Fingering, { bar, tick, notes }: FingeredMoment): 
             ],
           },
         ].slice(0, 2),
+      },
+    ];
+  });
+}
+
+/** A pull-off whose fret no finger can hold while the note before it sounds. */
+function unpreparedPulls({ score }: Fingering, { bar, tick, notes, fretStep }: FingeredMoment): Finding[] {
+  const { choice, state } = fretStep.now ?? {};
+  return notes.flatMap(({ string, fret }, each): Finding[] => {
+    const target = state?.sounding.notes[6 - string]?.pulledTo;
+    if (choice?.planted[each] !== noFinger || !target) return [];
+    const { finger, fret: behind } = target.note;
+    const place = placeOfNote(target.bar, target.note);
+    return [
+      {
+        severity: 'error',
+        code: 'pull-off-unprepared',
+        ...findingPlace(score, bar, tick, string),
+        message: `Nothing can lie at fret ${behind} of string ${string} ${finger === undefined ? '' : `with finger ${finger} as typed `}behind fret ${fret}, which is pulled off to it`,
+        remedy: 'Pick the second note, or free a finger for it',
+        remedies: [
+          ...(finger === undefined
+            ? []
+            : [
+                {
+                  words: `Let any finger take fret ${behind}`,
+                  edits: [{ kind: 'mark' as const, place, change: { finger: undefined } }],
+                },
+              ]),
+          {
+            words: `Pick fret ${behind} instead`,
+            edits: [{ kind: 'mark', place, change: { arrival: undefined } }],
+          },
+        ],
       },
     ];
   });

@@ -1,9 +1,9 @@
-import type { Hand, Neck } from '../hands/index.ts';
+import { handInPiece, type Hand, type Neck } from '../hands/index.ts';
 import { fretPositionMm, openMidi, stringsLowToHigh } from '../instrument/index.ts';
 import { ticksPerQuarter, type PlacedGrip, type Score } from '../score/index.ts';
 import { usualFingers, type UsualFingers } from './grip-fingers.ts';
 import type { TimedNote } from './moments.ts';
-import { numberOf, placementBook, type FingerNumber, type PlacementBook } from './placement.ts';
+import { placementBook, type PlacementBook } from './placement.ts';
 
 /** Everything about the guitar, the hand and the tempo that a step of the search needs. */
 export interface FrettingSetting {
@@ -12,8 +12,6 @@ export interface FrettingSetting {
   readonly hand: Hand;
   /** Whether the thumb may be chosen where nobody typed it. */
   readonly choosesThumb: boolean;
-  /** The finger that wears the bottleneck: what the teacher typed on a note of it, else the little finger; 0 where the piece has none. */
-  readonly glassFinger: FingerNumber;
   /** Written pitch of the open strings, from string 6 to string 1. */
   readonly openMidi: readonly number[];
   readonly msPerTick: number;
@@ -38,17 +36,9 @@ export const typesThumb = ({ bars }: Pick<Score, 'bars'>): boolean =>
       notes.some(({ finger }) => finger === 'T') || grips.some(({ fingers }) => fingers?.includes('T')),
   );
 
-const usualGlassFinger = 4;
-
-/** Common practice: the little finger, or the ring finger where the teacher says so. */
-export function glassFingerOf({ bars }: Pick<Score, 'bars'>): FingerNumber {
-  const glass = bars.flatMap(({ notes }) => notes.filter(({ bottleneck }) => bottleneck !== undefined));
-  const typed = glass.find(({ finger }) => finger !== undefined)?.finger;
-  return glass.length === 0 ? 0 : typed === undefined ? usualGlassFinger : numberOf(typed);
-}
-
 export function frettingSetting(score: Score, own: Hand): FrettingSetting {
-  const hand = own.thumbOver || !typesThumb(score) ? own : { ...own, thumbOver: true };
+  const inPiece = handInPiece(score, own);
+  const hand = own.thumbOver || !typesThumb(score) ? inPiece : { ...inPiece, thumbOver: true };
   const fretsFrom = (capo: number) =>
     Array.from({ length: mostFrets }, (_, fret) => fretPositionMm(score.scaleMm, fret + capo));
   const ids = new Map<number, number>();
@@ -56,13 +46,12 @@ export function frettingSetting(score: Score, own: Hand): FrettingSetting {
     neck: { scaleMm: score.scaleMm, capo: score.capo },
     hand,
     choosesThumb: own.thumbOver,
-    glassFinger: glassFingerOf(score),
     openMidi: stringsLowToHigh.map((string) => openMidi(score.tuning, string)),
     msPerTick: 60_000 / score.tempoBpm / ticksPerQuarter,
     fretMm: fretsFrom(score.capo),
     bareFretMm: fretsFrom(0),
     placements: placementBook(score, hand),
-    usualFingers: usualFingers(score, own),
+    usualFingers: usualFingers(score, inPiece),
     gripPositions: new WeakMap(),
     identify: ({ id }) => {
       let known = ids.get(id);

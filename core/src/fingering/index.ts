@@ -15,4 +15,5 @@ export { findingLimits } from './finding-limits.ts';
 export { frettingFindings } from './fretting-findings.ts';
 export { pickingFindings } from './picking-findings.ts';
 export { alternatesFrom } from './picking-schools.ts';
+export { typedFindings } from './typed-findings.ts';
 export { placeMelody, placeMelodySteps, type PlacedMelody } from './place-melody.ts';

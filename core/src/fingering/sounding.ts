@@ -185,8 +185,7 @@ function payNote(start: TimedNote, index: number, fret: number, finger: FingerNu
   if (expected && numberOf(expected) === finger) return;
   if (finger === 4) pay('weak finger', costs.littleFinger.value);
   if (finger === 3) pay('weak finger', costs.ringFinger.value);
-  if (expected)
-    pay('other finger than the grip', grip?.fingers ? costs.againstGrip.value : costs.againstUsual.value);
+  if (expected) pay('other finger than the grip', costs.againstUsual.value);
   else if (grip && held) pay('grip moved', gripMovedMm(grip.frets, held, index, fret, finger));
 }
 

@@ -54,6 +54,7 @@ export function fingerings(
     const lowest = last === undefined ? 1 : last.fret === next.fret ? last.finger : last.finger + 1;
     for (const finger of [1, 2, 3, 4] as const) {
       if (finger < lowest || (wanted !== undefined && wanted !== finger)) continue;
+      if (finger === hand.glassFinger && wanted === undefined) continue;
       if (finger === last?.finger && !canLieOver(frets, next.fret, last.string, next.string)) continue;
       if (!isInReach(placed, finger, next.fret, neck, hand)) continue;
       fingers[at] = finger;

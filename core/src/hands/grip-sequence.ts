@@ -121,10 +121,12 @@ const commonOptions = (at: readonly number[], held: readonly ReadonlyMap<string,
   [...(held[at[0] ?? 0]?.keys() ?? [])].filter((fingers) => at.every((index) => held[index]?.has(fingers)));
 
 /** The same for one shape wherever it lies, with the same fingers given. */
-function shapeKey({ frets, pinned }: GripToFinger): string {
+const shapeKey = ({ frets, pinned }: GripToFinger): string => `${shapeOf(frets)} ${pinned?.join() ?? ''}`;
+
+/** The same for one shape at any fret; open strings stay open. */
+function shapeOf(frets: GripFrets): string {
   const lowest = Math.min(...frets.filter((fret) => fret !== null && fret > 0).map(Number));
-  const moved = frets.map((fret) => (fret === null || fret === 0 ? fret : fret - lowest + 1));
-  return `${moved.join()} ${pinned?.join() ?? ''}`;
+  return frets.map((fret) => (fret === null || fret === 0 ? fret : fret - lowest + 1)).join();
 }
 
 /** The legal fingerings of each grip, by fingers; the same grip again has the very same ones, so that its changes are known. */

@@ -19,6 +19,8 @@ export interface Hand {
   readonly size: HandSize;
   /** Whether the thumb may hold string 6 (rarely 5) over the edge of the neck. */
   readonly thumbOver: boolean;
+  /** The finger that wears the bottleneck, if there is one: it presses nothing unless the teacher types it. */
+  readonly glassFinger?: FrettingFinger | undefined;
   /** Spans measured on this hand, where they differ from the table of its size. */
   readonly spans?: Readonly<Partial<Record<FingerPair, Span>>> | undefined;
 }

@@ -9,6 +9,7 @@ export {
   type PinnedFingers,
 } from './finger-grip.ts';
 export { fingersText, parseFingers } from './finger-text.ts';
+export { glassFingerOf, handInPiece } from './glass-finger.ts';
 export { gripChange, type FingerMove, type GripChange } from './grip-change.ts';
 export { fingerSequence, type GripToFinger } from './grip-sequence.ts';
 export {

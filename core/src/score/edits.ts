@@ -133,6 +133,17 @@ export const layGrip = (score: Score, barIndex: number, grip: PlacedGrip): Score
     grips: [...bar.grips.filter(({ tick }) => tick !== grip.tick), grip].sort((a, b) => a.tick - b.tick),
   }));
 
+/** Leaves the fingers of a grip to be worked out. */
+export const freeGrip = (score: Score, barIndex: number, tick: Ticks): Score =>
+  replaceBar(score, barIndex, (bar) => ({
+    ...bar,
+    grips: bar.grips.map((grip) => {
+      if (grip.tick !== tick) return grip;
+      const { fingers: _, ...free } = grip;
+      return free;
+    }),
+  }));
+
 export const removeGrip = (score: Score, barIndex: number, tick: Ticks): Score =>
   replaceBar(score, barIndex, (bar) => ({ ...bar, grips: bar.grips.filter((grip) => grip.tick !== tick) }));
 

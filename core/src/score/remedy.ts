@@ -1,5 +1,13 @@
 import type { StringNumber } from '../instrument/index.ts';
-import { changeNote, moveNote, removeNote, setDuration, writeNote, type NotePlace } from './edits.ts';
+import {
+  changeNote,
+  freeGrip,
+  moveNote,
+  removeNote,
+  setDuration,
+  writeNote,
+  type NotePlace,
+} from './edits.ts';
 import type { NoteChange } from './note-change.ts';
 import type { PickingSchool } from './picking-schools.ts';
 import type { Score } from './schema.ts';
@@ -17,6 +25,8 @@ export type ScoreEdit =
       readonly fret: number;
       readonly durationTicks: Ticks;
     }
+  /** Takes the fingers typed for a grip away; its bar from 0. */
+  | { readonly kind: 'free-grip'; readonly bar: number; readonly tick: Ticks }
   | { readonly kind: 'school'; readonly school: PickingSchool }
   | { readonly kind: 'tempo'; readonly tempoBpm: number };
 
@@ -41,6 +51,8 @@ function applyEdit(score: Score, edit: ScoreEdit): Score {
       return removeNote(score, edit.place);
     case 'write':
       return writeNote(score, edit.place, edit.fret, edit.durationTicks);
+    case 'free-grip':
+      return freeGrip(score, edit.bar, edit.tick);
     case 'school':
       return { ...score, pickingSchool: edit.school };
     case 'tempo':

@@ -60,6 +60,14 @@ describe('the grips of a piece', () => {
     );
     expect(own.grips[0]!.fingered!.fingers).toEqual(['T', null, null, 2, 1, 3]);
   });
+  test('where other fingers are typed, the bar says so', () => {
+    const [found] = pieceGrips(
+      piece(grip('x32010'), grip('x02210'), grip('x32010', { fingers: [null, 4, 3, null, 1, null] })),
+      mediumHand,
+    ).grips;
+    expect(found!.fingered!.fingers).toEqual([null, 3, 2, null, 1, null]);
+    expect(found!.otherwise).toEqual([{ bar: 3, fingers: [null, 4, 3, null, 1, null] }]);
+  });
   test('a silent string does not name, and a grip no hand holds has no fingers', () => {
     const odd = pieceGrips(piece(grip('x32011', { silent: [1] }), grip('1xxxx9')), mediumHand);
     expect(odd.grips[0]!.name).toBe('C');

@@ -1,4 +1,12 @@
-import { fingerSequence, gripChange, type FingeredGrip, type GripChange, type Hand } from '../hands/index.ts';
+import {
+  fingerSequence,
+  gripChange,
+  handInPiece,
+  type FingeredGrip,
+  type GripChange,
+  type GripFingers,
+  type Hand,
+} from '../hands/index.ts';
 import { numberOfBar, soundingFrets, type GripFrets, type PlacedGrip, type Score } from '../score/index.ts';
 import { fretsText } from './grip.ts';
 import { nameGrip } from './naming.ts';
@@ -14,6 +22,8 @@ export interface PieceGrip {
   readonly firstBar: number;
   /** Undefined when no hand holds it. */
   readonly fingered: FingeredGrip | undefined;
+  /** Bars in which it has other fingers, because they are typed there. */
+  readonly otherwise: readonly { readonly bar: number; readonly fingers: GripFingers }[];
 }
 
 /** A change from one laid grip to the next, with every finger's part in it. Bars count from 1. */
@@ -43,7 +53,7 @@ export function pieceGrips(
   const fingered = fingerSequence(
     laid.map(({ grip }) => ({ frets: grip.frets, pinned: grip.fingers })),
     score,
-    { ...hand, thumbOver: hand.thumbOver || laid.some(({ grip }) => grip.fingers?.includes('T')) },
+    handInPiece(score, hand),
   );
   const names = new Map<string, Pick<PieceGrip, 'name' | 'functionName'>>();
   const named = laid.map(({ grip }) => {
@@ -57,10 +67,16 @@ export function pieceGrips(
   laid.forEach(({ grip, bar }, index) => {
     const key = fretsText(grip.frets);
     const known = grips.get(key);
+    const own = fingered[index]?.fingers;
+    const differs = known && own && known.fingered && own.join() !== known.fingered.fingers.join();
     grips.set(
       key,
       known
-        ? { ...known, uses: known.uses + 1 }
+        ? {
+            ...known,
+            uses: known.uses + 1,
+            otherwise: differs ? [...known.otherwise, { bar, fingers: own }] : known.otherwise,
+          }
         : {
             grip,
             name: named[index]?.name ?? null,
@@ -68,6 +84,7 @@ export function pieceGrips(
             uses: 1,
             firstBar: bar,
             fingered: fingered[index],
+            otherwise: [],
           },
     );
     const [from, to] = [fingered[index - 1], fingered[index]];

@@ -1,4 +1,4 @@
-import type { FingerMove } from '@jocund/core/hands';
+import { fingersText, type FingerMove } from '@jocund/core/hands';
 import { numberOfBar, layGrip, beatStarts } from '@jocund/core/score';
 import { fretsText, pieceGrips, type PieceChange, type PieceGrip } from '@jocund/core/shapes';
 import { withSigns } from '@jocund/core/pitch';
@@ -57,7 +57,7 @@ export function GripsPage() {
 function Grip({ each }: { each: PieceGrip }) {
   const { score, edit, cursor } = useBench();
   const shown = useNames();
-  const { grip, name, functionName, uses, firstBar, fingered } = each;
+  const { grip, name, functionName, uses, firstBar, fingered, otherwise } = each;
   const bar = score.bars[cursor.bar];
   const tick = bar ? (beatStarts(bar.metre).findLast((at) => at <= cursor.tick) ?? 0) : 0;
   const fingers = grip.fingers ?? (fingered ? [...fingered.fingers] : undefined);
@@ -89,6 +89,11 @@ function Grip({ each }: { each: PieceGrip }) {
         {uses === 1 ? `once, bar ${firstBar}` : `${uses} times, first bar ${firstBar}`}
         {fingered ? ` · ${Math.round(fingered.spanMm)} mm` : ' · no hand holds it'}
       </p>
+      {otherwise.map(({ bar: there, fingers: typed }) => (
+        <p key={there} className="narrow text-note leading-tight text-ink1-80">
+          bar {there}: fingers {fingersText(typed)}, as typed there
+        </p>
+      ))}
       <Button
         look="plain"
         className="text-note"
