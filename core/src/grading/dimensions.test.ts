@@ -94,6 +94,37 @@ describe('what makes a score harder', () => {
     expect(hammered(1440)).toBeGreaterThan(0);
     expect(hammered(960)).toBeGreaterThan(hammered(1440));
   });
+  test('a bottleneck, more so between the frets or beside pressed notes; not for its slides or its place on the neck', () => {
+    const glass = (over: Partial<Note>, more: Note[] = []) =>
+      scoreOf([{ notes: [...beats([12, 12, 12, 12], over), ...more] }]);
+    const plain = glass({ bottleneck: {} });
+    expect(level(glass({}), 'Bottleneck')).toBe(0);
+    expect(level(plain, 'Bottleneck')).toBeGreaterThan(0);
+    expect(level(glass({ bottleneck: { cents: 50 } }), 'Bottleneck')).toBeGreaterThan(
+      level(plain, 'Bottleneck'),
+    );
+    expect(
+      level(
+        glass(
+          { bottleneck: {} },
+          [0, 1, 2, 3].map((beat) => note({ string: 3, fret: 1, tick: beat * 960 + 480 })),
+        ),
+        'Bottleneck',
+      ),
+    ).toBeGreaterThan(level(plain, 'Bottleneck'));
+    expect(level(glass({ bottleneck: {}, arrival: 'slide' }), 'Fretting-hand notes')).toBe(0);
+    expect(level(plain, 'Up the neck')).toBe(0);
+    expect(level(plain, 'Reach')).toBe(0);
+  });
+  test('what only touches a string reaches nowhere', () => {
+    const far = (over: Partial<Note>) =>
+      level(
+        scoreOf([{ notes: [note({ string: 6, fret: 1 }), note({ string: 1, fret: 12, ...over })] }]),
+        'Reach',
+      );
+    expect(far({})).toBeGreaterThan(0);
+    for (const touched of [{ harmonic: true }, { dead: true }] as const) expect(far(touched)).toBe(0);
+  });
   test('bars of another length than the rest', () => {
     expect(level(scoreOf([{}, {}, { metre: { beats: 6, unit: 4 } }]), 'Uneven bars')).toBe(0.3);
     expect(level(scoreOf([{}, {}, {}]), 'Uneven bars')).toBe(0);

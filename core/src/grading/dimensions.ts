@@ -47,6 +47,7 @@ export const dimensions: readonly Dimension[] = [
   { name: 'Reach', hands: 'melody', measure: reach },
   { name: 'String crossings', hands: 'melody', measure: crossings },
   { name: 'Fretting-hand notes', hands: 'melody', measure: frettingHandNotes },
+  { name: 'Bottleneck', hands: 'melody', measure: bottleneck },
   { name: 'Up the neck', hands: 'melody', measure: upTheNeck },
   { name: 'Uneven bars', hands: 'both', measure: unevenBars },
   { name: 'Pace', hands: 'both', measure: pace },
@@ -136,7 +137,7 @@ function crossings({ melody }: ScoreFacts): Measured {
 }
 
 function frettingHandNotes({ melody, thumb }: ScoreFacts): Measured {
-  const found = [...melody, ...thumb].filter(({ note }) => note.arrival);
+  const found = [...melody, ...thumb].filter(({ note }) => note.arrival && !note.bottleneck);
   const struck = new Set(thumb.map(({ atTicks }) => atTicks));
   const landing = found.filter(({ atTicks }) => struck.has(atTicks));
   return {
@@ -148,8 +149,33 @@ function frettingHandNotes({ melody, thumb }: ScoreFacts): Measured {
   };
 }
 
+/** Under the glass slides and notes up the neck are what comes easily. Clean notes over the fret, the strings behind it still; notes between the frets and fingers pressed behind the glass make it harder. */
+function bottleneck({ melody, thumb }: ScoreFacts): Measured {
+  const all = [...melody, ...thumb];
+  const under = all.filter(({ note }) => note.bottleneck !== undefined);
+  const between = under.filter(({ note }) => (note.bottleneck?.cents ?? 0) !== 0);
+  const pressed = all.filter(({ note }) => note.fret > 0 && !note.dead && !note.harmonic && !note.bottleneck);
+  return {
+    value: under.length,
+    unit: 'notes',
+    level:
+      under.length === 0
+        ? 0
+        : clamp(
+            0.8 + 0.6 * share(between.length, under.length) + 0.6 * share(pressed.length, all.length),
+            0,
+            1.6,
+          ),
+    where: places(under),
+    why:
+      under.length === 0
+        ? 'no bottleneck'
+        : `${plural(under.length, 'note')} under the bottleneck, ${between.length} between the frets, ${pressed.length} pressed beside it`,
+  };
+}
+
 function upTheNeck({ melody, thumb }: ScoreFacts): Measured {
-  const above = [...melody, ...thumb].filter(({ note }) => note.fret > 4);
+  const above = [...melody, ...thumb].filter(({ note }) => note.fret > 4 && !note.bottleneck);
   const highest = above.reduce((most, { note }) => Math.max(most, note.fret), 0);
   return {
     value: highest,

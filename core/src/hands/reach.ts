@@ -1,5 +1,5 @@
 import { fretSpanMm } from '../instrument/index.ts';
-import { barStarts, placedNotes, type PlacedNote, type Score } from '../score/index.ts';
+import { barStarts, placedNotes, type Note, type PlacedNote, type Score } from '../score/index.ts';
 
 /**
  * Comfortable and largest reach from finger 1 to finger 4 of a medium hand in mm (from memory; settings to be tuned,
@@ -17,12 +17,12 @@ export interface Reach {
 }
 
 /**
- * The reach at every onset: all frets pressed by notes still written there, lowest to highest. Open strings and notes
- * left to ring do not hold a finger. Moments with no fret pressed are left out.
+ * The reach at every onset: all frets pressed by notes still written there, lowest to highest. Open strings, dead
+ * notes, harmonics, the bottleneck and notes left to ring do not hold a finger. Moments with no fret pressed are left out.
  */
 export function reaches(score: Score): Reach[] {
   const starts = barStarts(score);
-  const notes = placedNotes(score).filter(({ note }) => note.fret > 0);
+  const notes = placedNotes(score).filter(({ note }) => isPressed(note));
   const onsets = new Map(placedNotes(score).map((placed) => [placed.atTicks, placed]));
   let first = 0;
   return [...onsets.values()]
@@ -49,6 +49,10 @@ export function reaches(score: Score): Reach[] {
       ];
     });
 }
+
+/** Whether a finger presses it: dead notes, harmonics and the bottleneck only touch the string. */
+const isPressed = ({ fret, dead, harmonic, bottleneck }: Note): boolean =>
+  fret > 0 && !dead && !harmonic && !bottleneck;
 
 const isOver = (placed: PlacedNote | undefined, atTicks: number): boolean =>
   placed !== undefined && placed.atTicks + placed.note.durationTicks <= atTicks;

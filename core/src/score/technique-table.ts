@@ -561,7 +561,7 @@ export const techniques = [
     musicXml: 'by-word',
     abc: null,
     textTab: null,
-    inEveryVerse: false,
+    inEveryVerse: true,
   },
   {
     word: 'noise',
@@ -575,7 +575,7 @@ export const techniques = [
     musicXml: 'by-word',
     abc: null,
     textTab: null,
-    inEveryVerse: false,
+    inEveryVerse: true,
   },
 ] as const satisfies readonly Technique[];
 
