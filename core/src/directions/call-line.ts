@@ -66,13 +66,20 @@ const verbOfArrival = { 'hammer-on': 'hammer', 'pull-off': 'pull', slide: 'slide
 /** The call line of a score: one entry an onset, nothing for tied notes. Bars are named by their numbers, from–to inclusive. */
 export function callLine(score: Score, fromBar = 0, toBar = score.bars.length): CallEntry[] {
   const walking = walkNotes(score);
+  const goesOn = underGlassStill(score);
   return score.bars.flatMap((bar, index) => {
     const number = numberOfBar(score, index);
-    return number < fromBar || number > toBar ? [] : callOfBar(score, bar, index, walking);
+    return number < fromBar || number > toBar ? [] : callOfBar(score, bar, index, walking, goesOn);
   });
 }
 
-function callOfBar(score: Score, bar: Bar, index: number, walking: ReadonlySet<Note>): CallEntry[] {
+function callOfBar(
+  score: Score,
+  bar: Bar,
+  index: number,
+  walking: ReadonlySet<Note>,
+  goesOn: ReadonlySet<Note>,
+): CallEntry[] {
   const said = bar.notes.filter((note) => !note.tied).sort(inPlayingOrder);
   const ticks = [...new Set(said.map(({ tick }) => tick))];
   return ticks.map((tick) => {
@@ -80,7 +87,7 @@ function callOfBar(score: Score, bar: Bar, index: number, walking: ReadonlySet<N
     const thumb = now.filter((note) => note.voice === 'thumb');
     const melody = now.filter((note) => note.voice === 'melody');
     const verb = verbFor(score, thumb, melody, walking);
-    const also = alsoSaid(now, verb);
+    const also = alsoSaid(now, verb, goesOn);
     const thumbStrings = thumb.map(({ string }) => string);
     const melodyStrings = melody.map(({ string }) => string);
     const digits = [...thumbStrings, ...melodyStrings].join('+');
@@ -143,14 +150,17 @@ const saidByVerb: Readonly<Partial<Record<CallVerb | '', readonly TechniqueWord[
 /** How the thumb's notes end and which are louder is said once of the whole bass, not at every stroke. */
 const saidOfBass: ReadonlySet<string> = new Set<TechniqueWord>(['ring', 'stop', 'palm', 'lift', 'accent']);
 
-const wordsOf = (note: Note): string[] =>
+/** That the bottleneck goes on is not said again. */
+const wordsOf = (note: Note, goesOn: ReadonlySet<Note>): string[] =>
   techniquesOf(note)
     .map(({ word }) => word)
-    .filter((word) => note.voice === 'melody' || !saidOfBass.has(word));
+    .filter(
+      (word) => (note.voice === 'melody' || !saidOfBass.has(word)) && !(word === 'glass' && goesOn.has(note)),
+    );
 
 /** The techniques of a moment's notes that its verb does not say, each once, in the table's order. */
-function alsoSaid(notes: readonly Note[], verb: CallVerb | ''): TechniqueWord[] {
-  const carried = new Set(notes.flatMap(wordsOf));
+function alsoSaid(notes: readonly Note[], verb: CallVerb | '', goesOn: ReadonlySet<Note>): TechniqueWord[] {
+  const carried = new Set(notes.flatMap((note) => wordsOf(note, goesOn)));
   if (carried.size === 0) return [];
   return techniques
     .map(({ word }) => word)
@@ -170,4 +180,17 @@ function walkNotes(score: Score): Set<Note> {
       return steps.some((step) => step === 1 || step === 2) ? [note] : [];
     }),
   );
+}
+
+/** Melody notes under the bottleneck after others under it: where it comes in is said, not that it stays. */
+function underGlassStill(score: Score): Set<Note> {
+  const melody = placedNotes(score, 'melody');
+  const still = new Set<Note>();
+  let [at, isUnder, wasUnder] = [-1, false, false];
+  for (const { note, atTicks } of melody) {
+    if (atTicks !== at) [at, wasUnder] = [atTicks, isUnder];
+    isUnder = note.bottleneck !== undefined;
+    if (isUnder && wasUnder) still.add(note);
+  }
+  return still;
 }

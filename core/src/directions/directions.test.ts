@@ -68,6 +68,15 @@ test('a note in words for a reader who cannot see it', () => {
   ).toBe('bar 1, beat 2.5, melody, string 2, fret 5, slid to, stopped short');
 });
 
+test('the bottleneck is said where it comes in, not at every note (common practice)', () => {
+  const score = blankScore({ title: 'Glass', barCount: 1 });
+  const under = [true, true, false, true].map((isUnder, beat) =>
+    note({ tick: beat * 960, fret: 5, string: 1, ...(isUnder ? { bottleneck: {} } : {}) }),
+  );
+  const bars = [{ ...score.bars[0]!, notes: under }];
+  expect(callLine({ ...score, bars }).map(({ text }) => text)).toEqual(['1, glass', '1', '1', '1, glass']);
+});
+
 test('the thumb’s strokes have their own verbs', () => {
   const said = (text: string, change: Partial<Note>) =>
     callLine({
