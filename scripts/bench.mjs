@@ -24,7 +24,7 @@ if (only === 'fuzz') process.exit(await runBundled('fuzz-files.mjs', rest));
 if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
 if (only !== undefined) {
-  console.log('npm run bench, npm run bench -- fuzz [COUNT], fingers [ROUNDS] or tunings');
+  console.log('npm run bench, npm run bench -- fuzz [COUNT], fingers [ROUNDS], tunings [fit]');
   process.exit(2);
 }
 await buildAll();

@@ -1,6 +1,7 @@
 /**
- * What makes a tuning lie well or badly for a passage, in mm for each bar unless said otherwise (from memory, to be tuned):
- * the same unit in which grips are weighed.
+ * What makes a tuning lie well or badly for a passage, in mm for each bar unless said otherwise: the same unit in which grips are weighed.
+ * What is paid once is fitted on the passages of `testing/invented-passages.ts` and `checks/tuning-passages-fitted.txt`
+ * (docs/models.md); the rest is from memory.
  */
 export const tuningCosts = {
   /** A note that has no place under the hand. */
@@ -26,20 +27,29 @@ export const tuningCosts = {
   turnedString: 1,
   raisedString: 3,
   /** Once: each fret of capo, and each one past the fifth. */
-  capoFret: 3,
-  highCapoFret: 4,
+  capoFret: 9,
+  highCapoFret: 12,
   /** Once: the sounding key moved at all, and each semitone of it. */
-  otherKey: 8,
-  keySemitone: 1,
+  otherKey: 24,
+  keySemitone: 3,
   /** Once: how few of I, IV and V have an open bass string, from all three to none. */
-  familiarity: [12, 7, 3, 0],
+  familiarity: [46, 27, 12, 0],
   /** Once, for a tuning that spells a chord: a key on that chord's fourth or fifth degree, and any other. */
-  besideHome: 5,
-  awayFromHome: 20,
+  besideHome: 19,
+  awayFromHome: 77,
   /** Once: each open string that is no tone of the key’s own chord. */
-  openOffChord: 1.5,
+  openOffChord: 1.8,
   /** Once, at most, for an everyday key whose grips are those of standard tuning. */
-  everydayKey: 3,
+  everydayKey: 12,
+  /** Once: each string whose frets are not where standard tuning has them, so that they must be learned. */
+  strangeString: 6,
+  /** Once: the guitar tuned away as a whole (from memory: as much as four strings). */
+  tunedAway: 24,
+  /** Once: each string above its standard pitch; players tune down and use a capo (common practice; the value is from memory). */
+  raisedPitch: 9,
+  /** Once: times the share of the tune, and of the bass, that does not ring on open strings. */
+  frettedTune: 35,
+  heldBass: 10,
 } as const;
 
 /** Span along the neck that is comfortable for the whole hand, and the most it holds, in mm (finger 1 to 4, medium hand). */

@@ -3,6 +3,7 @@ import {
   openMidiLowToHigh,
   planRetuning,
   soundingKey,
+  standardTuning,
   type Instrument,
   type Tuning,
 } from '../instrument/index.ts';
@@ -38,24 +39,53 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
     best.push(...ofTuning.sort(byCost).slice(0, perTuning));
   }
   best.sort(byCost);
+  const necks = byNeck(best);
+  const looked = likeliest(necks, search.today);
   const first: Ranked[] = [];
-  for (const [index, found] of best.slice(0, mostFingered).entries()) {
-    const share = (done: number) =>
-      laidShare + ((1 - laidShare) * (index + done)) / Math.min(best.length, mostFingered);
-    first.push(yield* fingered(found, passage, share));
+  for (const [index, [quickest, ...alike]] of looked.entries()) {
+    if (!quickest) continue;
+    const share = (done: number) => laidShare + ((1 - laidShare) * (index + done)) / looked.length;
+    const laid = yield* layByHands(quickest, passage, share);
+    first.push(...[quickest, ...alike].map((found) => fingered(found, laid, passage)));
     yield share(1);
   }
   const dearest = Math.max(...first.map(({ costMm, unplayable }) => (unplayable > 0 ? 0 : costMm)));
   // Those left behind by the quick layout stay behind what can be played.
-  const rest = best.slice(mostFingered).map((found) => raisedTo(found, dearest));
+  const rest = necks
+    .filter((neck) => !looked.includes(neck))
+    .flat()
+    .map((found) => raisedTo(found, dearest));
   return [...first, ...rest]
     .sort(byCost)
     .slice(0, limit)
     .map((found) => ({ ...found, reasons: reasonsFor(found, passage, search.today) }));
 }
 
-/** So many of the entries that lie best at a quick look are fingered. */
+/** So many of the necks that lie best at a quick look are fingered. */
 const mostFingered = 8;
+
+/** The necks that are fingered: those, and the best one of today’s tuning, which every player asks about first. */
+function likeliest(necks: readonly Ranked[][], today: Tuning): Ranked[][] {
+  const first = necks.slice(0, mostFingered);
+  const isToday = ({ tuning }: Ranked) =>
+    openMidiLowToHigh(tuning).join() === openMidiLowToHigh(today).join();
+  const asItIs = necks.find((neck) => neck.some(isToday));
+  return asItIs === undefined || first.includes(asItIs) ? first : [...first, asItIs];
+}
+
+/** Entries with one and the same neck together, the quickest first. */
+function byNeck(entries: readonly Ranked[]): Ranked[][] {
+  const necks = new Map<string, Ranked[]>();
+  for (const entry of entries) necks.set(neckOf(entry), [...(necks.get(neckOf(entry)) ?? []), entry]);
+  return [...necks.values()];
+}
+
+/** The open strings as the passage meets them: one tuning with a capo is another one without, to the fretting hand. */
+const neckOf = ({ tuning, capo, transpose }: Ranked): string =>
+  openMidiLowToHigh(tuning)
+    .map((midi) => midi + (tuning.wholeSemitones ?? 0) + capo - transpose)
+    .join();
+
 /** Share of the time that the quick look takes (from memory). */
 const laidShare = 0.5;
 
@@ -63,21 +93,36 @@ const laidShare = 0.5;
 const byCost = (a: Ranked, b: Ranked): number =>
   Math.round((a.costMm - b.costMm) * 10) || a.retuningMm - b.retuningMm;
 
-/** An entry laid out and weighed by the fretting hand itself instead of the quick look. */
-function* fingered(
-  found: Ranked,
-  passage: Passage,
-  share: (done: number) => number,
-): Generator<number, Ranked> {
-  const laid = yield* layByHands(found, passage, share);
+/** An entry as it is laid out and weighed by the fretting hand itself instead of the quick look. */
+function fingered(found: Ranked, laid: LaidPassage, passage: Passage): Ranked {
   const counted = counts(passage, laid);
   const mm = (laid.handMm + counted.unplayable * tuningCosts.impossible) / Math.max(1, passage.barCount);
-  const terms = found.terms.filter(({ name }) => name !== 'the hand, each bar');
+  const terms = found.terms.filter(({ name }) => !ofLayout.has(name));
   return withTerms({ ...found, ...counted, laid, maxSpanMm: laid.maxSpanMm, shifts: laid.shifts }, [
     { name: 'the hand, each bar', mm },
+    ...frettedMm(passage, counted),
     ...terms,
   ]);
 }
+
+/** What follows from where the notes lie. */
+const ofLayout: ReadonlySet<TuningTerm['name']> = new Set([
+  'the hand, each bar',
+  'tune on fretted strings',
+  'bass on fretted strings',
+]);
+
+/** What does not ring on open strings. */
+const frettedMm = (
+  { noteCount }: Passage,
+  { openMelodyShare, openBassShare }: Pick<FoundTuning, 'openMelodyShare' | 'openBassShare'>,
+): TuningTerm[] =>
+  noteCount === 0
+    ? []
+    : [
+        { name: 'tune on fretted strings', mm: (1 - openMelodyShare) * tuningCosts.frettedTune },
+        { name: 'bass on fretted strings', mm: (1 - openBassShare) * tuningCosts.heldBass },
+      ];
 
 const raisedTo = (found: Ranked, leastMm: number): Ranked =>
   found.costMm >= leastMm
@@ -117,8 +162,11 @@ function rank(
 ): Ranked {
   const { tuning, capo } = instrument;
   const shapeKey = transposeKey(passage.key, transpose - capo - (tuning.wholeSemitones ?? 0));
+  const counted = counts(passage, laid);
+  const away = awayFromStandard(tuning);
   const terms: TuningTerm[] = [
     { name: 'the hand, each bar', mm: laid.handMm / Math.max(1, passage.barCount) },
+    ...frettedMm(passage, counted),
     { name: 'capo', mm: capo * tuningCosts.capoFret + Math.max(0, capo - 5) * tuningCosts.highCapoFret },
     {
       name: 'another key',
@@ -129,6 +177,14 @@ function rank(
       name: 'open strings off the key’s chord',
       mm: passage.noteCount === 0 ? 0 : offChord(tuning, shapeKey) * tuningCosts.openOffChord,
     },
+    {
+      name: 'strings unlike standard tuning',
+      mm: unlikeStandardMm(away),
+    },
+    {
+      name: 'strings above their usual pitch',
+      mm: away.filter((semitones) => semitones > 0).length * tuningCosts.raisedPitch,
+    },
   ];
   return {
     tuning,
@@ -138,12 +194,29 @@ function rank(
     costMm: terms.reduce((sum, { mm }) => sum + mm, 0),
     terms: terms.filter(({ mm }) => mm > 0),
     retuningMm: retuningMm(today, tuning),
-    ...counts(passage, laid),
+    ...counted,
     maxSpanMm: laid.maxSpanMm,
     shifts: laid.shifts,
     laid,
   };
 }
+
+/** By how many semitones each string is away from standard tuning, from string 6. */
+const awayFromStandard = (tuning: Tuning): number[] => {
+  const standard = openMidiLowToHigh(standardTuning);
+  return openMidiLowToHigh(tuning).map(
+    (midi, index) => midi + (tuning.wholeSemitones ?? 0) - (standard[index] ?? midi),
+  );
+};
+
+/** Frets to be learned, string by string; or all strings away by the same, as in a guitar tuned down as a whole, and the rest learned. */
+const unlikeStandardMm = (away: readonly number[]): number =>
+  Math.min(
+    ...away.map((whole) => {
+      const strange = away.filter((semitones) => semitones !== whole).length;
+      return strange * tuningCosts.strangeString + (whole === 0 ? 0 : tuningCosts.tunedAway);
+    }),
+  );
 
 function retuningMm(today: Tuning, tuning: Tuning): number {
   const turned = planRetuning(today, tuning).strings.filter(({ cents }) => cents !== 0);
@@ -160,18 +233,17 @@ function retuningMm(today: Tuning, tuning: Tuning): number {
 /**
  * Keys whose bass lies open are familiar; so are the everyday keys wherever strings 4 to 1 lie as in standard or with string 1
  * a whole step down, as players bring those grips along. A tuning that spells a chord is played in that chord's key, now and then
- * on its fourth or fifth degree, hardly elsewhere (common practice).
+ * on its fourth or fifth degree, hardly elsewhere; one that spells a suspended chord is at home on its fourth, too (common practice).
  */
 function unfamiliarMm(tuning: Tuning, key: Key): number {
   const byBass = tuningCosts.familiarity[openFunctions(tuning, key).length] ?? 0;
-  const home = openStringsRoot(tuning);
+  const home = openStringsChord(tuning);
   const isEveryday = familiarShapes[key.mode].some((tonic) => tonic === key.tonic);
   if (home === undefined)
     return isEveryday && keepsGrips(tuning) ? Math.min(byBass, tuningCosts.everydayKey) : byBass;
-  const step = modulo(pitchClassOf(tonicOf(key)) - home, 12);
-  return (
-    byBass + (step === 0 ? 0 : step === 5 || step === 7 ? tuningCosts.besideHome : tuningCosts.awayFromHome)
-  );
+  const step = modulo(pitchClassOf(tonicOf(key)) - home.root, 12);
+  if (step === 0 || (step === 5 && home.isSuspended)) return byBass;
+  return byBass + (step === 5 || step === 7 ? tuningCosts.besideHome : tuningCosts.awayFromHome);
 }
 
 function keepsGrips(tuning: Tuning): boolean {
@@ -182,11 +254,15 @@ function keepsGrips(tuning: Tuning): boolean {
 /** A major or minor triad, a fifth or a suspended one, over any of its tones. */
 const plainChord = /^[A-G][#b]?(m|5|sus[24])?(\/[A-G][#b]?)?$/;
 
-/** Pitch class of the root of what a tuning's open strings spell; undefined where they spell no plain chord. */
-function openStringsRoot(tuning: Tuning): number | undefined {
+/** What a tuning's open strings spell, its root as a pitch class; undefined where they spell no plain chord. */
+function openStringsChord(
+  tuning: Tuning,
+): { readonly root: number; readonly isSuspended: boolean } | undefined {
   const { name, tones } = nameGrip(tuning, [0, 0, 0, 0, 0, 0]);
   const root = tones.find(({ degree }) => degree === '1');
-  return name === null || root === undefined || !plainChord.test(name) ? undefined : modulo(root.midi, 12);
+  return name === null || root === undefined || !plainChord.test(name)
+    ? undefined
+    : { root: modulo(root.midi, 12), isSuspended: name.includes('sus') };
 }
 
 /** Open strings that are no tone of the chord on the key's first degree: an open tuning is at home in its own key. */

@@ -23,6 +23,10 @@ export interface TuningTerm {
     | 'capo'
     | 'another key'
     | 'open strings off the key’s chord'
+    | 'strings unlike standard tuning'
+    | 'strings above their usual pitch'
+    | 'tune on fretted strings'
+    | 'bass on fretted strings'
     | 'unfamiliar key';
   readonly mm: number;
 }

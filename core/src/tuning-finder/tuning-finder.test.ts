@@ -52,11 +52,11 @@ describe('a passage written for a tuning finds it again', () => {
     expect(ranked[own]!.unplayable).toBe(0);
     expect(ranked[own]!.capo).toBe(0);
   });
-  test('eight of the twelve rank their own tuning first of all twenty', () => {
-    const first = inventedPassages.filter((passage) => {
-      return placeOf(rankedFor(passage), tuning(passage.tuning)) === 0;
-    });
-    expect(first.length).toBeGreaterThanOrEqual(8);
+  test('eleven of the twelve rank their own tuning among the first three of all twenty', () => {
+    const near = inventedPassages.filter(
+      (passage) => placeOf(rankedFor(passage), tuning(passage.tuning)) < 3,
+    );
+    expect(near.length).toBeGreaterThanOrEqual(11);
   });
 });
 
