@@ -68,6 +68,12 @@ describe('the grips of a piece', () => {
     expect(found!.fingered!.fingers).toEqual([null, 3, 2, null, 1, null]);
     expect(found!.otherwise).toEqual([{ bar: 3, fingers: [null, 4, 3, null, 1, null] }]);
   });
+  test('wherever that bar is, the worked-out fingers are the grip’s own', () => {
+    const typed: PlacedGrip['fingers'] = [null, 1, 2, null, 3, null];
+    const [found] = pieceGrips(piece(grip('x32010', { fingers: typed }), grip('x32010')), mediumHand).grips;
+    expect(found!.fingered!.fingers).toEqual([null, 3, 2, null, 1, null]);
+    expect(found!.otherwise).toEqual([{ bar: 1, fingers: typed }]);
+  });
   test('a silent string does not name, and a grip no hand holds has no fingers', () => {
     const odd = pieceGrips(piece(grip('x32011', { silent: [1] }), grip('1xxxx9')), mediumHand);
     expect(odd.grips[0]!.name).toBe('C');

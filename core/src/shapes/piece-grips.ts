@@ -67,16 +67,10 @@ export function pieceGrips(
   laid.forEach(({ grip, bar }, index) => {
     const key = fretsText(grip.frets);
     const known = grips.get(key);
-    const own = fingered[index]?.fingers;
-    const differs = known && own && known.fingered && own.join() !== known.fingered.fingers.join();
     grips.set(
       key,
       known
-        ? {
-            ...known,
-            uses: known.uses + 1,
-            otherwise: differs ? [...known.otherwise, { bar, fingers: own }] : known.otherwise,
-          }
+        ? usedAgain(known, grip, bar, fingered[index])
         : {
             grip,
             name: named[index]?.name ?? null,
@@ -112,6 +106,22 @@ export function pieceGrips(
     grips: [...grips.values()].sort((a, b) => b.uses - a.uses),
     changes: [...changes.values()].sort((a, b) => b.change.costMm - a.change.costMm),
   };
+}
+
+/** A grip laid once more. Its own fingers are the worked-out ones; typed ones stand beside them, unless all are typed alike. */
+function usedAgain(
+  known: PieceGrip,
+  grip: PlacedGrip,
+  bar: number,
+  fingered: FingeredGrip | undefined,
+): PieceGrip {
+  const { grip: first, firstBar, otherwise } = known;
+  const again = { ...known, uses: known.uses + 1 };
+  if (first.fingers?.join() === grip.fingers?.join()) return again;
+  if (grip.fingers) return { ...again, otherwise: [...otherwise, { bar, fingers: grip.fingers }] };
+  return first.fingers
+    ? { ...again, grip, fingered, otherwise: [{ bar: firstBar, fingers: first.fingers }, ...otherwise] }
+    : again;
 }
 
 const nameOf = ({ tuning, key }: Score, frets: GripFrets): Pick<PieceGrip, 'name' | 'functionName'> =>

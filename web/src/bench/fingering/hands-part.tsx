@@ -46,7 +46,7 @@ export function HandsPart() {
           <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-note" aria-busy={check.isWorking}>
             {alternation && (
               <>
-                <dt>fingers alternate on one string</dt>
+                <dt>alternate on one string</dt>
                 <dd>from {alternation}</dd>
               </>
             )}
