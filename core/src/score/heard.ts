@@ -22,6 +22,12 @@ const partials: Readonly<Record<number, number>> = {
 /** The partial a touched string sounds over a fret counted from the capo; undefined where none is clear. */
 export const partialAt = (fret: number): number | undefined => partials[fret];
 
+/** Frets, from the nut on, at whose node a string sounds so many semitones above its open pitch, to the nearest whole one. */
+export const nodesFor = (semitones: number): number[] =>
+  Object.entries(partials)
+    .filter(([, partial]) => Math.round(semitonesOfPartial(partial)) === semitones)
+    .map(([fret]) => Number(fret));
+
 /** Semitones of a partial above its string: 12 for the second, 19.02 for the third. */
 const semitonesOfPartial = (partial: number): number => 12 * Math.log2(partial);
 

@@ -38,7 +38,7 @@ export {
   writeNote,
   type NotePlace,
 } from './edits.ts';
-export { heardMidi, heardWholeMidi, isBlueThird, partialAt, shapeMidi } from './heard.ts';
+export { heardMidi, heardWholeMidi, isBlueThird, nodesFor, partialAt, shapeMidi } from './heard.ts';
 export { isLetStand, letStand, placeOfFinding, type Finding } from './finding.ts';
 export { applyRemedy, type Remedy, type ScoreEdit } from './remedy.ts';
 export { scoreLimits } from './limits.ts';

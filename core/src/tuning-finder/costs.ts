@@ -11,6 +11,8 @@ export const tuningCosts = {
   frettedMelody: 2,
   /** A thumb stroke on a string of the fingers, or a melody note on a string of the thumb. */
   wrongSide: 10,
+  /** A hammer-on, a pull-off or a slide whose notes lie on two strings. */
+  brokenSlur: 60,
   /** A sounding note cut short because its string is needed. */
   cutNote: 8,
   /** Share of a shift's way along the neck, and of a stretch past what is comfortable. */
@@ -47,6 +49,8 @@ export const tuningCosts = {
   tunedAway: 24,
   /** Once: each string above its standard pitch; players tune down and use a capo (common practice; the value is from memory). */
   raisedPitch: 9,
+  /** Once: times the share of notes under a bottleneck, where no major or minor chord lies straight across the strings (from memory). */
+  noChordAcross: 60,
   /** Once: times the share of the tune, and of the bass, that does not ring on open strings. */
   frettedTune: 35,
   heldBass: 10,

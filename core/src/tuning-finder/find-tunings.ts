@@ -182,6 +182,10 @@ function rank(
       mm: unlikeStandardMm(away),
     },
     {
+      name: 'no chord under the bottleneck',
+      mm: liesAcross(tuning) ? 0 : underGlass(passage) * tuningCosts.noChordAcross,
+    },
+    {
       name: 'strings above their usual pitch',
       mm: away.filter((semitones) => semitones > 0).length * tuningCosts.raisedPitch,
     },
@@ -263,6 +267,20 @@ function openStringsChord(
   return name === null || root === undefined || !plainChord.test(name)
     ? undefined
     : { root: modulo(root.midi, 12), isSuspended: name.includes('sus') };
+}
+
+/** Whether a straight bottleneck has a major or minor chord under it. */
+function liesAcross(tuning: Tuning): boolean {
+  const { name } = nameGrip(tuning, [0, 0, 0, 0, 0, 0]);
+  return name !== null && straightChord.test(name);
+}
+
+const straightChord = /^[A-G][#b]?m?(\/[A-G][#b]?)?$/;
+
+/** Share of a passage's notes that are played with a bottleneck. */
+function underGlass({ moments, noteCount }: Passage): number {
+  const glass = moments.flatMap(({ notes }) => notes).filter(({ source }) => source.bottleneck !== undefined);
+  return noteCount === 0 ? 0 : glass.length / noteCount;
 }
 
 /** Open strings that are no tone of the chord on the key's first degree: an open tuning is at home in its own key. */

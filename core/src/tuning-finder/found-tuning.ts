@@ -25,6 +25,7 @@ export interface TuningTerm {
     | 'open strings off the key’s chord'
     | 'strings unlike standard tuning'
     | 'strings above their usual pitch'
+    | 'no chord under the bottleneck'
     | 'tune on fretted strings'
     | 'bass on fretted strings'
     | 'unfamiliar key';

@@ -28,14 +28,15 @@ export function* layByHands(
   const { score } = passage;
   const places = placesByNote(score, found);
   const basses = bassPlaces(found, passage);
+  const slurred = slurredPlaces(found.tuning, passage, (note) => basses.get(note) ?? places.get(note));
   const placed = new Map<Note, Note>();
   const bars = score.bars.map((bar) => ({
     ...bar,
     grips: [],
     notes: bar.notes.flatMap((note) => {
-      const place = places.get(note);
+      const place = slurred.get(note) ?? basses.get(note) ?? places.get(note);
       if (!place) return [];
-      const { string, fret } = basses.get(note) ?? place;
+      const { string, fret } = place;
       const { finger: _, ...free } = placedAt(note, string, fret);
       placed.set(note, free);
       return [free];
@@ -44,7 +45,7 @@ export function* layByHands(
   const steps = fingerScoreSteps(
     { ...score, key: found.shapeKey, capo: found.capo, tuning: keptTuning(found.tuning), bars },
     {
-      isOpen: ({ note }) => note.voice === 'melody',
+      isOpen: ({ note }) => note.voice === 'melody' && !note.harmonic,
       mayLieOn: (_, string) => string <= 4,
       highestOpenFret: highestLaidFret,
     },
@@ -101,6 +102,28 @@ const fitsThinner = ({ string, fret }: NonNullable<NotePlacement>, tuning: Tunin
     const there = openMidi(tuning, string) + fret - openMidi(tuning, other);
     return other !== string && there >= 0 && there <= highestLaidFret;
   });
+
+/**
+ * What comes from another note lies where that one does, and both are moved together afterwards; the fret may be none there is, as only its
+ * pitch counts until then.
+ */
+function slurredPlaces(
+  tuning: Tuning,
+  { moments }: Passage,
+  placeOf: (note: Note) => NotePlacement | undefined,
+): Map<Note, NonNullable<NotePlacement>> {
+  const slurred = new Map<Note, NonNullable<NotePlacement>>();
+  for (const { notes } of moments)
+    for (const { source, comesFrom, voice } of notes) {
+      const own = placeOf(source);
+      const before = comesFrom && (slurred.get(comesFrom) ?? placeOf(comesFrom));
+      if (!own || !before || own.string === before.string) continue;
+      const fret = openMidi(tuning, own.string) + own.fret - openMidi(tuning, before.string);
+      if (voice === 'melody' || (fret >= 0 && fret <= highestLaidFret))
+        slurred.set(source, { string: before.string, fret });
+    }
+  return slurred;
+}
 
 const bassStrings: readonly StringNumber[] = [6, 5, 4];
 

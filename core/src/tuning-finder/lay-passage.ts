@@ -25,7 +25,9 @@ export const waysToPlay = (
   const mm = fretMillimetres(instrument);
   const known = new Map<string, Placement[]>();
   return passage.moments.map((moment) => {
-    const key = moment.notes.map(({ midi, voice }) => `${midi}${voice}`).join();
+    const key = moment.notes
+      .map(({ midi, voice, source }) => `${midi}${voice}${source.harmonic ? 'o' : ''}`)
+      .join();
     const ways = known.get(key) ?? placementsOf(moment, open, shift, instrument, mm);
     known.set(key, ways);
     return ways;
@@ -46,7 +48,7 @@ export function layPassage(passage: Passage, ways: PassageWays, instrument: Inst
     const ringing = ringsOver(passage, index);
     rows.push(
       before && earlier
-        ? nextRow(before, earlier, here, ringing, mm)
+        ? nextRow(before, earlier, here, ringing, slursInto(passage, index), mm)
         : {
             costs: here.map(({ ownMm }) => ownMm),
             from: here.map(() => -1),
@@ -75,11 +77,28 @@ const ringsOver = ({ moments }: Passage, index: number): boolean => {
   return (moments[index - 1]?.notes ?? []).some(({ endTicks }) => endTicks > at);
 };
 
+/** A note that comes from one of the moment before, as places in both. */
+interface Slur {
+  readonly from: number;
+  readonly to: number;
+}
+
+const slursInto = ({ moments }: Passage, index: number): Slur[] =>
+  (moments[index]?.notes ?? []).flatMap(({ comesFrom }, to): Slur[] => {
+    const from = moments[index - 1]?.notes.findIndex(({ source }) => source === comesFrom) ?? -1;
+    return comesFrom === undefined || from < 0 ? [] : [{ from, to }];
+  });
+
+/** Slurs whose two notes lie on two strings. */
+const broken = (slurs: readonly Slur[], previous: Placement, way: Placement): number =>
+  slurs.filter(({ from, to }) => previous.places[from]?.string !== way.places[to]?.string).length;
+
 function nextRow(
   before: Row,
   earlier: readonly Placement[],
   here: readonly Placement[],
   ringing: boolean,
+  slurs: readonly Slur[],
   mm: readonly number[],
 ): Row {
   const costs: number[] = [];
@@ -92,7 +111,10 @@ function nextRow(
       const previous = earlier[at];
       const hand = before.hands[at];
       if (!previous || !hand) continue;
-      const total = (before.costs[at] ?? Infinity) + changeMm(previous, hand, way, ringing, mm);
+      const total =
+        (before.costs[at] ?? Infinity) +
+        changeMm(previous, hand, way, ringing, mm) +
+        broken(slurs, previous, way) * tuningCosts.brokenSlur;
       if (total < least) {
         least = total;
         chosen = at;

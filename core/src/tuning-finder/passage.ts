@@ -3,6 +3,7 @@ import { transposeKey, type Key, type Midi } from '../pitch/index.ts';
 import {
   heardWholeMidi,
   placedNotes,
+  previousOnString,
   type Note,
   type Score,
   type Ticks,
@@ -17,6 +18,8 @@ export interface PassageNote {
   readonly voice: Voice;
   /** The note of the score it was taken from. */
   readonly source: Note;
+  /** The note that a hammer-on, a pull-off or a slide comes from: both lie on one string. */
+  readonly comesFrom: Note | undefined;
 }
 
 /** Notes struck together. */
@@ -38,7 +41,9 @@ export interface Passage {
 /** Takes the strings and frets off a score: pitches as heard, moments in order. Tied continuations are not struck again. */
 export function passageOf(score: Score): Passage {
   const moments = new Map<Ticks, PassageNote[]>();
-  for (const { atTicks, note } of placedNotes(score)) {
+  const notes = placedNotes(score);
+  const previous = previousOnString(notes);
+  for (const { atTicks, note } of notes) {
     if (note.tied) continue;
     const heard: PassageNote = {
       atTicks,
@@ -46,6 +51,7 @@ export function passageOf(score: Score): Passage {
       midi: heardWholeMidi(score, note),
       voice: note.voice,
       source: note,
+      comesFrom: note.arrival && previous.get(note)?.note,
     };
     moments.set(atTicks, [...(moments.get(atTicks) ?? []), heard]);
   }

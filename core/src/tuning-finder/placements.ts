@@ -1,6 +1,7 @@
 import { highestFret, stringsLowToHigh, type Instrument, type StringNumber } from '../instrument/index.ts';
 import { fretPositionMm } from '../instrument/index.ts';
 import type { Midi } from '../pitch/index.ts';
+import { nodesFor } from '../score/index.ts';
 import { comfortableSpanMm, largestSpanMm, tuningCosts } from './costs.ts';
 import type { PassageMoment, PassageNote } from './passage.ts';
 
@@ -40,10 +41,11 @@ export function placementsOf(
   mm: readonly number[],
 ): Placement[] {
   const last = Math.min(highestFret(instrument), highestLaidFret);
-  const options = moment.notes.map(({ midi }) =>
+  const options = moment.notes.map(({ midi, source }) =>
     stringsLowToHigh.flatMap((string, index) => {
-      const fret = midi + shift - (open[index] ?? 0);
-      return fret >= 0 && fret <= last ? [{ string, fret }] : [];
+      const above = midi + shift - (open[index] ?? 0);
+      const frets = source.harmonic ? nodesFor(above) : [above];
+      return frets.filter((fret) => fret >= 0 && fret <= last).map((fret) => ({ string, fret }));
     }),
   );
   for (let leftOut = 0; leftOut <= moment.notes.length; leftOut += 1) {

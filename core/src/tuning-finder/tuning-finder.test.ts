@@ -2,10 +2,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
-import { placedNotes, validateScore, type Score } from '../score/index.ts';
+import { heardWholeMidi, placedNotes, previousOnString, validateScore, type Score } from '../score/index.ts';
 import { scoreSchema } from '../score/schema.ts';
 import { inventedScore, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
+import { written } from '../testing/written.ts';
 import { findTunings, keyWords, layScore, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
 import { inventedPassages, scoreOf } from '../testing/invented-passages.ts';
 import { tuningPassagesIn } from '../testing/tuning-passages.ts';
@@ -129,6 +130,64 @@ describe('every entry is what it says', () => {
     expect(openD('open-d').retuningMm).toBe(0);
     expect(openD('std').retuningMm).toBeGreaterThan(0);
     expect(openD('open-d').costMm).toBe(openD('std').costMm);
+  });
+});
+
+describe('what ties a note to its string', () => {
+  test('a pull-off, a hammer-on and a slide stay on the string they come from', () => {
+    const slurred = written([
+      't6:0@1 m1:3@1/0.5 m1:0@1.5/0.5p m2:1@2/0.5 m2:3@2.5/0.5h t4:2@2 t6:0@3 m3:2@3/0.5 m3:4@3.5/0.5s t4:2@4',
+      't5:0@1 m1:5@1/0.5 m1:3@1.5/0.5p m1:0@2/0.5p t4:2@2 t5:0@3 m2:1@3/0.5 m2:0@3.5/0.5p t4:2@4',
+    ]);
+    const playable = found(slurred).ranked.filter(({ unplayable }) => unplayable === 0);
+    expect(playable.length).toBeGreaterThan(5);
+    for (const each of playable.slice(0, 6)) {
+      const laid = placedNotes(layScore(slurred, each));
+      const previous = previousOnString(laid);
+      const arriving = laid.filter(({ note: one }) => one.arrival);
+      expect(arriving).toHaveLength(6);
+      for (const placed of arriving)
+        expect(placed.atTicks - (previous.get(placed.note)?.atTicks ?? -Infinity), each.tuning.name).toBe(
+          480,
+        );
+    }
+  });
+  test('a harmonic sounds at the nodes of an open string alone', () => {
+    const chimes = written(['t6:0@1 m1:12@1/1 t4:0@2 m2:12@2/1 t6:0@3 m3:7@3/1 t4:0@4']);
+    const score: Score = {
+      ...chimes,
+      tuning: tuning('open-d'),
+      bars: chimes.bars.map((bar) => ({
+        ...bar,
+        notes: bar.notes.map((each) =>
+          each.voice === 'melody' ? { ...each, harmonic: true as const } : each,
+        ),
+      })),
+    };
+    const heard = (of: Score) => placedNotes(of, 'melody').map(({ note: one }) => heardWholeMidi(of, one));
+    const { ranked } = found(score);
+    for (const each of ranked.filter(({ unplayable }) => unplayable === 0))
+      expect(heard(layScore(score, each)), each.tuning.name).toEqual(heard(score));
+    const standard = ranked.find(({ tuning: each }) => each.name === 'Standard');
+    expect(standard === undefined || standard.unplayable > 0 || standard.capo > 0).toBe(true);
+  });
+  test('a bottleneck wants a chord across the strings', () => {
+    const passage = inventedPassages.find(({ name }) => name.startsWith('open G, double stops'))!;
+    const plain = scoreOf(passage);
+    const glass: Score = {
+      ...plain,
+      bars: plain.bars.map((bar) => ({
+        ...bar,
+        notes: bar.notes.map((each) => (each.fret > 0 ? { ...each, bottleneck: {} } : each)),
+      })),
+    };
+    const [best] = found(glass).ranked;
+    expect(best!.tuning.name).toBe('Open G');
+    const terms = found(glass).ranked.flatMap(({ tuning: each, terms: of }) =>
+      of.some(({ name }) => name === 'no chord under the bottleneck') ? [each.name] : [],
+    );
+    expect(terms).toContain('Standard');
+    expect(terms).not.toContain('Open D');
   });
 });
 
