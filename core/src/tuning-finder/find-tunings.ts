@@ -36,11 +36,12 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
       ofTuning.push(...rankCapo(passage, search, tuning, capo));
       yield (laidShare * (index + (each + 1) / capos.length)) / tunings.length;
     }
-    best.push(...ofTuning.sort(byCost).slice(0, perTuning));
+    const kept = isToday(tuning, search) ? Math.max(perTuning, waysOfToday) : perTuning;
+    best.push(...ofTuning.sort(byCost).slice(0, kept));
   }
   best.sort(byCost);
   const necks = byNeck(best);
-  const looked = likeliest(necks, search.today);
+  const looked = likeliest(necks, search);
   const first: Ranked[] = [];
   for (const [index, [quickest, ...alike]] of looked.entries()) {
     if (!quickest) continue;
@@ -55,8 +56,10 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
     .filter((neck) => !looked.includes(neck))
     .flat()
     .map((found) => raisedTo(found, dearest));
-  return [...first, ...rest]
-    .sort(byCost)
+  const inOrder = [...first, ...rest].sort(byCost);
+  const ofToday = inOrder.filter(({ tuning }) => isToday(tuning, search)).slice(perTuning);
+  return inOrder
+    .filter((found) => !ofToday.includes(found))
     .slice(0, limit)
     .map((found) => ({ ...found, reasons: reasonsFor(found, passage, search.today) }));
 }
@@ -64,14 +67,15 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
 /** So many of the necks that lie best at a quick look are fingered. */
 const mostFingered = 8;
 
-/** The necks that are fingered: those, and the best one of today’s tuning, which every player asks about first. */
-function likeliest(necks: readonly Ranked[][], today: Tuning): Ranked[][] {
-  const first = necks.slice(0, mostFingered);
-  const isToday = ({ tuning }: Ranked) =>
-    openMidiLowToHigh(tuning).join() === openMidiLowToHigh(today).join();
-  const asItIs = necks.find((neck) => neck.some(isToday));
-  return asItIs === undefined || first.includes(asItIs) ? first : [...first, asItIs];
-}
+/** So many capos and keys of today’s tuning are fingered, which every player asks about first. */
+const waysOfToday = 3;
+
+const isToday = (tuning: Tuning, { today }: Pick<TuningSearch, 'today'>): boolean =>
+  openMidiLowToHigh(tuning).join() === openMidiLowToHigh(today).join();
+
+/** The necks that are fingered: those that lie best, and those of today’s tuning. */
+const likeliest = (necks: readonly Ranked[][], search: TuningSearch): Ranked[][] =>
+  necks.filter((neck, index) => index < mostFingered || neck.some(({ tuning }) => isToday(tuning, search)));
 
 /** Entries with one and the same neck together, the quickest first. */
 function byNeck(entries: readonly Ranked[]): Ranked[][] {

@@ -9,7 +9,14 @@ import { fretMillimetres, placementsOf } from './placements.ts';
 
 const momentOf = (notes: readonly (readonly [midi: number, voice: Voice])[]) => ({
   atTicks: 0,
-  notes: notes.map(([midi, voice]) => ({ atTicks: 0, endTicks: 480, midi, voice, source: note({}) })),
+  notes: notes.map(([midi, voice]) => ({
+    atTicks: 0,
+    endTicks: 480,
+    midi,
+    voice,
+    source: note({}),
+    comesFrom: undefined,
+  })),
 });
 const ways = (name: string, shift: number, ...notes: (readonly [number, Voice])[]) => {
   const instrument = guitar(name);

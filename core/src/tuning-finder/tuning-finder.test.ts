@@ -2,7 +2,14 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
-import { heardWholeMidi, placedNotes, previousOnString, validateScore, type Score } from '../score/index.ts';
+import {
+  heardWholeMidi,
+  keptTuning,
+  placedNotes,
+  previousOnString,
+  validateScore,
+  type Score,
+} from '../score/index.ts';
 import { scoreSchema } from '../score/schema.ts';
 import { inventedScore, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
@@ -156,7 +163,7 @@ describe('what ties a note to its string', () => {
     const chimes = written(['t6:0@1 m1:12@1/1 t4:0@2 m2:12@2/1 t6:0@3 m3:7@3/1 t4:0@4']);
     const score: Score = {
       ...chimes,
-      tuning: tuning('open-d'),
+      tuning: keptTuning(tuning('open-d')),
       bars: chimes.bars.map((bar) => ({
         ...bar,
         notes: bar.notes.map((each) =>
