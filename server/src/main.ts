@@ -5,6 +5,8 @@ import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { loadDemo } from './demo/load-demo.ts';
 
+const keepAliveMs = 65_000;
+
 try {
   await main(readConfig(process.env));
 } catch (error) {
@@ -29,6 +31,10 @@ async function main(config: Config): Promise<void> {
     const { port } = server.address() as AddressInfo;
     console.log(`listening http://${config.HOST}:${port}`);
   });
+
+  // Longer than clients and balancers keep a connection, so that none sends a request on one that is just being closed.
+  server.keepAliveTimeout = keepAliveMs;
+  server.headersTimeout = keepAliveMs + 1000;
 
   let isStopping = false;
   const stop = () => {
