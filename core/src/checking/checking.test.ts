@@ -67,6 +67,14 @@ describe('what will not work, found before a student meets it', () => {
       ).not.toContain(code);
   });
 
+  test('a run with a pick is no stumble, a leap of it is', () => {
+    const run = 'm1:0@1/0.25 m1:2@1.25/0.25 m1:3@1.5/0.25 m2:5@1.75/0.25';
+    const pick = { tempoBpm: 120, pickingSchool: 'pick' } as const;
+    expect(codes([run], pick)).toEqual([]);
+    expect(check(['t6:0@1/0.25 t4:0@1.25/0.75'], pick).map(({ message }) => message)).toEqual([
+      'The pick has 125 ms from string 6 to string 4 at ♩ 120',
+    ]);
+  });
   test('an easy bar has nothing to mend', () =>
     expect(codes(['[x32010] t5:3@1 m1:0@1/0.5 m2:1@1.5/0.5 t4:2@2 t5:3@3 m1:3@3/1 t4:2@4'])).toEqual([]));
 

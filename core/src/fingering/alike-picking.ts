@@ -1,5 +1,4 @@
 import { sweepOf, type Ticks } from '../score/index.ts';
-import { cheapestWay } from './layered-search.ts';
 import { likeBars } from './like-bars.ts';
 import { searchPicking, type PickingMoment, type PickingSearch } from './picking-search.ts';
 import {
@@ -28,7 +27,6 @@ export function* searchAlikePicking(
   >(moments, free, {
     ties: tiesOf(moments),
     search: (asked, before) => searchPicking(asked, setting, before),
-    way: (each) => cheapestWay(each).map(({ choice }) => choice),
     taken: (choice) => choice ?? [],
     isSame: (a, b) => a.join() === b.join(),
     every: (moment) => (moment ? digitChoices(moment.struck, setting) : []),

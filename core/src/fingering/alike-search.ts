@@ -3,7 +3,6 @@ import { fingersFor } from './choices.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import type { HandState } from './hand-state.ts';
-import { cheapestWay } from './layered-search.ts';
 import { likeBars } from './like-bars.ts';
 import type { Bound, Moment, TimedNote } from './moments.ts';
 import { searchTied, type Tie } from './tied-search.ts';
@@ -17,7 +16,6 @@ export function* searchAlike(
   return yield* searchTied<Moment, HandState, Choice, Bound>(moments, free, {
     ties: tiesOf(moments),
     search: (asked, before) => searchFretting(asked, setting, before),
-    way: (search) => cheapestWay(search).map(({ choice }) => choice),
     taken: (choice, note) => ({ index: choice?.strings[note] ?? 0, finger: choice?.fingers[note] ?? 0 }),
     isSame: (a, b) => a.index === b.index && a.finger === b.finger,
     every: (moment, note) => boundsFor(moment?.starts[note], setting),

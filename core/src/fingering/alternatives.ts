@@ -1,6 +1,7 @@
 import type { FrettingFinger } from '../hands/index.ts';
 import { placesOf, writtenMidi, type StringNumber } from '../instrument/index.ts';
 import { noteAt, type Note, type NotePlace, type PickingDigit, type Score } from '../score/index.ts';
+import { typesThumb } from './fretting-setting.ts';
 import { fingerScore, type FingeredMoment, type Fingering, type WeighedTerm } from './finger-score.ts';
 
 /** Another way to play one note, with both hands fingered anew around it. */
@@ -89,6 +90,9 @@ const unplayable = (string: StringNumber, fret: number) => ({
   reasons: [],
 });
 
+/** A piece with the thumb typed somewhere, by the one without: what the next such change begins from. */
+const thumbTyped = new WeakMap<Fingering, Fingering>();
+
 /** The piece fingered anew with one note of a bar changed, or left out. */
 export function fingeredWith(
   fingering: Fingering,
@@ -102,7 +106,11 @@ export function fingeredWith(
       ? { ...bar, notes: bar.notes.flatMap((each) => (each === note ? (changed ?? []) : [each])) }
       : bar,
   );
-  return fingerScore({ ...score, bars }, { hand, school }, fingering);
+  const asked = { ...score, bars };
+  if (typesThumb(asked) === typesThumb(score)) return fingerScore(asked, { hand, school }, fingering);
+  const found = fingerScore(asked, { hand, school }, thumbTyped.get(fingering));
+  thumbTyped.set(fingering, found);
+  return found;
 }
 
 function compare(fingering: Fingering, place: NotePlace, change: (note: Note) => Note): Alternative {

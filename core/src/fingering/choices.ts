@@ -115,7 +115,10 @@ export function fingersFor(
 ): readonly FingerNumber[] {
   if (fret === 0 || note.asks.includes('no-place')) return noFingerNeeded;
   const typed = note.note.finger ?? typedInGrip(note, index, fret);
-  if (note.asks.includes('glass')) return [numberOf(note.note.finger ?? hand.glassFinger ?? 4)];
+  if (note.asks.includes('glass')) {
+    const worn = note.note.finger ?? hand.glassFinger;
+    return worn === undefined ? [] : [numberOf(worn)];
+  }
   const thumb = hand.thumbOver && index <= 1;
   if (typed !== undefined) return typed === 'T' && !thumb ? [] : [numberOf(typed)];
   const free = hand.glassFinger ? fourFingers.filter((each) => each !== hand.glassFinger) : fourFingers;

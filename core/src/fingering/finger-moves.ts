@@ -182,7 +182,7 @@ function fitsBeside(
   fret: number,
   strings: number,
   { presses }: Placement,
-  { hand, fretMm }: FrettingSetting,
+  { hand, bareFretMm }: FrettingSetting,
 ): boolean {
   const thickest = 6 - lowestBit(strings);
   const thinnest = 6 - highestBit(strings);
@@ -200,7 +200,7 @@ function fitsBeside(
       const otherThinnest = press.strings.at(-1) ?? 1;
       if (finger < other ? thinnest <= otherThickest : otherThinnest <= thickest) return false;
     }
-    const wayMm = (fretMm[highFret] ?? 0) - (fretMm[lowFret] ?? 0);
+    const wayMm = (bareFretMm[highFret] ?? 0) - (bareFretMm[lowFret] ?? 0);
     if (wayMm > spanOf(Math.min(finger, other), Math.max(finger, other), hand).largestMm) return false;
   }
   return true;

@@ -11,17 +11,37 @@ import { quickShift, reach } from './reach-findings.ts';
 import { typedConflict } from './typed-findings.ts';
 
 /** What will be hard or impossible for the fretting hand, in the order of the score. */
-export function frettingFindings(fingering: Fingering): Finding[] {
-  return fingering.moments.flatMap((moment, index) => [
-    ...handIsFull(fingering, moment),
-    ...reach(fingering, moment, index),
-    ...quickShift(fingering, moment, index),
-    ...mutedOpenString(fingering, moment, index),
-    ...cutNotes(fingering, moment, index),
-    ...hardBends(fingering, moment),
-    ...unpreparedPulls(fingering, moment),
-  ]);
-}
+export const frettingFindings = (fingering: Fingering): Finding[] =>
+  fingering.moments.flatMap((moment, index) => {
+    const beside = fingering.moments.slice(Math.max(0, index - seesAround), index + seesAround + 1);
+    const before = remembered.get(moment);
+    if (before && isSameList(before.beside, beside)) return before.findings;
+    const findings = findingsAt(fingering, moment, index);
+    remembered.set(moment, { beside, findings });
+    return findings;
+  });
+
+/** What was found at a moment: it holds as long as the moments around are the very same, as they are but for those an edit reaches. */
+const remembered = new WeakMap<
+  FingeredMoment,
+  { readonly beside: readonly FingeredMoment[]; readonly findings: readonly Finding[] }
+>();
+
+/** Findings look no further than so many moments. */
+const seesAround = 3;
+
+const isSameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((each, index) => each === b[index]);
+
+const findingsAt = (fingering: Fingering, moment: FingeredMoment, index: number): Finding[] => [
+  ...handIsFull(fingering, moment),
+  ...reach(fingering, moment, index),
+  ...quickShift(fingering, moment, index),
+  ...mutedOpenString(fingering, moment, index),
+  ...cutNotes(fingering, moment, index),
+  ...hardBends(fingering, moment),
+  ...unpreparedPulls(fingering, moment),
+];
 
 /** A finger is asked for that no hand has free. */
 function handIsFull(fingering: Fingering, moment: FingeredMoment): Finding[] {

@@ -186,6 +186,7 @@ function keyOfFingers(
 
 /** Whether two moments ask the same of the hand at the same time. */
 function isSame(a: Moment, b: Moment): boolean {
+  if (a === b) return true;
   if (a.at !== b.at || a.starts.length !== b.starts.length || a.starts[0]?.bar !== b.starts[0]?.bar)
     return false;
   return a.starts.every((note, index) => {

@@ -100,14 +100,19 @@ function thumbStumbles(fingering: Fingering, moment: FingeredMoment): Finding[] 
   const last = moment.pickStep.before?.state[0];
   if (!stroke || !last) return [];
   const ms = (moment.at - last.at) * setting.msPerTick;
-  if (ms >= limits.thumb.value) return [];
+  const picks = fingering.school === 'pick';
+  // A pick goes to and fro: only its leaps are hard.
+  const isAtHand = picks && Math.abs(last.string - stroke.string) <= 1;
+  if (ms >= limits.thumb.value || isAtHand) return [];
   return [
     {
       severity: 'warning',
       code: 'thumb-stumbles',
       ...findingPlace(score, moment.bar, moment.tick, stroke.string),
-      message: `The thumb has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${tempoIn(score, moment.bar)}`,
-      remedy: 'Drag the thumb over neighbouring strings, or leave one stroke out',
+      message: `The ${picks ? 'pick' : 'thumb'} has ${Math.round(ms)} ms from string ${last.string} to string ${stroke.string} at ♩ ${tempoIn(score, moment.bar)}`,
+      remedy: picks
+        ? 'Give one of them to a finger, or leave one stroke out'
+        : 'Drag the thumb over neighbouring strings, or leave one stroke out',
       remedies: [
         ...(last.string - stroke.string === 1
           ? [

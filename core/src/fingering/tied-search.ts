@@ -1,4 +1,4 @@
-import { leastCostMm, type LayeredSearch } from './layered-search.ts';
+import { cheapestWay, leastCostMm, type LayeredSearch } from './layered-search.ts';
 
 /** Moments at which a part of what is chosen must be the same. */
 export interface Tie {
@@ -15,8 +15,6 @@ export interface TiedProblem<Moment, State, Choice, Bound> {
     moments: readonly Moment[],
     before: LayeredSearch<Moment, State, Choice>,
   ) => Generator<number, LayeredSearch<Moment, State, Choice>>;
-  /** The cheapest way’s choices, one a moment. */
-  readonly way: (search: LayeredSearch<Moment, State, Choice>) => readonly (Choice | undefined)[];
   readonly taken: (choice: Choice | undefined, part: number) => Bound;
   readonly isSame: (a: Bound, b: Bound) => boolean;
   /** Everything a part of a moment may be. */
@@ -70,11 +68,14 @@ export function* searchTied<Moment, State, Choice, Bound>(
   }
 }
 
+const choicesOf = <Moment, State, Choice>(search: LayeredSearch<Moment, State, Choice>): Choice[] =>
+  cheapestWay(search).map(({ choice }) => choice);
+
 function firstBroken<Moment, State, Choice, Bound>(
   { search, bound }: Node<Moment, State, Choice, Bound>,
-  { ties, way, taken, isSame }: TiedProblem<Moment, State, Choice, Bound>,
+  { ties, taken, isSame }: TiedProblem<Moment, State, Choice, Bound>,
 ): Tie | undefined {
-  const choices = way(search);
+  const choices = choicesOf(search);
   return ties.find((tie) => {
     if (bound.has(tie)) return false;
     const [own, ...others] = tie.at.map((at) => taken(choices[at], tie.part));
@@ -108,7 +109,7 @@ function* bindAll<Moment, State, Choice, Bound>(
   found: Node<Moment, State, Choice, Bound>,
   problem: TiedProblem<Moment, State, Choice, Bound>,
 ): Generator<number, Tied<Moment, State, Choice>> {
-  const choices = problem.way(found.search);
+  const choices = choicesOf(found.search);
   const bound = new Map<Tie, Bound>();
   for (const tie of problem.ties) {
     const taken = mostCommon(
