@@ -137,8 +137,8 @@ export function* fingerScoreSteps(
   const known = before && sameSetting(before, score, hand) ? before : undefined;
   const setting = known?.setting ?? frettingSetting(score, hand);
   const asked = momentsOf(score, options, setting.usualFingers);
-  const free = yield* asPart(searchFretting(asked, setting, known?.free), 0, 0.6);
-  const { moments, search } = yield* asPart(searchAlike(asked, setting, free), 0.6, 0.9);
+  const free = yield* asPart(searchFretting(asked, setting, known?.free), 0, 0.4);
+  const { moments, search } = yield* asPart(searchAlike(asked, setting, free), 0.4, 0.5);
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
   way.forEach(({ choice }, index) =>
@@ -150,8 +150,10 @@ export function* fingerScoreSteps(
     struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
   }));
   const picker = pickingSetting(score, school);
-  const freePicking = finished(
+  const freePicking = yield* asPart(
     searchPicking(strokes, picker, known?.school === school ? known.freePicking : undefined),
+    0.5,
+    0.9,
   );
   const picking = yield* asPart(searchAlikePicking(strokes, picker, freePicking), 0.9, 1);
   return layOut(

@@ -41,37 +41,70 @@ export const searchPicking = (
     before,
   );
 
+interface Way {
+  readonly costMm: number;
+  readonly hand: Reached<PickingState, readonly DigitNumber[]>;
+  readonly before: PickingState;
+  readonly choice: readonly DigitNumber[];
+}
+
 function reach(
   from: ReachedByKey<PickingState, readonly DigitNumber[]>,
   addedMm: number,
   { at, struck, bound }: PickingMoment,
   setting: PickingSetting,
 ): ReachedByKey<PickingState, readonly DigitNumber[]> {
+  const codes = numberLetters();
   const choices = (bound ? [bound] : digitChoices(struck, setting)).flatMap((choice) => {
     const prepared = prepareStroke(struck, choice, setting);
-    return prepared
-      ? [{ choice, now: lettersOf(at, struckState(restingHand, at, struck, choice)), ...prepared }]
-      : [];
+    if (!prepared) return [];
+    const now = lettersOf(at, struckState(restingHand, at, struck, choice)).map((letters) =>
+      letters === undefined ? undefined : codes.of(letters),
+    );
+    return [{ choice, now, ...prepared }];
   });
-  const reached = new Map<string, Reached<PickingState, readonly DigitNumber[]>>();
-  for (const hand of from.values()) {
+  const hands = [...from.values()].map((hand) => {
     const before = rememberedAt(hand.state, at, setting);
+    return { hand, before, lay: lettersOf(at, before).map((letters) => codes.of(letters ?? '-')) };
+  });
+  const base = codes.count();
+  const ways = new Map<number, Way>();
+  for (const { hand, before, lay } of hands) {
     const landingMm = rememberedCosts((each, digit) => {
       const one = struck[each];
       return one ? digitMm(one, digit, at, before, setting) : 0;
     });
-    const [p = '-', i = '-', m = '-', a = '-'] = lettersOf(at, before);
     for (const { choice, now, costMm: ownMm, landings } of choices) {
       let costMm = hand.costMm + addedMm + ownMm;
       for (const each of landings) costMm += landingMm(each, choice[each] ?? noDigit);
-      const key = (now[0] ?? p) + (now[1] ?? i) + (now[2] ?? m) + (now[3] ?? a);
-      const known = reached.get(key);
-      if (known && costMm >= known.costMm) continue;
-      const state = struckState(before, at, struck, choice);
-      reached.set(key, { key, state, costMm, choice, from: hand.key });
+      let key = 0;
+      for (let digit = 0; digit < 4; digit += 1) key = key * base + (now[digit] ?? lay[digit] ?? 0);
+      const known = ways.get(key);
+      if (!known || costMm < known.costMm) ways.set(key, { costMm, hand, before, choice });
     }
   }
+  const reached = new Map<string, Reached<PickingState, readonly DigitNumber[]>>();
+  for (const { costMm, hand, before, choice } of ways.values()) {
+    const state = struckState(before, at, struck, choice);
+    const key = lettersOf(at, state)
+      .map((letters) => letters ?? '-')
+      .join('');
+    reached.set(key, { key, state, costMm, choice, from: hand.key });
+  }
   return reached;
+}
+
+/** Gives each of the letters met at a moment a number from 0: states are told apart by numbers while every choice is tried from every hand. */
+function numberLetters() {
+  const known = new Map<string, number>();
+  return {
+    of: (letters: string): number => {
+      const number = known.get(letters) ?? known.size;
+      known.set(letters, number);
+      return number;
+    },
+    count: (): number => known.size,
+  };
 }
 
 /** Works each out once: choices share what one digit pays to come to one string. */
