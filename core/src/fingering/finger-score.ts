@@ -17,7 +17,7 @@ import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import { asPart, cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
-import { searchPicking, type PickingSearch } from './picking-search.ts';
+import { pickingMoments, searchPicking, type PickingSearch } from './picking-search.ts';
 import {
   digitOf,
   pickingSetting,
@@ -144,12 +144,8 @@ export function* fingerScoreSteps(
   way.forEach(({ choice }, index) =>
     moments[index]?.starts.forEach((note, each) => strings.set(note, 6 - (choice.strings[each] ?? 0))),
   );
-  const strokes = moments.map((moment) => ({
-    at: moment.at,
-    bar: moment.bar,
-    struck: struckStrings(moment, (note) => strings.get(note) ?? note.note.string),
-  }));
   const picker = pickingSetting(score, school);
+  const strokes = pickingMoments(moments, (note) => strings.get(note) ?? note.note.string, picker);
   const freePicking = yield* asPart(
     searchPicking(strokes, picker, known?.school === school ? known.freePicking : undefined),
     0.5,

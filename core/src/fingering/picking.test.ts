@@ -6,17 +6,17 @@ import { written } from '../testing/written.ts';
 import { alternatesFrom, fingerScore } from './index.ts';
 import { finished, leastCostMm } from './layered-search.ts';
 import { momentsOf } from './moments.ts';
-import { searchPicking } from './picking-search.ts';
+import { mostMm } from './picking-pruning.ts';
+import { pickingMoments, searchPicking, type PickingMoment } from './picking-search.ts';
 import {
+  digitChoices,
   noDigit,
   pickingSetting,
   restingHand,
   stepPicking,
-  struckStrings,
   type DigitNumber,
   type PickingSetting,
   type PickingState,
-  type StruckString,
 } from './picking-step.ts';
 
 /** The digits of a bar in short writing, moment by moment, from thick to thin. */
@@ -129,10 +129,7 @@ describe('what makes a picking hand choose otherwise', () => {
 });
 
 /** Every sequence of digits, one by one; legality and cost of one step are shared with the search. */
-function exhaustiveMm(
-  moments: readonly { at: number; struck: StruckString[] }[],
-  setting: PickingSetting,
-): number {
+function exhaustiveMm(moments: readonly PickingMoment[], setting: PickingSetting): number {
   let hands: { state: PickingState; costMm: number }[] = [{ state: restingHand, costMm: 0 }];
   for (const { at, struck } of moments) {
     const every = struck.reduce<DigitNumber[][]>(
@@ -161,15 +158,51 @@ test('the search finds the least cost there is, on 1,000 small scores', () => {
       fc.constantFrom(...pickingSchools),
       (score, school) => {
         const setting = pickingSetting(score, school);
-        const moments = momentsOf(score).map((moment) => ({
-          at: moment.at,
-          bar: moment.bar,
-          struck: struckStrings(moment, ({ note }) => note.string),
-        }));
+        const moments = pickingMoments(momentsOf(score), ({ note }) => note.string, setting);
         expect(leastCostMm(finished(searchPicking(moments, setting)))).toBeCloseTo(
           exhaustiveMm(moments, setting),
           6,
         );
+      },
+    ),
+    { numRuns: 1000 },
+  );
+});
+
+test('no remembered strokes make a hand pay more than the bound by which the search leaves hands out', () => {
+  const stroke = fc.option(
+    fc.record({ at: fc.integer({ min: -960, max: 0 }), string: fc.integer({ min: 1, max: 6 }) }),
+    { nil: undefined },
+  );
+  const chosen = fc.infiniteStream(fc.nat());
+  fc.assert(
+    fc.property(
+      smallScores({ moments: 6, mostFret: 2, mostNotes: 12 }),
+      fc.constantFrom(...pickingSchools),
+      fc.integer({ min: 40, max: 300 }),
+      fc.array(stroke, { minLength: 4, maxLength: 4 }),
+      chosen,
+      (score, school, tempoBpm, strokes, which) => {
+        const setting = pickingSetting({ tempoBpm }, school);
+        const moments = pickingMoments(momentsOf(score), ({ note }) => note.string, setting);
+        const begin = (moments[0]?.at ?? 0) - 120;
+        const state = strokes.map((each) => each && { ...each, at: begin + each.at });
+        const soon = moments.map(({ at }) => at - begin);
+        const most = state.reduce(
+          (sum, each, digit) => sum + (each ? mostMm(digit, begin - each.at, soon, setting) : 0),
+          0,
+        );
+        const ways = moments.map(({ struck }) => digitChoices(struck, setting));
+        const way = ways.map((every) => every[(which.next().value ?? 0) % every.length] ?? []);
+        const costMm = (from: PickingState) =>
+          moments.reduce(
+            (hand, { at, struck }, index) => {
+              const step = stepPicking(hand.state, at, struck, way[index] ?? [], setting);
+              return step ? { state: step.state, costMm: hand.costMm + step.costMm } : hand;
+            },
+            { state: from, costMm: 0 },
+          ).costMm;
+        expect(costMm(state)).toBeLessThanOrEqual(costMm(restingHand) + most + 1e-6);
       },
     ),
     { numRuns: 1000 },
