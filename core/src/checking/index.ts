@@ -8,6 +8,7 @@ import {
 } from '../fingering/index.ts';
 import { isLetStand, validateScore, type Finding, type Score } from '../score/index.ts';
 import { thumbFindings } from '../thumb/index.ts';
+import { checkForm } from '../form/index.ts';
 import { missingMarks } from './like-bars.ts';
 import { oddLengths } from './lengths.ts';
 
@@ -43,8 +44,12 @@ export const checkScore = (score: Score, options: FingeringOptions = {}): readon
 
 /** What the score alone tells, without hands: quick enough to be asked at every key. */
 export const scoreFindings = (score: Score): Finding[] =>
-  [...validateScore(score), ...thumbFindings(score), ...missingMarks(score), ...oddLengths(score)].sort(
-    inScoreOrder,
-  );
+  [
+    ...validateScore(score),
+    ...thumbFindings(score),
+    ...checkForm(score).findings,
+    ...missingMarks(score),
+    ...oddLengths(score),
+  ].sort(inScoreOrder);
 
 const inScoreOrder = (a: Finding, b: Finding): number => a.bar - b.bar || a.beat - b.beat;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { openDocument, asDocument } from '../score/document/index.ts';
 import { blankScore, validateScore } from '../score/index.ts';
-import { barsOfForm, formTable, layForm } from './index.ts';
+import { barsOfForm, formTable, layForm, lengthsOf } from './index.ts';
 
 const metre = { beats: 3, unit: 4 } as const;
 
@@ -9,7 +9,7 @@ describe('forms', () => {
   test.each(formTable.map((form) => [form.id, form] as const))(
     '%s lays as many bars as it has',
     (_, form) => {
-      const score = layForm(blankScore({ title: 'Formed' }), form, metre);
+      const score = layForm(blankScore({ title: 'Formed' }), lengthsOf(form), metre);
       expect(score.bars).toHaveLength(barsOfForm(form));
       expect(score.bars.every((bar) => bar.metre === metre)).toBe(true);
       expect(validateScore(score)).toEqual([]);
@@ -18,11 +18,7 @@ describe('forms', () => {
   );
   test('12 bars are 12 and A A B A is 32, its sections named where they begin (common practice)', () => {
     const of = (id: string) =>
-      layForm(
-        blankScore({ title: 'Formed' }),
-        formTable.find((form) => form.id === id)!,
-        metre,
-      );
+      layForm(blankScore({ title: 'Formed' }), lengthsOf(formTable.find((form) => form.id === id)!), metre);
     expect(of('12-bar').bars).toHaveLength(12);
     expect(of('12-bar').bars.some(({ section }) => section)).toBe(false);
     expect(

@@ -1,2 +1,34 @@
-export { barsOfForm, formTable, type FormPlan } from './form-table.ts';
-export { layForm } from './lay-form.ts';
+export { barChords, type HeldChord } from './bar-chords.ts';
+export { barDifference, isNoDifference, withDifference, type BarDifference } from './difference.ts';
+export { barText, chordBeats, formText, parseForm, type FormBar, type FormChord } from './form-text.ts';
+export { barsOfForm, formTable, numeralsOf, type FormPlan } from './form-table.ts';
+export { layForm, lengthsOf, type SectionLengths } from './lay-form.ts';
+export { breakLink, dropDifference, followLinks, linkBar, linkState, type LinkState } from './links.ts';
+export { barsOf, sectionAt, sectionName, sectionsOf, type Section } from './sections.ts';
+export { writeChords, writeForm, type FormWriting } from './write-form.ts';
+export { barDifferencesSaid, type BarDifferenceSaid, type BarPlace } from './bar-words.ts';
+export {
+  barsInSection,
+  compareBars,
+  comparisonLines,
+  type ComparedBar,
+  type ComparedBars,
+} from './compare-sections.ts';
+export { checkForm, type FormCheck, type FormRemark } from './form-check.ts';
+export {
+  addSectionAs,
+  breakSection,
+  dropTurn,
+  linkSection,
+  moveTurn,
+  repeatTurn,
+  sectionLinks,
+  setOrder,
+  turnsOf,
+  unplayedSections,
+  withFirstSection,
+  type SectionLinks,
+  type Turn,
+} from './performance.ts';
+export { sectionWords } from './section-words.ts';
+export { turnaroundOf, type Turnaround } from './turnaround.ts';

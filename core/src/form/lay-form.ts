@@ -1,11 +1,20 @@
 import { setSection, type Bar, type Score } from '../score/index.ts';
-import type { FormPlan } from './form-table.ts';
+import { barsOfSection, type FormPlan } from './form-table.ts';
+
+/** How many bars each section of a form has. */
+export interface SectionLengths {
+  readonly sections: readonly { readonly name: string; readonly bars: number }[];
+}
+
+export const lengthsOf = ({ sections }: FormPlan): SectionLengths => ({
+  sections: sections.map((section) => ({ name: section.name, bars: barsOfSection(section).length })),
+});
 
 /**
  * Empty bars of a metre in place of a score's, as many as a form has, each of its sections named where it begins. A form of one section
  * needs no name for it.
  */
-export function layForm(score: Score, { sections }: FormPlan, metre: Bar['metre']): Score {
+export function layForm(score: Score, { sections }: SectionLengths, metre: Bar['metre']): Score {
   const count = sections.reduce((sum, { bars }) => sum + bars, 0);
   const empty: Score = {
     ...score,

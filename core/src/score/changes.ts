@@ -83,6 +83,8 @@ const settings: readonly Setting[] = [
   ['strings and scale', ({ gauges, scaleMm, fretCount }) => [gauges, scaleMm, fretCount]],
   ['sources', ({ sources }) => sources],
   ['comment on the piece', ({ comment }) => comment],
+  ['form', ({ form }) => form, ({ form }) => form ?? 'guessed'],
+  ['order of performance', ({ order }) => order],
   ['queries let stand', ({ letStand }) => letStand],
 ];
 
@@ -106,6 +108,9 @@ function barChanges(was: Bar, now: Bar): string[] {
       : ['thumb pattern changed']),
     ...(same(overBar(was), overBar(now)) ? [] : ['repeats, tempo or loudness changed']),
     ...(same(was.comment, now.comment) ? [] : ['comment changed']),
+    ...(was.sameAs === now.sameAs
+      ? []
+      : [now.sameAs === undefined ? 'link broken' : 'linked to another bar']),
   ];
 }
 

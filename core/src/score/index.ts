@@ -35,6 +35,7 @@ export {
   setDuration,
   setMetre,
   setSection,
+  unnamed,
   writeNote,
   type NotePlace,
 } from './edits.ts';

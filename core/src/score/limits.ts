@@ -11,4 +11,8 @@ export const scoreLimits = {
   sources: 12,
   patterns: 40,
   letStand: 400,
+  /** Sections in the order of performance. */
+  order: 64,
+  /** UTF-16 units of a form in numerals. */
+  formLength: 1200,
 } as const;

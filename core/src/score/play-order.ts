@@ -8,6 +8,12 @@ export interface PlayedBar {
   readonly time: number;
 }
 
+/** Bars from one index to another, without the second. */
+interface Range {
+  readonly from: number;
+  readonly until: number;
+}
+
 /** Where a passage that is repeated begins and ends, both counted from 0 and included, and how often it is played. */
 interface Passage {
   readonly first: number;
@@ -16,11 +22,33 @@ interface Passage {
 }
 
 /**
- * The bars in the order they are played, repeats and endings unfolded. A repeat goes back to the last repeat start,
- * without one to the bar after the repeat before it, or to the first bar that is not a pickup. Endings that follow the
- * repeat sign belong to its passage.
+ * The bars in the order they are played: sections in the order of performance, if there is one, their repeats and endings unfolded. A repeat
+ * goes back to the last repeat start, without one to the bar after the repeat before it, or to the first bar that is not a pickup. Endings that
+ * follow the repeat sign belong to its passage. Sections of the order that are not there are passed over.
  */
-export function playOrder({ bars }: Pick<Score, 'bars'>): PlayedBar[] {
+export function playOrder(score: Pick<Score, 'bars' | 'order'>): PlayedBar[] {
+  const { bars } = score;
+  return performed(score).flatMap(({ from, until }) =>
+    playedInOrder(bars.slice(from, until)).map(({ bar, time }) => ({ bar: bar + from, time })),
+  );
+}
+
+/** The stretches of bars that are played one after the other. */
+function performed({ bars, order }: Pick<Score, 'bars' | 'order'>): Range[] {
+  const whole = { from: 0, until: bars.length };
+  if (!order) return [whole];
+  const starts = bars.flatMap(({ section }, index) => (section ? [index] : []));
+  const sections = order.flatMap((id) => {
+    const from = starts.find((start) => bars[start]?.section?.id === id);
+    if (from === undefined) return [];
+    return [{ from, until: starts.find((start) => start > from) ?? bars.length }];
+  });
+  if (sections.length === 0) return [whole];
+  const [first = 0] = starts;
+  return first > 0 ? [{ from: 0, until: first }, ...sections] : sections;
+}
+
+function playedInOrder(bars: readonly Bar[]): PlayedBar[] {
   const order: PlayedBar[] = [];
   let next = 0;
   while (next < bars.length) {
@@ -67,14 +95,18 @@ export interface Unfolded {
   readonly order: readonly PlayedBar[];
 }
 
-/** Writes repeats out. Every note is an object of its own, also where its bar comes twice. */
+/** Writes repeats and the order of performance out. Every note is an object of its own, also where its bar comes twice. */
 export function unfold(score: Score): Unfolded {
   const order = playOrder(score);
-  const bars = order.flatMap(({ bar, time }) => {
+  const met = new Set<number>();
+  const bars = order.flatMap(({ bar }) => {
     const source = score.bars[bar];
     if (!source) return [];
     const { repeatStart: _, repeatTimes: __, endings: ___, ...rest } = source;
-    return [time === 1 ? rest : { ...rest, notes: rest.notes.map((note) => ({ ...note })) }];
+    const isAgain = met.has(bar);
+    met.add(bar);
+    return [isAgain ? { ...rest, notes: rest.notes.map((note) => ({ ...note })) } : rest];
   });
-  return { score: { ...score, bars }, order };
+  const { order: _, ...asWritten } = score;
+  return { score: { ...asWritten, bars }, order };
 }

@@ -45,6 +45,8 @@ const patternName = line(40).min(1);
 export const barSchema = z.strictObject({
   /** Names the bar for as long as it lives, wherever it is moved to. Absent only until the score is kept. */
   id: id.optional(),
+  /** The bar, by its id, that this one is the same as: what changes there changes here, except where the two already differ. */
+  sameAs: id.optional(),
   metre: metreSchema,
   /** A section of the form begins here and lasts until the next; its bars follow its thumb pattern, if it has one. */
   section: z
@@ -183,6 +185,10 @@ export const scoreSchema = z.strictObject({
     )
     .max(scoreLimits.letStand)
     .optional(),
+  /** The form the piece is held against, in Roman numerals by bars: "I IV I I | IV IV I I | V IV I V". Absent: guessed. */
+  form: line(scoreLimits.formLength).min(1).optional(),
+  /** Sections, by their ids, in the order they are played; bars before the first section come first. Absent: as written. */
+  order: z.array(id).min(1).max(scoreLimits.order).optional(),
   /** What the teacher says about the whole piece. */
   comment: commentSchema.optional(),
   bars: z.array(barSchema).min(1).max(scoreLimits.bars),

@@ -15,3 +15,5 @@ export {
 } from './neighbours.ts';
 export { pieceGrips, type PieceChange, type PieceGrip } from './piece-grips.ts';
 export { retuningTemplate, type RetuningTemplate } from './template.ts';
+export { functionInKey } from './function.ts';
+export { chordOfNumeral, symbolOfNumeral } from './numerals.ts';

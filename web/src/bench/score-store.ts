@@ -1,4 +1,5 @@
 import type { Score } from '@jocund/core/score';
+import { followLinks } from '@jocund/core/form';
 import { withIds } from '@jocund/core/score/document';
 import { applyThumb } from '@jocund/core/thumb';
 
@@ -7,7 +8,7 @@ export interface ScoreStore {
   readonly getScore: () => Score;
   readonly getSteps: () => { readonly undo: number; readonly redo: number };
   readonly subscribe: (listener: () => void) => () => void;
-  /** Applies a pure change and lets the thumb follow its grips. A change that changes nothing leaves no step. */
+  /** Applies a pure change, lets linked bars follow theirs and the thumb its grips. A change that changes nothing leaves no step. */
   readonly edit: (change: (score: Score) => Score) => void;
   readonly undo: () => void;
   readonly redo: () => void;
@@ -39,7 +40,9 @@ export function createScoreStore(initial: Score, newId: () => string): ScoreStor
       return () => listeners.delete(listener);
     },
     edit: (change) => {
-      const next = withIds(applyThumb(change(score)), newId);
+      const changed = applyThumb(change(score));
+      const followed = followLinks(score, changed);
+      const next = withIds(followed === changed ? changed : applyThumb(followed), newId);
       if (next !== score) set(next, [...past, score], []);
     },
     undo: () => {

@@ -1,5 +1,5 @@
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
-import { formTable, layForm, type FormPlan } from '@jocund/core/form';
+import { formTable, layForm, lengthsOf, numeralsOf, type SectionLengths } from '@jocund/core/form';
 import { parseKey } from '@jocund/core/pitch';
 import { blankScore, metreFrom, scoreLimits, type Score } from '@jocund/core/score';
 import { useForm, useWatch } from 'react-hook-form';
@@ -55,7 +55,8 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
     const parsed = parseTuning(tuning);
     const parsedKey = parseKey(key);
     const [beats, unit] = metre.split('/').map(Number);
-    const plan = formTable.find(({ id }) => id === form) ?? ownLength(Number(barCount));
+    const plan = formTable.find(({ id }) => id === form);
+    const lengths = plan ? lengthsOf(plan) : ownLength(Number(barCount));
     const score = layForm(
       blankScore({
         title: title.trim(),
@@ -63,11 +64,12 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
         ...(parsed.ok ? { tuning: parsed.value } : {}),
         ...(known ? { thumbPattern: known.thumbPattern } : {}),
       }),
-      plan,
+      lengths,
       metreFrom(beats ?? 4, unit ?? 4) ?? { beats: 4, unit: 4 },
     );
     return {
       ...score,
+      ...(plan ? { form: numeralsOf(plan) } : {}),
       tempoBpm: Number(tempo),
       ...(parsedKey.ok ? { key: parsedKey.value } : {}),
       ...(known?.bassEnding ? { bassEnding: known.bassEnding } : {}),
@@ -165,4 +167,4 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
   );
 }
 
-const ownLength = (bars: number): FormPlan => ({ id: own, name: '', sections: [{ name: 'A', bars }] });
+const ownLength = (bars: number): SectionLengths => ({ sections: [{ name: 'A', bars }] });

@@ -1,0 +1,94 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { unfold, type Score } from '../score/index.ts';
+import { smallScores } from '../testing/small-scores.ts';
+import { written } from '../testing/written.ts';
+import {
+  addSectionAs,
+  barDifferencesSaid,
+  comparisonLines,
+  dropTurn,
+  moveTurn,
+  repeatTurn,
+  sectionLinks,
+  sectionsOf,
+  sectionWords,
+  turnsOf,
+  unplayedSections,
+} from './index.ts';
+
+const said = (a: string, b: string) =>
+  barDifferencesSaid({ score: written([a]), index: 0 }, { score: written([b]), index: 0 }).map(
+    ({ words }) => words,
+  );
+
+describe('what a bar plays otherwise, in words', () => {
+  test.each([
+    ['t6:0@3', 't5:0@3', ['bass on 5 in place of 6, on 3']],
+    ['m1:3@1', 'm1:3@1.5', ['string 1, fret 3, in place of 1, on 1&']],
+    ['m2:1@2', 'm2:1@2 m1:0@4/1', ['string 1, open more, on 4']],
+    ['m2:1@2 m2:0@2.5', 'm2:1@2 m2:0@2.5p', ['pull-off more, on 2&']],
+    ['m2:1@2', 'm2:3@2', ['string 2, fret 3 in place of fret 1, on 2']],
+    ['m3:2@2/1', 'm3:2@2/0.5', ['held shorter, on 2']],
+    ['t6:3@1 t4:0@2', 't6:3@1', ['bass on string 4, open less, on 2']],
+  ])('%s against %s', (a, b, expected) => expect(said(a, b)).toEqual(expected));
+  test('a bar with itself: nothing', () =>
+    fc.assert(
+      fc.property(smallScores({ moments: 6, mostFret: 5, mostNotes: 8 }), (score) => {
+        expect(barDifferencesSaid({ score, index: 0 }, { score: structuredClone(score), index: 0 })).toEqual(
+          [],
+        );
+      }),
+    ));
+});
+
+describe('sections and the order they are played in', () => {
+  let given = 0;
+  const newId = () => `new-${(given += 1)}`;
+  const start: Score = ((score) => ({
+    ...score,
+    bars: score.bars.map((bar, index) => ({ ...bar, id: `bar-${index + 1}` })),
+  }))(written(['m1:0@1', 'm1:1@1', 'm1:2@1', 'm1:3@1']));
+  const two = addSectionAs(start, { first: 0, last: 3 }, 'Verse 2', newId);
+  const three = addSectionAs(two, { first: 2, last: 3 }, 'Ending', newId);
+  const played = (score: Score) =>
+    turnsOf(score)
+      .map(({ section }) => section.name)
+      .join(' · ');
+
+  test('a section as another, and one as its last bars', () => {
+    expect(sectionsOf(three).map((section) => `${section.name}: ${sectionWords(three, section)}`)).toEqual([
+      'Verse 1: the base, 4 bars',
+      'Verse 2: as verse 1, 0 new',
+      'Ending: as bars 3–4, 0 new',
+    ]);
+    expect(sectionLinks(three, sectionsOf(three)[2]!).indent).toBe(2);
+  });
+  test('turns are moved, repeated and left out, for sound as for the page', () => {
+    const ids = (score: Score) => unfold(score).order.map(({ bar }) => bar + 1);
+    expect(ids(three)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
+    const again = repeatTurn(three, 0);
+    expect(played(again)).toBe('Verse 1 · Verse 1 · Verse 2 · Ending');
+    expect(ids(again).slice(0, 8)).toEqual([1, 2, 3, 4, 1, 2, 3, 4]);
+    expect(played(moveTurn(three, 2, -1))).toBe('Verse 1 · Ending · Verse 2');
+    const without = dropTurn(three, 1);
+    expect(played(without)).toBe('Verse 1 · Ending');
+    expect(unplayedSections(without).map(({ name }) => name)).toEqual(['Verse 2']);
+    expect(moveTurn(moveTurn(three, 2, -1), 1, 1)).toEqual(three);
+  });
+  test('bars that are played twice hold notes of their own', () => {
+    const { score } = unfold(repeatTurn(three, 0));
+    expect(score.bars[0]!.notes[0]).not.toBe(score.bars[4]!.notes[0]);
+  });
+  test('two sections side by side: only what differs', () => {
+    const [verse, other] = sectionsOf(two);
+    const change = {
+      ...two,
+      bars: two.bars.with(5, { ...two.bars[5]!, notes: written(['m1:5@1']).bars[0]!.notes }),
+    };
+    expect(comparisonLines({ score: two, ...verse! }, { score: two, ...other! })).toEqual([]);
+    expect(comparisonLines({ score: change, ...verse! }, { score: change, ...other! })).toEqual([
+      'bar 6: string 1, fret 5 in place of fret 1, on 1',
+    ]);
+  });
+});
