@@ -54,7 +54,7 @@ test('every part of the tuning and shapes margins', async ({ signedIn: page }) =
   }
 });
 
-for (const stage of ['tuning', 'shapes', 'thumb', 'melody', 'studies', 'handout']) {
+for (const stage of ['tuning', 'shapes', 'thumb', 'melody', 'form', 'studies', 'handout']) {
   test(`bench, ${stage}: full, empty and at phone width`, async ({ signedIn: page }) => {
     const pieces = (await (await page.request.get('/api/pieces')).json()) as {
       title: string;

@@ -132,8 +132,9 @@ test('each stage has a key, from anywhere outside a text field, and the place is
     ['Shift+Digit1', 'tuning'],
     ['Shift+Digit2', 'shapes'],
     ['Shift+Digit3', 'thumb'],
-    ['Shift+Digit5', 'studies'],
-    ['Shift+Digit6', 'handout'],
+    ['Shift+Digit5', 'form'],
+    ['Shift+Digit6', 'studies'],
+    ['Shift+Digit7', 'handout'],
     ['Shift+Digit4', 'melody'],
   ] as const) {
     await page.keyboard.press(key);

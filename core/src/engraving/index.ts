@@ -37,3 +37,4 @@ export {
 export { gutter, plateSize, stringWidth, yOfString, type SheetRows } from './sheet-rows.ts';
 export { textEdges, textWidth } from './text-width.ts';
 export { beamGroups, restsOf, stemsOf, tripletRuns, type Rest, type Stem } from './voices.ts';
+export { drawSideBySide, spanOfTick, type BarPair, type SideBySide } from './side-by-side.ts';

@@ -14,10 +14,18 @@ import {
 } from '../score/index.ts';
 import { barChords } from './bar-chords.ts';
 
-/** One thing in which a bar differs from another: where, and in words. */
+/** One thing in which a bar differs from another: at which moments, and in words. */
 export interface BarDifferenceSaid {
-  readonly tick: Ticks;
+  readonly ticks: readonly Ticks[];
   readonly words: string;
+}
+
+/** One thing at one moment, before what is the same at several is said once. */
+interface Said {
+  readonly tick: Ticks;
+  readonly what: string;
+  /** "on 2&"; empty where no moment is said. */
+  readonly on: string;
 }
 
 /** A bar in its score, by its index from 0. */
@@ -39,20 +47,32 @@ export function barDifferencesSaid(a: BarPlace, b: BarPlace): BarDifferenceSaid[
     ...voiceSaid(was, now, 'thumb'),
     ...voiceSaid(was, now, 'melody'),
   ];
-  return said.sort((one, other) => one.tick - other.tick);
+  return saidOnce(said.sort((one, other) => one.tick - other.tick));
 }
 
-const metreSaid = ({ metre: was }: Bar, { metre: now }: Bar): BarDifferenceSaid[] => {
+/** What is the same at several moments is said once: "bass on 5 in place of 6, on 1, 2 and 4". */
+function saidOnce(said: readonly Said[]): BarDifferenceSaid[] {
+  const groups = new Map<string, Said[]>();
+  for (const each of said) groups.set(each.what, [...(groups.get(each.what) ?? []), each]);
+  return [...groups].map(([what, all]) => {
+    const ons = all.flatMap(({ on }) => (on === '' ? [] : [on]));
+    const last = ons.pop();
+    const where = last === undefined ? '' : `, on ${ons.length > 0 ? `${ons.join(', ')} and ` : ''}${last}`;
+    return { ticks: all.map(({ tick }) => tick), words: what + where };
+  });
+}
+
+const metreSaid = ({ metre: was }: Bar, { metre: now }: Bar): Said[] => {
   if (was.beats === now.beats && was.unit === now.unit) return [];
   const more = now.beats - was.beats;
-  const words =
+  const what =
     was.unit === now.unit
       ? `${Math.abs(more)} ${Math.abs(more) === 1 ? 'beat' : 'beats'} ${more > 0 ? 'more' : 'less'}`
       : `${now.beats}/${now.unit} in place of ${was.beats}/${was.unit}`;
-  return [{ tick: 0, words }];
+  return [{ tick: 0, what, on: '' }];
 };
 
-function chordsSaid(a: BarPlace, b: BarPlace): BarDifferenceSaid[] {
+function chordsSaid(a: BarPlace, b: BarPlace): Said[] {
   const chords = ({ score, index }: BarPlace) =>
     new Map(
       barChords(score, index).map(({ tick, name }) => [
@@ -66,13 +86,10 @@ function chordsSaid(a: BarPlace, b: BarPlace): BarDifferenceSaid[] {
     const [before, after] = [was.get(tick), now.get(tick)];
     const on = onBeat(b, tick);
     if (before?.frets === after?.frets) return [];
-    if (!before) return [{ tick, words: `${after?.name ?? 'a grip'} more, ${on}` }];
-    if (!after) return [{ tick, words: `${before.name ?? 'a grip'} less, ${on}` }];
-    if (before.name === after.name)
-      return [{ tick, words: `${after.name ?? 'the grip'} held otherwise, ${on}` }];
-    return [
-      { tick, words: `${after.name ?? 'another grip'} in place of ${before.name ?? 'another'}, ${on}` },
-    ];
+    if (!before) return [{ tick, what: `${after?.name ?? 'a grip'} more`, on }];
+    if (!after) return [{ tick, what: `${before.name ?? 'a grip'} less`, on }];
+    if (before.name === after.name) return [{ tick, what: `${after.name ?? 'the grip'} held otherwise`, on }];
+    return [{ tick, what: `${after.name ?? 'another grip'} in place of ${before.name ?? 'another'}`, on }];
   });
 }
 
@@ -85,22 +102,21 @@ function countedAt(metre: Metre, tick: Ticks): string {
 
 const onBeat = ({ score, index }: BarPlace, tick: Ticks): string => {
   const bar = score.bars[index];
-  return `on ${bar ? countedAt(bar.metre, tick) : ''}`;
+  return bar ? countedAt(bar.metre, tick) : '';
 };
 
 /** Notes of a voice paired: first those that are the same, then by moment and string, by moment, by string and fret. */
-function voiceSaid(was: Bar, now: Bar, voice: Voice): BarDifferenceSaid[] {
+function voiceSaid(was: Bar, now: Bar, voice: Voice): Said[] {
   const left = was.notes.filter((note) => note.voice === voice);
   let fresh = now.notes.filter((note) => note.voice === voice);
-  const said: BarDifferenceSaid[] = [];
-  const on = (tick: Ticks) => `on ${countedAt(now.metre, tick)}`;
+  const said: Said[] = [];
+  const on = (tick: Ticks) => countedAt(now.metre, tick);
   const pair = (matches: (a: Note, b: Note) => boolean, say: (a: Note, b: Note) => readonly string[]) => {
     fresh = fresh.filter((note) => {
       const at = left.findIndex((other) => matches(other, note));
       const [other] = at < 0 ? [] : left.splice(at, 1);
       if (!other) return true;
-      for (const words of say(other, note))
-        said.push({ tick: note.tick, words: `${words}, ${on(note.tick)}` });
+      for (const what of say(other, note)) said.push({ tick: note.tick, what, on: on(note.tick) });
       return false;
     });
   };
@@ -126,10 +142,11 @@ function voiceSaid(was: Bar, now: Bar, voice: Voice): BarDifferenceSaid[] {
   for (const note of fresh)
     said.push({
       tick: note.tick,
-      words: [`${noteWords(note)} more`, ...marksOf(note)].join(', ') + `, ${on(note.tick)}`,
+      what: [`${noteWords(note)} more`, ...marksOf(note)].join(', '),
+      on: on(note.tick),
     });
   for (const note of left)
-    said.push({ tick: note.tick, words: `${noteWords(note)} less, on ${countedAt(was.metre, note.tick)}` });
+    said.push({ tick: note.tick, what: `${noteWords(note)} less`, on: countedAt(was.metre, note.tick) });
   return said;
 }
 

@@ -25,6 +25,7 @@ const said = (a: string, b: string) =>
 describe('what a bar plays otherwise, in words', () => {
   test.each([
     ['t6:0@3', 't5:0@3', ['bass on 5 in place of 6, on 3']],
+    ['t6:0@1 t6:0@3 t6:0@4', 't5:0@1 t5:0@3 t5:0@4', ['bass on 5 in place of 6, on 1, 3 and 4']],
     ['m1:3@1', 'm1:3@1.5', ['string 1, fret 3, in place of 1, on 1&']],
     ['m2:1@2', 'm2:1@2 m1:0@4/1', ['string 1, open more, on 4']],
     ['m2:1@2 m2:0@2.5', 'm2:1@2 m2:0@2.5p', ['pull-off more, on 2&']],

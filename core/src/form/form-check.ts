@@ -8,7 +8,7 @@ import { turnaroundOf } from './turnaround.ts';
 import { sectionName, sectionsOf, type Section } from './sections.ts';
 
 /** What a section is held against. */
-export interface SectionForm {
+interface SectionForm {
   readonly section: Section;
   readonly bars: readonly FormBar[];
 }
@@ -50,6 +50,15 @@ export function checkForm(score: Score): FormCheck {
     findings: held.flatMap((each) => wrongChords(score, each)),
     remarks: held.flatMap((each) => remarksOf(score, each)),
   };
+}
+
+/** The bar of the form that a bar of the score, by its index from 0, is held against. */
+export function chordsWanted(score: Score, index: number): FormBar | undefined {
+  const form = score.form ?? guessForm(score);
+  const parsed = form === undefined ? undefined : parseForm(form);
+  const held = parsed?.ok ? sectionsHeldAgainst(score, parsed.value) : [];
+  const within = held.find(({ section }) => section.first <= index && index <= section.last);
+  return within?.bars[index - within.section.first];
 }
 
 const plain = (text: string): string => text.replaceAll(/[\s|]+/g, ' ').trim();

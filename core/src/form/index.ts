@@ -14,7 +14,7 @@ export {
   type ComparedBar,
   type ComparedBars,
 } from './compare-sections.ts';
-export { checkForm, type FormCheck, type FormRemark } from './form-check.ts';
+export { checkForm, chordsWanted, type FormCheck, type FormRemark } from './form-check.ts';
 export {
   addSectionAs,
   breakSection,
@@ -32,3 +32,4 @@ export {
 } from './performance.ts';
 export { sectionWords } from './section-words.ts';
 export { turnaroundOf, type Turnaround } from './turnaround.ts';
+export { formRows, writtenBars, type FormCell, type FormRow } from './form-rows.ts';

@@ -1,6 +1,6 @@
 import { blankScore, insertBarAfter, layGrip, writeNote } from '@jocund/core/score';
 import { expect, test, vi } from 'vitest';
-import { newId } from './new-id.ts';
+import { newId } from '../work/new-id.ts';
 import { createScoreStore } from './score-store.ts';
 
 const place = { bar: 0, tick: 0, string: 1, voice: 'melody' } as const;

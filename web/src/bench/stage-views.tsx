@@ -1,5 +1,6 @@
 import { lazy, Suspense, type ReactNode } from 'react';
 import { useBench } from './bench-context.tsx';
+import { useVersions } from './form/use-versions.ts';
 import { MelodyMargin } from './melody/melody-margin.tsx';
 import { Legend } from './score/legend.tsx';
 import { ScoreEditor } from './score/score-editor.tsx';
@@ -17,6 +18,8 @@ const ShapesMargin = lazy(async () => ({
   default: (await import('./shapes/shapes-margin.tsx')).ShapesMargin,
 }));
 const ThumbMargin = lazy(async () => ({ default: (await import('./thumb/thumb-margin.tsx')).ThumbMargin }));
+const FormSheet = lazy(async () => ({ default: (await import('./form/form-sheet.tsx')).FormSheet }));
+const FormMargin = lazy(async () => ({ default: (await import('./form/form-margin.tsx')).FormMargin }));
 const Ladder = lazy(async () => ({ default: (await import('./studies/ladder.tsx')).Ladder }));
 const StudiesMargin = lazy(async () => ({
   default: (await import('./studies/studies-margin.tsx')).StudiesMargin,
@@ -48,6 +51,7 @@ const sheets: Record<StageId, ReactNode> = {
   ),
   thumb: scoreStage({ voice: 'thumb', hasCursor: true }),
   melody: scoreStage({ voice: 'melody', hasCursor: true }),
+  form: <FormSheet />,
   studies: <Ladder />,
   handout: <Handout />,
 };
@@ -57,6 +61,7 @@ const margins: Record<StageId, ReactNode> = {
   shapes: <ShapesMargin />,
   thumb: <ThumbMargin />,
   melody: <MelodyMargin />,
+  form: <FormMargin />,
   studies: <StudiesMargin />,
   handout: <HandoutMargin />,
 };
@@ -73,11 +78,23 @@ export const StageMargin = ({ stage }: { stage: StageId }) => (
 
 /** The transport plays the piece; on Studies and Handout the chosen rung, which is only cut there. */
 export const StageTransport = ({ stage }: { stage: StageId }) =>
-  stage === 'studies' || stage === 'handout' ? <RungTransport /> : <PieceTransport />;
+  stage === 'studies' || stage === 'handout' ? (
+    <RungTransport />
+  ) : stage === 'form' ? (
+    <FormTransport />
+  ) : (
+    <PieceTransport />
+  );
 
 function PieceTransport() {
   const { score } = useBench();
   return <TransportBar score={score} />;
+}
+
+/** Two sections that are held beside each other are heard against each other, too. */
+function FormTransport() {
+  const { score } = useBench();
+  return <TransportBar score={score} versions={useVersions()} />;
 }
 
 function RungTransport() {

@@ -1,9 +1,10 @@
+import { sectionsOf, turnsOf } from '@jocund/core/form';
 import { countRungs } from '@jocund/core/grading';
 import { beatStarts, placedNotes, type Finding, type Score } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { counted } from '../ui/words.ts';
 
-export type StageId = 'tuning' | 'shapes' | 'thumb' | 'melody' | 'studies' | 'handout';
+export type StageId = 'tuning' | 'shapes' | 'thumb' | 'melody' | 'form' | 'studies' | 'handout';
 
 /** How far a stage has come, in a few words. A waiting stage says what it waits for. */
 export interface StageStatus {
@@ -16,6 +17,7 @@ export const stages: readonly { readonly id: StageId; readonly name: string }[] 
   { id: 'shapes', name: 'Shapes' },
   { id: 'thumb', name: 'Thumb' },
   { id: 'melody', name: 'Melody' },
+  { id: 'form', name: 'Form' },
   { id: 'studies', name: 'Studies' },
   { id: 'handout', name: 'Handout' },
 ];
@@ -35,7 +37,9 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
   const thumbFindings = findings.filter(
     ({ code }) => code.startsWith('thumb') || code === 'unknown-pattern',
   ).length;
-  const melodyFindings = findings.length - thumbFindings;
+  const formFindings = findings.filter(({ code }) => code.startsWith('form')).length;
+  const melodyFindings = findings.length - thumbFindings - formFindings;
+  const turns = turnsOf(score).length;
   const capo = score.capo > 0 ? ` · capo ${score.capo}` : '';
   const queries = (count: number): StageStatus => ({
     state: 'query',
@@ -59,6 +63,12 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
         : melody > 0
           ? { state: 'done', words: counted(melody, 'note') }
           : { state: 'waiting', words: 'no note yet' },
+    form:
+      formFindings > 0
+        ? queries(formFindings)
+        : sectionsOf(score).length > 1
+          ? { state: 'done', words: `${turns} played` }
+          : { state: grips > 0 ? 'done' : 'waiting', words: grips > 0 ? 'one section' : 'no chord yet' },
     studies:
       thumbed + melody > 0
         ? { state: 'done', words: counted(countRungs(score), 'rung') }

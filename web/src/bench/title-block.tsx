@@ -1,5 +1,7 @@
 import { sheetFigures } from '@jocund/core/engraving';
-import type { Score } from '@jocund/core/score';
+import { writtenBars } from '@jocund/core/form';
+import { playOrder, type Score } from '@jocund/core/score';
+import { useDeferredValue, useMemo } from 'react';
 import { useBench } from './bench-context.tsx';
 import { Button } from '../ui/button.tsx';
 import { useNames } from '../ui/use-names.ts';
@@ -35,6 +37,17 @@ function SheetFigures({ score }: { score: Score }) {
   );
 }
 
+/** How many bars there are; of a piece with links or an order of its own, how many are written and how many are played. */
+function BarCount({ score }: { score: Score }) {
+  const settled = useDeferredValue(score);
+  const { written, played } = useMemo(
+    () => ({ written: writtenBars(settled), played: playOrder(settled).length }),
+    [settled],
+  );
+  if (written === played) return counted(written, 'bar');
+  return `${counted(written, 'bar')} written, ${played} played`;
+}
+
 /** Title, player and figures over the sheet, with what can be taken back and where the work stands. */
 export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockProps) {
   const { score, undo, redo, steps } = useBench();
@@ -46,7 +59,7 @@ export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockPro
           <p className="leading-tight text-ink1-80">
             {score.player ? `after ${score.player}` : 'no player named'}
             <br />
-            {counted(score.bars.length, 'bar')}
+            <BarCount score={score} />
           </p>
         </div>
         <SheetFigures score={score} />

@@ -8,7 +8,7 @@ import { useSay } from '../ui/toast.tsx';
 import { noDrafts, openDrafts, type LeftDraft, type OpenedDrafts } from '../drafts/drafts.ts';
 import { createAutosave, type Autosave } from './saving/autosave.ts';
 import type { SaveState } from './saving/save-state.ts';
-import { newId } from './new-id.ts';
+import { newId } from '../work/new-id.ts';
 import { createScoreStore, type ScoreStore } from './score-store.ts';
 
 /** One opening of a piece: its store, its saving and its player. */

@@ -2,6 +2,7 @@ import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
+import type { FormBar } from '@jocund/core/form';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
@@ -72,6 +73,20 @@ export interface Tasks {
     readonly output: { readonly moreMm: number; readonly differing: number; readonly moreQueries: number };
   };
   /** The melody's places chosen anew, in a stretch or the whole score. */
+  readonly writeForm: {
+    readonly input: {
+      readonly score: Score;
+      /** The bar it begins with, from 0. */
+      readonly index: number;
+      readonly form: readonly FormBar[];
+      /** Behind numerals without a colour of their own. */
+      readonly colour: string;
+      readonly hand: Hand;
+      /** Whether its first bar is laid on every chord, or only the chords of that bar are written. */
+      readonly writes: 'form' | 'chords';
+    };
+    readonly output: Result<Score>;
+  };
   readonly placeMelody: {
     readonly input: {
       readonly score: Score;

@@ -11,6 +11,7 @@ import {
   suggestTask,
   weighNoteTask,
 } from './fingering-tasks.ts';
+import { writeFormTask } from './form-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -41,6 +42,10 @@ const tasks: {
   *placeMelody(input) {
     yield 0;
     return yield* placeMelodyTask(input);
+  },
+  *writeForm(input) {
+    yield 0;
+    return writeFormTask(input);
   },
   *suggest(input) {
     yield 0;
@@ -80,6 +85,8 @@ export function stepsOf(
       return tasks.compareHands(request.input);
     case 'placeMelody':
       return tasks.placeMelody(request.input);
+    case 'writeForm':
+      return tasks.writeForm(request.input);
     case 'suggest':
       return tasks.suggest(request.input);
     case 'readFile':

@@ -16,6 +16,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   weighNote: 'hands',
   compareHands: 'hands',
   placeMelody: 'hands',
+  writeForm: 'hands',
   suggest: 'hands',
   findGrips: 'hands',
   readFile: 'files',

@@ -2,7 +2,7 @@ import { blankScore, writeNote, type Score } from '@jocund/core/score';
 import { asDocument, documentSchema } from '@jocund/core/score/document';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Draft, DraftKeeper } from '../../drafts/drafts.ts';
-import { newId } from '../new-id.ts';
+import { newId } from '../../work/new-id.ts';
 import { createScoreStore } from '../score-store.ts';
 import { createAutosave } from './autosave.ts';
 

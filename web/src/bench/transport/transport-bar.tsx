@@ -5,6 +5,7 @@ import { isTextField } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
+import { VersionSwitch, type Versions } from './version-switch.tsx';
 
 /**
  * Keys that mean something else where text is typed or a control is held. A button that was pressed with the mouse is not held: the
@@ -17,7 +18,7 @@ const isTakenBy = (target: EventTarget | null): boolean =>
     (target.closest('button, a, summary') !== null && target.matches(':focus-visible')));
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
-export function TransportBar({ score }: { score: Score }) {
+export function TransportBar({ score, versions }: { score: Score; versions?: Versions | undefined }) {
   const { cursor } = useBench();
   const transport = useTransport(score, cursor.bar);
   useTransportKeys(transport, cursor.bar);
@@ -56,6 +57,7 @@ export function TransportBar({ score }: { score: Score }) {
       </p>
       <TempoControl transport={transport} full={score.tempoBpm} />
       <BarStrip score={score} transport={transport} bar={bar} />
+      {versions && <VersionSwitch versions={versions} transport={transport} bar={bar} />}
       <VoiceSwitches transport={transport} />
       {state.fault && (
         <p role="alert" className="w-full font-semibold">

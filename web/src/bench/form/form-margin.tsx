@@ -1,0 +1,19 @@
+import { Margin } from '../margin.tsx';
+import { CheckPart } from './check-part.tsx';
+import { OrderPart } from './order-part.tsx';
+import { SectionPart } from './section-part.tsx';
+import { TemplatePart } from './template-part.tsx';
+import { useFormView } from './use-form-view.ts';
+
+/** What the margin asks on Form: which form, what strays from it, what a section follows, in which order all is played. */
+export function FormMargin() {
+  const view = useFormView();
+  return (
+    <Margin title="Form">
+      <TemplatePart key={view.check.form ?? ''} view={view} />
+      <CheckPart view={view} />
+      <SectionPart view={view} />
+      <OrderPart view={view} />
+    </Margin>
+  );
+}
