@@ -3,6 +3,8 @@ import { describeFault } from '@jocund/core/fault';
 import { InputError, UsageError, table, type Answer, type Arguments, type Command } from './command.ts';
 import { convert } from './commands/convert.ts';
 import { fit } from './commands/fit.ts';
+import { diff } from './commands/diff.ts';
+import { form } from './commands/form.ts';
 import { ladder } from './commands/ladder.ts';
 import { finger } from './commands/finger.ts';
 import { findtuning } from './commands/findtuning.ts';
@@ -27,6 +29,8 @@ const commands: readonly Command[] = [
   call,
   grade,
   ladder,
+  form,
+  diff,
   convert,
   schema,
 ];

@@ -30,10 +30,11 @@ const mostTimes = 2;
 
 /**
  * Writes the melody of a score with its chords as ABC (ABC standard 2.1): as heard, unit length an eighth. A passage that is played more
- * than twice is written out. What has no place in it, {@link notInAbc} tells.
+ * than twice, and an order of performance, are written out. What has no place in it, {@link notInAbc} tells.
  */
 export function writeAbc(written: Score): string {
-  const isWrittenOut = written.bars.some(({ repeatTimes = 0 }) => repeatTimes > mostTimes);
+  const isWrittenOut =
+    written.order !== undefined || written.bars.some(({ repeatTimes = 0 }) => repeatTimes > mostTimes);
   const score = isWrittenOut ? unfold(written).score : written;
   const key = transposeKey(score.key, soundingShift(score));
   const [first] = score.bars;

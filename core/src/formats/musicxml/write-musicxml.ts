@@ -9,6 +9,7 @@ import {
   type Bar,
   type Score,
   ticksPerQuarter,
+  unfold,
   validateScore,
   type Voice,
 } from '../../score/index.ts';
@@ -30,12 +31,12 @@ const prologue = `<?xml version="1.0" encoding="UTF-8"?>
  * one part, one tab staff with tuning and capo; voice 1 is the melody, stems up, voice 2 the thumb, stems down. Pitches are
  * as heard: the capo raises the open strings, as the format defines its `capo` element; a guitar tuned away as a whole has
  * its real open strings. A concert pitch other than 440 has no place in the format. Swing is a `sound` swing element.
- * Refuses a score in which a voice overflows its bar or overlaps itself: no file could say that.
+ * An order of performance is written out. Refuses a score in which a voice overflows its bar or overlaps itself: no file could say that.
  */
 export function writeMusicXml(score: Score): Result<string> {
   const overflow = validateScore(score).find(({ code }) => timeFaults.includes(code));
   if (overflow) return fail(overflow.message, overflow.remedy, placeOfFinding(overflow));
-  return ok(write(score));
+  return ok(write(score.order ? unfold(score).score : score));
 }
 
 const timeFaults = ['bar-too-full', 'notes-overlap'];
