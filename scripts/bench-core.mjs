@@ -2,10 +2,12 @@ import { readFileSync } from 'node:fs';
 import { createSheetDrawer, sheetMeasures } from '@jocund/core/engraving';
 import { fingerScore } from '@jocund/core/fingering';
 import { readMusicXml, writeMusicXml } from '@jocund/core/formats/musicxml';
+import { followLinks } from '@jocund/core/form';
 import { mediumHand } from '@jocund/core/hands';
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
 import { findGrips, nameGrip, parseChord } from '@jocund/core/shapes';
+import { applyThumb } from '@jocund/core/thumb';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { Chord } from 'tonal';
 
@@ -31,6 +33,7 @@ benchFinder();
 benchNaming();
 benchFingering();
 benchSheet();
+benchLinks();
 
 function benchGrips() {
   const symbols = ['D7', 'G', 'Am', 'E7', 'F#m7b5', 'Bdim7', 'C13', 'F'];
@@ -231,4 +234,27 @@ function benchSheet() {
   const readMs = Array.from({ length: 3 }, () => milliseconds(() => readMusicXml(xml)));
   report('MusicXML of 320 bars, written', `${median(writeMs).toFixed(0)} ms`, '–');
   report('MusicXML of 320 bars, read', `${median(readMs).toFixed(0)} ms`, '–');
+}
+
+/** One bar changed that sixty others are the same as, until the sheet is drawn again, without the browser's ink. */
+function benchLinks() {
+  const [first] = demoPiece(1).bars;
+  if (!first) throw new Error('a piece without bars');
+  const bars = Array.from({ length: 61 }, (_, index) => ({
+    ...JSON.parse(JSON.stringify(first)),
+    id: `bar-${index}`,
+    ...(index === 0 ? {} : { sameAs: 'bar-0' }),
+  }));
+  const score = { ...demoPiece(1), bars };
+  const options = { shown: withSigns, leftHanded: false, signs: { picking: true, fretting: true } };
+  const draw = createSheetDrawer();
+  draw(score, sheetMeasures, options);
+  const ms = Array.from({ length: 9 }, (_, fret) =>
+    milliseconds(() => {
+      const notes = first.notes.map((note, each) => (each === 1 ? { ...note, fret } : note));
+      const changed = { ...score, bars: score.bars.with(0, { ...score.bars[0], notes }) };
+      draw(applyThumb(followLinks(score, changed)), sheetMeasures, options);
+    }),
+  );
+  report('a change that 60 linked bars follow, drawn', `${median(ms).toFixed(0)} ms`, '<= 50 ms');
 }

@@ -39,7 +39,7 @@ export interface Layering<Moment, State, Choice> {
 }
 
 /** Moments worked out between two reports. */
-const momentsAStep = 16;
+const momentsAStep = 8;
 
 /** Runs a search to its end at once. */
 export function finished<Answer>(steps: Generator<number, Answer>): Answer {

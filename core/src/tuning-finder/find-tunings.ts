@@ -1,7 +1,7 @@
 import { openMidiLowToHigh, soundingKey, type Instrument, type Tuning } from '../instrument/index.ts';
-import { keyText, transposeKey } from '../pitch/index.ts';
+import { keyText, transposeKey, type Key } from '../pitch/index.ts';
 import { tuningCosts } from './costs.ts';
-import { layPassage, waysToPlay, type LaidPassage, type PassageWays } from './lay-passage.ts';
+import { layPassage, waysToPlay, type LaidPassage } from './lay-passage.ts';
 import type { FoundTuning, TuningSearch, TuningTerm } from './found-tuning.ts';
 import { layByHands } from './lay-by-hands.ts';
 import type { Passage } from './passage.ts';
@@ -19,16 +19,9 @@ export function* findTunings(passage: Passage, search: TuningSearch): Generator<
   const perTuning = Math.max(1, Math.ceil(limit / Math.max(1, tunings.length)));
   const best: Ranked[] = [];
   for (const [index, tuning] of tunings.entries()) {
-    const ofTuning: Ranked[] = [];
-    const capos = search.only
-      ? [search.only.capo]
-      : Array.from({ length: search.maxCapo + 1 }, (_, capo) => capo);
-    for (const [each, capo] of capos.entries()) {
-      ofTuning.push(...rankCapo(passage, search, tuning, capo));
-      yield (laidShare * (index + (each + 1) / capos.length)) / tunings.length;
-    }
     const kept = isToday(tuning, search) ? Math.max(perTuning, waysOfToday) : perTuning;
-    best.push(...ofTuning.sort(byCost).slice(0, kept));
+    const share = (done: number) => (laidShare * (index + done)) / tunings.length;
+    best.push(...(yield* bestWays(passage, search, tuning, kept, share)));
   }
   best.sort(byCost);
   const necks = byNeck(best);
@@ -130,18 +123,71 @@ const withTerms = (found: Ranked, terms: readonly TuningTerm[]): Ranked => ({
   costMm: terms.reduce((sum, { mm }) => sum + mm, 0),
 });
 
-/** Every transposition of one tuning under one capo. */
-function rankCapo(passage: Passage, search: TuningSearch, tuning: Tuning, capo: number): Ranked[] {
-  const instrument: Instrument = { ...search.guitar, tuning, capo };
+/** A capo and a key that a tuning is tried with, and what they cost before a note is laid. */
+interface Way {
+  readonly capo: number;
+  readonly transpose: number;
+  readonly shapeKey: Key;
+  readonly terms: readonly TuningTerm[];
+  readonly leastMm: number;
+}
+
+/** So many ways are laid between two reports. */
+const waysAStep = 8;
+
+/**
+ * The cheapest capos and keys of one tuning, as many as are kept. They are laid in the order of what they cost before a note is laid: once that
+ * alone is more than what has been found, none of the rest can be cheaper.
+ */
+function* bestWays(
+  passage: Passage,
+  search: TuningSearch,
+  tuning: Tuning,
+  kept: number,
+  share: (done: number) => number,
+): Generator<number, Ranked[]> {
+  const ways = waysOf(passage, search, tuning);
   const open = openMidiLowToHigh(tuning);
-  const ranked: Ranked[] = [];
-  const transposes = search.only ? [search.only.transpose] : transpositions(search.maxTranspose);
-  for (const transpose of transposes) {
-    const shift = transpose - capo - (tuning.wholeSemitones ?? 0);
-    const ways: PassageWays = waysToPlay(passage, open, shift, instrument);
-    ranked.push(rank(passage, layPassage(passage, ways, instrument), instrument, transpose, search.today));
+  let best: Ranked[] = [];
+  for (const [index, way] of ways.entries()) {
+    const worst = best[kept - 1];
+    if (worst && way.leastMm > worst.costMm + closeMm) break;
+    const instrument: Instrument = { ...search.guitar, tuning, capo: way.capo };
+    const shift = way.transpose - way.capo - (tuning.wholeSemitones ?? 0);
+    const laid = layPassage(passage, waysToPlay(passage, open, shift, instrument), instrument);
+    best = [...best, rank(passage, laid, tuning, way, search.today)].sort(byCost).slice(0, kept);
+    if (index % waysAStep === 0) yield share(index / ways.length);
   }
-  return ranked;
+  yield share(1);
+  return best;
+}
+
+/** Costs this near to each other count as alike, as in {@link byCost}. */
+const closeMm = 0.1;
+
+/** Every capo and key of a tuning, the cheapest before a note is laid first. */
+function waysOf(passage: Passage, { only, maxCapo, maxTranspose }: TuningSearch, tuning: Tuning): Way[] {
+  const capos = only ? [only.capo] : Array.from({ length: maxCapo + 1 }, (_, capo) => capo);
+  const transposes = only ? [only.transpose] : transpositions(maxTranspose);
+  return capos
+    .flatMap((capo) =>
+      transposes.map((transpose): Way => {
+        const shapeKey = transposeKey(passage.key, transpose - capo - (tuning.wholeSemitones ?? 0));
+        const terms: TuningTerm[] = [
+          {
+            name: 'capo',
+            mm: capo * tuningCosts.capoFret + Math.max(0, capo - 5) * tuningCosts.highCapoFret,
+          },
+          {
+            name: 'another key',
+            mm: transpose === 0 ? 0 : tuningCosts.otherKey + Math.abs(transpose) * tuningCosts.keySemitone,
+          },
+          ...ownTerms(tuning, shapeKey, passage),
+        ];
+        return { capo, transpose, shapeKey, terms, leastMm: terms.reduce((sum, { mm }) => sum + mm, 0) };
+      }),
+    )
+    .sort((a, b) => a.leastMm - b.leastMm);
 }
 
 /** 0, then −1, 1, −2, 2 … without counting the tritone twice. */
@@ -151,22 +197,15 @@ const transpositions = (most: number): number[] =>
 function rank(
   passage: Passage,
   laid: LaidPassage,
-  instrument: Instrument,
-  transpose: number,
+  tuning: Tuning,
+  { capo, transpose, shapeKey, terms: before }: Way,
   today: Tuning,
 ): Ranked {
-  const { tuning, capo } = instrument;
-  const shapeKey = transposeKey(passage.key, transpose - capo - (tuning.wholeSemitones ?? 0));
   const counted = counts(passage, laid);
   const terms: TuningTerm[] = [
     { name: 'the hand, each bar', mm: laid.handMm / Math.max(1, passage.barCount) },
     ...frettedMm(passage, counted),
-    { name: 'capo', mm: capo * tuningCosts.capoFret + Math.max(0, capo - 5) * tuningCosts.highCapoFret },
-    {
-      name: 'another key',
-      mm: transpose === 0 ? 0 : tuningCosts.otherKey + Math.abs(transpose) * tuningCosts.keySemitone,
-    },
-    ...ownTerms(tuning, shapeKey, passage),
+    ...before,
   ];
   return {
     tuning,

@@ -6,9 +6,11 @@ import { Shapes } from '../../score-view/shapes.tsx';
 import { Button } from '../../ui/button.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
+import { useWidth } from '../use-width.ts';
 import type { FormView } from './use-form-view.ts';
 
-const lineWidth = 869;
+/** Units across a line: as on the sheet, fewer on a phone, so that digits stay large enough. */
+const [widest, narrowest] = [869, 380];
 
 /** Two sections one above the other on the same moments: only what differs lies on grey, and is said in words between them. */
 export function Beside({ view }: { view: FormView }) {
@@ -28,6 +30,7 @@ export function Beside({ view }: { view: FormView }) {
 function Pair({ view, score, a, b }: { view: FormView; score: Score; a: Section; b: Section }) {
   const shown = useNames();
   const room = useRef<HTMLElement>(null);
+  const lineWidth = Math.min(widest, Math.max(narrowest, useWidth(room) || widest));
   const compared = useMemo(
     () => compareBars({ score, ...a }, { score, ...b }, view.chosen?.indent ?? 0),
     [score, a, b, view.chosen?.indent],
@@ -38,7 +41,7 @@ function Pair({ view, score, a, b }: { view: FormView; score: Score; a: Section;
       b: each.b === undefined ? undefined : score.bars[each.b],
     }));
     return drawSideBySide({ a: score, b: score }, pairs, shown, lineWidth);
-  }, [compared, score, shown]);
+  }, [compared, score, shown, lineWidth]);
   const differences = compared.reduce((sum, { said }) => sum + said.length, 0);
   const goToNext = () => {
     const spots = [...(room.current?.querySelectorAll<HTMLElement>('[data-differs]') ?? [])];

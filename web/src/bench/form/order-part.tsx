@@ -50,14 +50,32 @@ export function OrderPart({ view }: { view: FormView }) {
 }
 
 const TurnActions = ({ turn, edit }: { turn: number; edit: (change: (score: Score) => Score) => void }) => (
-  <p className="flex gap-3 pb-1.5 pl-11">
-    <Button look="plain" className="text-note" onClick={() => edit((each) => moveTurn(each, turn, -1))}>
-      earlier <kbd className="narrow">Alt ↑</kbd>
+  <p className="flex gap-3 pb-1.5 pl-11 whitespace-nowrap">
+    <Button
+      look="plain"
+      className="text-note"
+      aria-keyshortcuts="Alt+ArrowUp"
+      title="Alt ↑ in the plan"
+      onClick={() => edit((each) => moveTurn(each, turn, -1))}
+    >
+      earlier
     </Button>
-    <Button look="plain" className="text-note" onClick={() => edit((each) => moveTurn(each, turn, 1))}>
-      later <kbd className="narrow">Alt ↓</kbd>
+    <Button
+      look="plain"
+      className="text-note"
+      aria-keyshortcuts="Alt+ArrowDown"
+      title="Alt ↓ in the plan"
+      onClick={() => edit((each) => moveTurn(each, turn, 1))}
+    >
+      later
     </Button>
-    <Button look="plain" className="text-note" onClick={() => edit((each) => dropTurn(each, turn))}>
+    <Button
+      look="plain"
+      className="text-note"
+      aria-keyshortcuts="Alt+Delete"
+      title="Alt Delete in the plan"
+      onClick={() => edit((each) => dropTurn(each, turn))}
+    >
       leave out
     </Button>
   </p>

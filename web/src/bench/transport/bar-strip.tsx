@@ -53,7 +53,7 @@ export function BarStrip({ score, transport, bar }: BarStripProps) {
               tabIndex={index === bar ? 0 : -1}
               aria-label={`Bar ${numberOfBar(score, index)}, ${name}`}
               aria-current={index === bar ? 'true' : undefined}
-              className={`narrow text-label min-w-0 flex-1 overflow-hidden border-l border-ink1-65 font-semibold whitespace-nowrap first:border-l-0 ${index === bar ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
+              className={`narrow text-label min-w-0 flex-1 border-l border-ink1-65 font-semibold whitespace-nowrap first:border-l-0 ${count <= 20 ? 'overflow-hidden' : 'overflow-visible'} ${index === bar ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
               onClick={(event) => (event.shiftKey ? extendTo(index) : goTo(index))}
               onKeyDown={(event) => {
                 const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
