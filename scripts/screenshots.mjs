@@ -29,6 +29,12 @@ const views = [
   { name: 'bench-shapes', path: '/bench/{Tin}/shapes', size: desk },
   { name: 'bench-thumb', path: '/bench/{Sixpence}/thumb', size: desk },
   { name: 'bench-melody', path: '/bench/{Tin}/melody', size: desk },
+  {
+    name: 'bench-form',
+    path: '/bench/{Gravel}/form',
+    size: desk,
+    press: [/^Add Verse 2/, /^Verse 2, as/],
+  },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
   { name: 'bench-history', path: '/bench/{Tin}/melody', size: desk, press: /^History/ },
@@ -70,7 +76,7 @@ for (const { name, path, size, signedIn = true, press, choose, until } of views)
   await page.setViewportSize(size);
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
-  if (press) await page.getByRole('button', { name: press }).click();
+  for (const each of press ? [press].flat() : []) await page.getByRole('button', { name: each }).click();
   if (choose) {
     await page.getByRole('radio', { name: choose }).click();
     await page.waitForLoadState('networkidle');

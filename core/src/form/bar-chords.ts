@@ -25,7 +25,7 @@ export interface HeldChord {
 }
 
 /** Grips are named on every redraw. */
-const named = new WeakMap<PlacedGrip, { readonly setting: string; readonly chord: NamedChord }>();
+const named = new WeakMap<PlacedGrip, Pick<Score, 'tuning' | 'key'> & { readonly chord: NamedChord }>();
 type NamedChord = Pick<HeldChord, 'name' | 'numeral' | 'root'>;
 
 /** The chords of a bar in order; the first is the one held on from the bar before, where no grip is laid on its first beat. */
@@ -55,11 +55,11 @@ const held = (
 
 /** What the teacher calls it, where that is a chord; else what sounds. */
 function chordOf(score: Score, grip: PlacedGrip): NamedChord {
-  const setting = JSON.stringify([score.tuning, score.key]);
+  const { tuning, key } = score;
   const known = named.get(grip);
-  if (known?.setting === setting) return known.chord;
+  if (known?.tuning === tuning && known.key === key) return known.chord;
   const chord = said(score, grip.functionName) ?? sounding(score, grip);
-  named.set(grip, { setting, chord });
+  named.set(grip, { tuning, key, chord });
   return chord;
 }
 

@@ -64,7 +64,7 @@ test('Shift and a number goes to a stage and takes the reader along, nothing els
   open();
   key({ key: '!', code: 'Digit1', shiftKey: true });
   expect(address()).toBe('/bench/x/tuning?for=somebody');
-  key({ key: '§', code: 'Digit6', shiftKey: true });
+  key({ key: '§', code: 'Digit7', shiftKey: true });
   expect(address()).toMatch(/^\/bench\/x\/handout/);
   key({ key: '3', code: 'Digit3' });
   expect(address()).toMatch(/^\/bench\/x\/handout/);
