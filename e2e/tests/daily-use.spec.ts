@@ -272,7 +272,7 @@ test('a comment on a bar stands on the handout if wanted', async ({ signedIn: pa
     do: 'Keep the thumb low',
     why: 'the bass stays even',
   });
-  await page.keyboard.press('Shift+Digit6');
+  await page.keyboard.press('Shift+Digit7');
   const sheet = page.getByRole('article', { name: 'Handout' });
   await expect(sheet.locator('text').filter({ hasText: 'Keep the thumb low' })).toHaveCount(0);
   await page.getByLabel('With my comments under the music').click();
