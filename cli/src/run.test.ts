@@ -161,8 +161,14 @@ describe('answers', () => {
   });
   test('convert: every format Jocund writes, and back from those it reads', async () => {
     const out = folder();
+    const short = join(out, 'short.jocund.json');
+    const rag = JSON.parse(readFileSync(demo('tin-ferry-rag'), 'utf8')) as { score: { bars: unknown[] } };
+    writeFileSync(
+      short,
+      JSON.stringify({ ...rag, score: { ...rag.score, bars: rag.score.bars.slice(0, 4) } }),
+    );
     for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt', 'csv', 'wav', 'svg', 'pdf'])
-      await answer('convert', demo('tin-ferry-rag'), join(out, `a.${ending}`));
+      await answer('convert', short, join(out, `a.${ending}`));
     const start = (ending: string) =>
       readFileSync(join(out, `a.${ending}`))
         .subarray(0, 4)
@@ -171,7 +177,7 @@ describe('answers', () => {
     for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt'])
       expect(
         await answer('convert', join(out, `a.${ending}`), join(out, `${ending}.jocund.json`)),
-      ).toMatchObject({ bars: 16 });
+      ).toMatchObject({ bars: 4 });
   });
   test('fit: pitches on another guitar, with fingers and their cost', async () => {
     const out = folder();
