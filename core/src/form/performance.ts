@@ -1,6 +1,7 @@
 import { setSection, unnamed, type Bar, type Score } from '../score/index.ts';
 import { breakLink, linkBar, linkState, baseOf } from './links.ts';
 import { barsOf, sectionsOf, type Section } from './sections.ts';
+import { withoutPlace } from './without-place.ts';
 
 /** One turn of the performance: a section, and which of its turns it is. */
 export interface Turn {
@@ -84,17 +85,8 @@ export function addSectionAs(
   const order = idsOf(named);
   const id = newId();
   const copies = named.bars.slice(first, last + 1).map((bar, index): Bar => {
-    const {
-      section: _,
-      comment: __,
-      pickup: ___,
-      repeatStart: ____,
-      repeatTimes: _____,
-      endings: ______,
-      ...rest
-    } = bar;
     return {
-      ...rest,
+      ...withoutPlace(bar),
       id: newId(),
       ...(bar.id === undefined ? {} : { sameAs: bar.id }),
       ...(index === 0 ? { section: { id, name } } : {}),

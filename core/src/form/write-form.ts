@@ -17,6 +17,7 @@ import { barChords } from './bar-chords.ts';
 import { coloured, gripChooser, type ChordGrip } from './chord-grips.ts';
 import { barText, chordBeats, type FormBar } from './form-text.ts';
 import { moveBar, type ChordChange } from './move-bar.ts';
+import { withoutPlace } from './without-place.ts';
 
 export interface FormWriting {
   readonly hand: Hand;
@@ -99,19 +100,11 @@ function freeBarsAfter({ bars }: Score, index: number, most: number): number {
   return taken < 0 ? Math.min(most, bars.length - index - 1) : taken;
 }
 
-/** What belongs to the place of a bar in the piece stays where it is. */
-const withoutOpening = ({
-  section: _,
-  comment: __,
-  pickup: ___,
-  repeatStart: ____,
-  repeatTimes: _____,
-  endings: ______,
-  tempoBpm: _______,
-  swingPercent: ________,
-  sameAs: _________,
-  ...bar
-}: Bar): Bar => bar;
+/** A bar to be laid elsewhere: tempo, swing and link stay where they are, too. */
+function withoutOpening(bar: Bar): Bar {
+  const { tempoBpm: _, swingPercent: __, sameAs: ___, ...rest } = withoutPlace(bar);
+  return rest;
+}
 
 /** Every note of a score is an object of its own, and a copied one has no name. */
 const withOwnNotes = (bar: Bar, index: number): Bar =>

@@ -1,0 +1,12 @@
+import type { Bar } from '../score/index.ts';
+
+/** What a bar plays and is held by: what belongs to its place in the piece, section, comment, pickup, repeats and endings, stays there. */
+export const withoutPlace = ({
+  section: _,
+  comment: __,
+  pickup: ___,
+  repeatStart: ____,
+  repeatTimes: _____,
+  endings: ______,
+  ...bar
+}: Bar): Bar => bar;
