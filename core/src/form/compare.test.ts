@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { unfold, type Score } from '../score/index.ts';
+import type { Result } from '../fault/index.ts';
+import { scoreLimits, unfold, type Score } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
 import { written } from '../testing/written.ts';
 import {
@@ -50,8 +51,12 @@ describe('sections and the order they are played in', () => {
     ...score,
     bars: score.bars.map((bar, index) => ({ ...bar, id: `bar-${index + 1}` })),
   }))(written(['m1:0@1', 'm1:1@1', 'm1:2@1', 'm1:3@1']));
-  const two = addSectionAs(start, { first: 0, last: 3 }, 'Verse 2', newId);
-  const three = addSectionAs(two, { first: 2, last: 3 }, 'Ending', newId);
+  const done = (result: Result<Score>): Score => {
+    if (!result.ok) throw new Error(result.fault.reason);
+    return result.value;
+  };
+  const two = done(addSectionAs(start, { first: 0, last: 3 }, 'Verse 2', newId));
+  const three = done(addSectionAs(two, { first: 2, last: 3 }, 'Ending', newId));
   const played = (score: Score) =>
     turnsOf(score)
       .map(({ section }) => section.name)
@@ -68,17 +73,26 @@ describe('sections and the order they are played in', () => {
   test('turns are moved, repeated and left out, for sound as for the page', () => {
     const ids = (score: Score) => unfold(score).order.map(({ bar }) => bar + 1);
     expect(ids(three)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
-    const again = repeatTurn(three, 0);
+    const again = done(repeatTurn(three, 0));
     expect(played(again)).toBe('Verse 1 · Verse 1 · Verse 2 · Ending');
     expect(ids(again).slice(0, 8)).toEqual([1, 2, 3, 4, 1, 2, 3, 4]);
-    expect(played(moveTurn(three, 2, -1))).toBe('Verse 1 · Ending · Verse 2');
-    const without = dropTurn(three, 1);
+    expect(played(done(moveTurn(three, 2, -1)))).toBe('Verse 1 · Ending · Verse 2');
+    const without = done(dropTurn(three, 1));
     expect(played(without)).toBe('Verse 1 · Ending');
     expect(unplayedSections(without).map(({ name }) => name)).toEqual(['Verse 2']);
-    expect(moveTurn(moveTurn(three, 2, -1), 1, 1)).toEqual(three);
+    expect(done(moveTurn(done(moveTurn(three, 2, -1)), 1, 1))).toEqual(three);
+  });
+  test('more sections or turns than a score can hold are refused, so that it can always be saved', () => {
+    let result: Result<Score> = { ok: true, value: three };
+    while (result.ok && result.value.bars.length <= scoreLimits.bars)
+      result = addSectionAs(result.value, { first: 0, last: 3 }, 'More', newId);
+    expect(result.ok || result.fault.reason).toMatch(/at most 400 bars/);
+    let turns: Result<Score> = { ok: true, value: three };
+    for (let time = 0; turns.ok && time < 100; time += 1) turns = repeatTurn(turns.value, 0);
+    expect(turns.ok || turns.fault.reason).toMatch(/At most 64/);
   });
   test('bars that are played twice hold notes of their own', () => {
-    const { score } = unfold(repeatTurn(three, 0));
+    const { score } = unfold(done(repeatTurn(three, 0)));
     expect(score.bars[0]!.notes[0]).not.toBe(score.bars[4]!.notes[0]);
   });
   test('two sections side by side: only what differs', () => {

@@ -50,3 +50,8 @@ describe('forms in numerals', () => {
     ]);
   });
 });
+
+test('a form longer than a score can hold is refused', () => {
+  const form = parseForm('IV7,V7@4 '.repeat(200));
+  expect(form.ok || form.fault.reason).toMatch(/too long/);
+});

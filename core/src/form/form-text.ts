@@ -26,6 +26,11 @@ const howToWrite =
 export function parseForm(text: string): Result<FormBar[]> {
   const words = text.split(/[\s|]+/).filter(Boolean);
   if (words.length === 0) return fail('A form has at least one bar', howToWrite);
+  if (text.length > scoreLimits.formLength)
+    return fail(
+      'The form is too long',
+      `Write it in ${scoreLimits.formLength} letters, with % for the bar before`,
+    );
   if (words.length > scoreLimits.bars)
     return fail(`A form has at most ${scoreLimits.bars} bars`, 'Take some out');
   const bars: FormBar[] = [];

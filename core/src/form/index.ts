@@ -23,7 +23,6 @@ export {
   moveTurn,
   repeatTurn,
   sectionLinks,
-  setOrder,
   turnsOf,
   unplayedSections,
   withFirstSection,

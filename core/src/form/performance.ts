@@ -1,4 +1,5 @@
-import { setSection, unnamed, type Bar, type Score } from '../score/index.ts';
+import { fail, ok, type Result } from '../fault/index.ts';
+import { scoreLimits, setSection, unnamed, type Bar, type Score } from '../score/index.ts';
 import { breakLink, linkBar, linkState, baseOf } from './links.ts';
 import { barsOf, sectionsOf, type Section } from './sections.ts';
 import { withoutPlace } from './without-place.ts';
@@ -36,32 +37,36 @@ const idsOf = (score: Score): string[] =>
   score.order ?? sectionsOf(score).flatMap(({ id, name }) => (id !== undefined && name !== '' ? [id] : []));
 
 /** Puts the order of performance down; the order as written needs no writing down. */
-export function setOrder(score: Score, order: readonly string[]): Score {
+function setOrder(score: Score, order: readonly string[]): Result<Score> {
   const { order: _, ...rest } = score;
-  const asWritten = idsOf(rest);
-  if (order.length === 0 || order.join() === asWritten.join()) return rest;
-  return { ...rest, order: [...order] };
+  if (order.length === 0 || order.join() === idsOf(rest).join()) return ok(rest);
+  if (order.length > scoreLimits.order)
+    return fail(
+      `At most ${scoreLimits.order} sections are played one after the other`,
+      'Leave one out first',
+    );
+  return ok({ ...rest, order: [...order] });
 }
 
 /** Plays a turn earlier (−1) or later (1); `turn` counts named sections in playing order from 0. */
-export function moveTurn(score: Score, turn: number, by: 1 | -1): Score {
+export function moveTurn(score: Score, turn: number, by: 1 | -1): Result<Score> {
   const order = idsOf(score);
   const [moved, other] = [order[turn], order[turn + by]];
-  if (moved === undefined || other === undefined) return score;
+  if (moved === undefined || other === undefined) return ok(score);
   return setOrder(score, order.with(turn, other).with(turn + by, moved));
 }
 
 /** Plays a turn once more, right after it. */
-export function repeatTurn(score: Score, turn: number): Score {
+export function repeatTurn(score: Score, turn: number): Result<Score> {
   const order = idsOf(score);
   const again = order[turn];
-  return again === undefined ? score : setOrder(score, order.toSpliced(turn + 1, 0, again));
+  return again === undefined ? ok(score) : setOrder(score, order.toSpliced(turn + 1, 0, again));
 }
 
 /** Plays a turn no longer; the section stays written. The last turn stays. */
-export function dropTurn(score: Score, turn: number): Score {
+export function dropTurn(score: Score, turn: number): Result<Score> {
   const order = idsOf(score);
-  return order.length < 2 ? score : setOrder(score, order.toSpliced(turn, 1));
+  return order.length < 2 ? ok(score) : setOrder(score, order.toSpliced(turn, 1));
 }
 
 /** Gives the piece a first section, where it has none: from its first whole bar. */
@@ -80,7 +85,12 @@ export function addSectionAs(
   { first, last }: Pick<Section, 'first' | 'last'>,
   name: string,
   newId: () => string,
-): Score {
+): Result<Score> {
+  if (score.bars.length + last - first + 1 > scoreLimits.bars)
+    return fail(
+      `A piece has at most ${scoreLimits.bars} bars`,
+      'Play a section again instead, or begin a second piece',
+    );
   const named = withFirstSection(score, 'Verse 1', newId);
   const order = idsOf(named);
   const id = newId();

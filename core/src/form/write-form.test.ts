@@ -120,6 +120,7 @@ describe('a form from one bar', () => {
     ]);
   });
   test('what cannot be is said and changes nothing', () => {
-    for (const text of ['I I(-4)', 'I V@9']) expect(writeForm(one, 0, formOf(text), writing).ok).toBe(false);
+    for (const text of ['I I(-4)', 'I V@9', 'I I,IV,V,I,IV', 'I I,IV@4,V'])
+      expect(writeForm(one, 0, formOf(text), writing).ok).toBe(false);
   });
 });

@@ -175,6 +175,11 @@ function gripsOf(
         `The bar has no beat ${starts[each] ?? 1}`,
         `It has ${beats}; write an earlier beat behind @`,
       );
+    if (tick <= (grips.at(-1)?.tick ?? -1))
+      return fail(
+        'Two chords of the bar would come in together, or in the wrong order',
+        `It has ${beats} beats; write fewer chords, or the beat of each behind @`,
+      );
     grips.push({ ...grip.value, tick });
   }
   return ok(grips);

@@ -7,10 +7,12 @@ import {
   type FormCell,
   type FormRow,
 } from '@jocund/core/form';
+import { ok, type Result } from '@jocund/core/fault';
 import { indexOfBar, type Score } from '@jocund/core/score';
 import { useRef, type KeyboardEvent } from 'react';
 import { queryLetter } from '../../score-view/letters.ts';
 import { useBench } from '../bench-context.tsx';
+import { useAttempt } from '../use-attempt.ts';
 import { FormCellBox } from './form-cell.tsx';
 import type { FormView } from './use-form-view.ts';
 import { useWriteForm } from './use-write-form.ts';
@@ -20,7 +22,8 @@ const mostColumns = 16;
 
 /** The piece as rows of sections in the order they are played, bars that are alike under each other. */
 export function FormPlan({ view }: { view: FormView }) {
-  const { score, findings, cursor, setCursor, edit } = useBench();
+  const { score, findings, cursor, setCursor } = useBench();
+  const attempt = useAttempt();
   const writer = useWriteForm();
   const plan = useRef<HTMLElement>(null);
   const { rows, chosen } = view;
@@ -43,7 +46,7 @@ export function FormPlan({ view }: { view: FormView }) {
     const row = rowAt(event.target);
     if (Number.isNaN(bar) || !row || event.ctrlKey || event.metaKey) return;
     const command = commandOf(event, bar, row);
-    if (command) edit(command);
+    if (command) attempt(command);
     else if (!event.altKey && moveFocus(plan.current, event)) {
       event.preventDefault();
       return;
@@ -133,15 +136,15 @@ function commandOf(
   { key, altKey }: KeyboardEvent,
   bar: number,
   { turn }: FormRow,
-): ((score: Score) => Score) | undefined {
+): ((score: Score) => Result<Score>) | undefined {
   if (altKey && turn !== undefined) {
     if (key === 'ArrowUp') return (score) => moveTurn(score, turn, -1);
     if (key === 'ArrowDown') return (score) => moveTurn(score, turn, 1);
     if (key === 'Delete' || key === 'Backspace') return (score) => dropTurn(score, turn);
   }
   if (altKey) return undefined;
-  if (key.toLowerCase() === 'k') return (score) => breakLink(score, bar);
-  if (key === '=' && bar > 0) return (score) => linkBar(score, bar, bar - 1);
+  if (key.toLowerCase() === 'k') return (score) => ok(breakLink(score, bar));
+  if (key === '=' && bar > 0) return (score) => ok(linkBar(score, bar, bar - 1));
   if (key.toLowerCase() === 'r' && turn !== undefined) return (score) => repeatTurn(score, turn);
   return undefined;
 }

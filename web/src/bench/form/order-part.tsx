@@ -4,8 +4,8 @@ import { layTimeline } from '@jocund/core/sound';
 import { useMemo } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { counted } from '../../ui/words.ts';
-import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { useAttempt } from '../use-attempt.ts';
 import type { FormView } from './use-form-view.ts';
 
 /** "1:07" */
@@ -14,7 +14,6 @@ const clock = (seconds: number): string =>
 
 /** The sections in the order they are played, with the time each begins; the chosen one is moved or left out. */
 export function OrderPart({ view }: { view: FormView }) {
-  const { edit } = useBench();
   const { score, rows, chosen } = view;
   const { starts, endS, bars, beats } = useMemo(() => performanceOf(score, rows), [score, rows]);
   return (
@@ -35,7 +34,7 @@ export function OrderPart({ view }: { view: FormView }) {
               <span className="figure">{row.name}</span>
               <span className="narrow text-note ml-auto">{counted(row.cells.length, 'bar')}</span>
             </button>
-            {row === chosen && row.turn !== undefined && <TurnActions turn={row.turn} edit={edit} />}
+            {row === chosen && row.turn !== undefined && <TurnActions turn={row.turn} />}
           </li>
         ))}
       </ol>
@@ -49,37 +48,40 @@ export function OrderPart({ view }: { view: FormView }) {
   );
 }
 
-const TurnActions = ({ turn, edit }: { turn: number; edit: (change: (score: Score) => Score) => void }) => (
-  <p className="flex gap-3 pb-1.5 pl-11 whitespace-nowrap">
-    <Button
-      look="plain"
-      className="text-note"
-      aria-keyshortcuts="Alt+ArrowUp"
-      title="Alt ↑ in the plan"
-      onClick={() => edit((each) => moveTurn(each, turn, -1))}
-    >
-      earlier
-    </Button>
-    <Button
-      look="plain"
-      className="text-note"
-      aria-keyshortcuts="Alt+ArrowDown"
-      title="Alt ↓ in the plan"
-      onClick={() => edit((each) => moveTurn(each, turn, 1))}
-    >
-      later
-    </Button>
-    <Button
-      look="plain"
-      className="text-note"
-      aria-keyshortcuts="Alt+Delete"
-      title="Alt Delete in the plan"
-      onClick={() => edit((each) => dropTurn(each, turn))}
-    >
-      leave out
-    </Button>
-  </p>
-);
+function TurnActions({ turn }: { turn: number }) {
+  const attempt = useAttempt();
+  return (
+    <p className="flex gap-3 pb-1.5 pl-11 whitespace-nowrap">
+      <Button
+        look="plain"
+        className="text-note"
+        aria-keyshortcuts="Alt+ArrowUp"
+        title="Alt ↑ in the plan"
+        onClick={() => attempt((each) => moveTurn(each, turn, -1))}
+      >
+        earlier
+      </Button>
+      <Button
+        look="plain"
+        className="text-note"
+        aria-keyshortcuts="Alt+ArrowDown"
+        title="Alt ↓ in the plan"
+        onClick={() => attempt((each) => moveTurn(each, turn, 1))}
+      >
+        later
+      </Button>
+      <Button
+        look="plain"
+        className="text-note"
+        aria-keyshortcuts="Alt+Delete"
+        title="Alt Delete in the plan"
+        onClick={() => attempt((each) => dropTurn(each, turn))}
+      >
+        leave out
+      </Button>
+    </p>
+  );
+}
 
 /** When each turn begins; repeats inside a section belong to its turn. */
 function performanceOf(score: Score, rows: readonly FormRow[]) {

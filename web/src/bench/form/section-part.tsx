@@ -16,11 +16,13 @@ import { useSay } from '../../ui/toast.tsx';
 import { newId } from '../../work/new-id.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { useAttempt } from '../use-attempt.ts';
 import type { FormView } from './use-form-view.ts';
 
 /** The chosen section: its name, what it is the same as, and what can be made of it. */
 export function SectionPart({ view }: { view: FormView }) {
   const { score, edit, undo, cursor } = useBench();
+  const attempt = useAttempt();
   const say = useSay();
   const { chosen } = view;
   if (!chosen) return null;
@@ -68,7 +70,7 @@ export function SectionPart({ view }: { view: FormView }) {
         </Button>
         <Button
           disabled={turn === undefined}
-          onClick={() => turn !== undefined && edit((each) => repeatTurn(each, turn))}
+          onClick={() => turn !== undefined && attempt((each) => repeatTurn(each, turn))}
         >
           Play it again <kbd className="figure">R</kbd>
         </Button>
@@ -113,7 +115,8 @@ function NameField({ section }: { section: Section }) {
 const kinds = ['Verse', 'Intro', 'Break', 'Ending'] as const;
 
 function AddSection({ section, at }: { section: Section; at: number }) {
-  const { score, edit, undo } = useBench();
+  const { score, undo } = useBench();
+  const attempt = useAttempt();
   const say = useSay();
   const [kind, setKind] = useState<(typeof kinds)[number]>('Verse');
   const [bars, setBars] = useState('all');
@@ -146,8 +149,8 @@ function AddSection({ section, at }: { section: Section; at: number }) {
       <Button
         className="mt-2 w-full"
         onClick={() => {
-          edit((each) => addSectionAs(each, taken, name, newId));
-          say(`${name} added at the end. Every bar follows until you change it.`, undo);
+          if (attempt((each) => addSectionAs(each, taken, name, newId)))
+            say(`${name} added at the end. Every bar follows until you change it.`, undo);
         }}
       >
         Add {name}
