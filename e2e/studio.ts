@@ -53,6 +53,13 @@ export async function openBench(page: Page, arrangementId: string, stage = 'melo
   await expect(page.getByRole('status', { name: 'Saving' })).toBeVisible();
 }
 
+/** Goes to a stage by its link, and waits until its sheet has taken the place of the one before: keys pressed sooner go to that one. */
+export async function goToStage(page: Page, name: string): Promise<void> {
+  const link = page.getByRole('link', { name: new RegExp(name) });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
+
 export const scoreOn = (page: Page) => page.getByTestId('score');
 
 /** What the sheet says aloud, system by system. */

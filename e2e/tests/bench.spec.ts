@@ -4,6 +4,7 @@ import { applyThumb } from '@jocund/core/thumb';
 import {
   callText,
   expect,
+  goToStage,
   makePiece,
   openBench,
   recordPlaces,
@@ -66,7 +67,7 @@ test.describe('what cannot be read is said beside the field, and nothing is lost
     await scoreOn(page).focus();
     await page.keyboard.press('End');
     await page.keyboard.press('3');
-    await page.getByRole('link', { name: /Thumb/ }).click();
+    await goToStage(page, 'Thumb');
     await page.getByLabel('Metre of this bar').selectOption('3/4');
     await expect(page.getByText('Bar 1: The bar holds more than 3/4.').first()).toBeVisible();
     expect((await savedScore(page, id)).bars[0]!.metre).toEqual({ beats: 4, unit: 4 });
@@ -176,7 +177,7 @@ test('print: only the sheet, every system whole, black alone on demand', async (
   );
   await scoreOn(page).focus();
   await page.getByRole('button', { name: 'Lay grip' }).click();
-  await page.getByRole('link', { name: /Handout/ }).click();
+  await goToStage(page, 'Handout');
   await page.getByRole('radio', { name: 'black only' }).click();
   await expect(page.getByRole('article', { name: 'Handout' })).toHaveAttribute('data-inks', 'black');
   await page.emulateMedia({ media: 'print' });

@@ -1,5 +1,14 @@
 import { blankScore, layGrip, writeNote, type Score } from '@jocund/core/score';
-import { expect, makePiece, openBench, savedScore, scoreOn, test, waitUntilSaved } from '../studio.ts';
+import {
+  expect,
+  goToStage,
+  makePiece,
+  openBench,
+  savedScore,
+  scoreOn,
+  test,
+  waitUntilSaved,
+} from '../studio.ts';
 
 const bassPlace = { bar: 0, tick: 0, string: 5, voice: 'thumb' } as const;
 /** A C grip, its bass by hand on string 5, and a melody note on string 2. */
@@ -151,7 +160,7 @@ test('the reader is chosen per piece, stands in the address and follows from sta
   const { id: studentId, name } = students[0]!;
   await openBench(page, first);
   await page.getByLabel('Fingered for').selectOption(studentId);
-  await page.getByRole('link', { name: /Handout/ }).click();
+  await goToStage(page, 'Handout');
   await expect(page).toHaveURL(new RegExp(`for=${studentId}`));
   await expect(page.getByRole('article', { name: 'Handout' })).toContainText(`for ${name}`);
   await expect(page.getByRole('button', { name: 'Print' })).toBeEnabled();

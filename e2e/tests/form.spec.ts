@@ -1,5 +1,5 @@
 import type { Score } from '@jocund/core/score';
-import { expect, savedScore, scoreOn, test, waitUntilSaved } from '../studio.ts';
+import { expect, goToStage, savedScore, scoreOn, test, waitUntilSaved } from '../studio.ts';
 
 const melody = (score: Score, bar: number) =>
   score.bars[bar]!.notes.filter(({ voice }) => voice === 'melody')
@@ -27,7 +27,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   await act(panel.getByLabel('Key of the shapes').selectOption('A'));
   await act(panel.getByLabel('Form').selectOption('12-bar-quick'));
   await act(panel.getByRole('button', { name: 'Lay it on the bench' }).click());
-  await act(page.getByRole('link', { name: /Melody/ }).click());
+  await act(goToStage(page, 'Melody'));
   await scoreOn(page).focus();
   await keys('0', 'ArrowRight', 'ArrowRight', '2', 'ArrowRight', 'ArrowRight', '0');
   await act(page.keyboard.press('Shift+Digit5'));
@@ -48,7 +48,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   actions = 0;
   await act(page.getByRole('button', { name: 'Add Verse 2' }).click());
   await act(plan.getByRole('button', { name: 'Verse 2, as verse 1, 0 new' }).click());
-  await act(page.getByRole('link', { name: /Melody/ }).click());
+  await act(goToStage(page, 'Melody'));
   await scoreOn(page).focus();
   await keys('3', 'PageDown', '5');
   await act(page.keyboard.press('Shift+Digit5'));
@@ -61,7 +61,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   await expect(beside.locator('[data-differs]').first()).toBeFocused();
 
   await test.step('a change of the base flows, but for what differs', async () => {
-    await page.getByRole('link', { name: /Melody/ }).click();
+    await goToStage(page, 'Melody');
     await scoreOn(page).focus();
     await page.keyboard.press('Control+Home');
     await page.keyboard.press('7');
@@ -75,7 +75,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
     ]);
   });
   await test.step('numerals are typed into a bar, what cannot be read is said, and the form check asks', async () => {
-    await page.getByRole('link', { name: /Form/ }).click();
+    await goToStage(page, 'Form');
     await plan.getByRole('button', { name: 'Bar 5: IV D' }).first().click();
     await page.keyboard.press('Enter');
     await page.keyboard.type('J');

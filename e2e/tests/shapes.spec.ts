@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { layGrip, blankScore, type Score } from '@jocund/core/score';
 import { applyThumb } from '@jocund/core/thumb';
-import { expect, makePiece, openBench, savedScore, test, waitUntilSaved } from '../studio.ts';
+import { expect, goToStage, makePiece, openBench, savedScore, test, waitUntilSaved } from '../studio.ts';
 
 const demo = (name: string): Score =>
   (
@@ -95,7 +95,7 @@ test('the grips of a piece stand on one page with fingers and the hardest change
 test('German names and the left-handed view reach the whole bench', async ({ signedIn: page }) => {
   await openBench(page, await makePiece(page, withGrip([null, 2, 1, 2, 0, 2])), 'tuning');
   await page.getByRole('radio', { name: 'H, B' }).click();
-  await page.getByRole('link', { name: /Shapes/ }).click();
+  await goToStage(page, 'Shapes');
   await expect(page.getByTestId('grip-name')).toHaveText('H7');
   await expect(
     page.getByRole('region', { name: 'Grips of the piece' }).getByText('H7').first(),

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import {
   callText,
   expect,
+  goToStage,
   recordPlaces,
   savedScore,
   scoreOn,
@@ -43,7 +44,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   });
 
   await test.step('grips are named as they are typed, and the thumb follows them', async () => {
-    await page.getByRole('link', { name: /Shapes/ }).click();
+    await goToStage(page, 'Shapes');
     for (const [frets, name] of [
       ['000232', 'D'],
       ['5x0003', 'G'],
@@ -59,7 +60,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   });
 
   await test.step('another pattern for one bar', async () => {
-    await page.getByRole('link', { name: /Thumb/ }).click();
+    await goToStage(page, 'Thumb');
     await expect(page.getByLabel('Pattern of this bar')).toBeVisible();
     await scoreOn(page).focus();
     await page.keyboard.press('PageUp');
@@ -69,7 +70,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   });
 
   await test.step('a melody typed on the keyboard', async () => {
-    await page.getByRole('link', { name: /Melody/ }).click();
+    await goToStage(page, 'Melody');
     await expect(page.getByRole('application', { name: /writing the melody/ })).toBeVisible();
     await scoreOn(page).focus();
     await page.keyboard.press('PageUp');
@@ -111,7 +112,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   });
 
   await test.step('a grade with reasons and a ladder of four studies', async () => {
-    await page.getByRole('link', { name: /Studies/ }).click();
+    await goToStage(page, 'Studies');
     const rungs = page.getByRole('button', { name: /^Rung \d, / });
     await expect(rungs).toHaveCount(4);
     await rungs.nth(3).click();
@@ -122,7 +123,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
   });
 
   await test.step('a printed sheet and a MusicXML file', async () => {
-    await page.getByRole('link', { name: /Handout/ }).click();
+    await goToStage(page, 'Handout');
     const wynn = page.getByRole('option', { name: /^Wynn Sarkeld/ });
     await page.getByLabel('For', { exact: true }).selectOption(await wynn.getAttribute('value'));
     await expect(page.getByRole('article', { name: 'Handout' })).toContainText('for Wynn Sarkeld');
@@ -149,7 +150,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     });
     await page.reload();
     await expect(page.getByRole('article', { name: 'Handout' })).toContainText('for Wynn Sarkeld');
-    await page.getByRole('link', { name: /Melody/ }).click();
+    await goToStage(page, 'Melody');
     await expect
       .poll(() => callText(page))
       .toContain('bar 1: pinch 6+1, pinch 4+2, hammer 2, pinch 6+1, thumb 4');
