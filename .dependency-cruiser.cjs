@@ -15,6 +15,7 @@ const coreFloors = [
   'thumb',
   'melody',
   'form',
+  'figures',
   'style',
   'licks',
   'grading',

@@ -1,12 +1,8 @@
 import {
-  beatTicks,
-  countAt,
+  countedAt,
   gripAt,
-  isCompound,
-  isOnBeat,
   techniquesOf,
   type Bar,
-  type Metre,
   type Note,
   type Score,
   type Ticks,
@@ -91,13 +87,6 @@ function chordsSaid(a: BarPlace, b: BarPlace): Said[] {
     if (before.name === after.name) return [{ tick, what: `${after.name ?? 'the grip'} held otherwise`, on }];
     return [{ tick, what: `${after.name ?? 'another grip'} in place of ${before.name ?? 'another'}`, on }];
   });
-}
-
-/** "2", "2&", "2e": the beat with what is counted in it. */
-function countedAt(metre: Metre, tick: Ticks): string {
-  const count = countAt(metre, tick);
-  if (isOnBeat(metre, tick) || isCompound(metre)) return count;
-  return `${Math.floor(tick / beatTicks(metre)) + 1}${count}`;
 }
 
 const onBeat = ({ score, index }: BarPlace, tick: Ticks): string => {

@@ -1,4 +1,5 @@
 export { barChords, type HeldChord } from './bar-chords.ts';
+export { gripChooser, type ChordGrip } from './chord-grips.ts';
 export { barDifference, isNoDifference, withDifference, type BarDifference } from './difference.ts';
 export { barText, chordBeats, formText, parseForm, type FormBar, type FormChord } from './form-text.ts';
 export { barsOfForm, formTable, numeralsOf, type FormPlan } from './form-table.ts';

@@ -123,9 +123,11 @@ const commonOptions = (at: readonly number[], held: readonly ReadonlyMap<string,
 /** The same for one shape wherever it lies, with the same fingers given. */
 const shapeKey = ({ frets, pinned }: GripToFinger): string => `${shapeOf(frets)} ${pinned?.join() ?? ''}`;
 
-/** The same for one shape at any fret; open strings stay open. */
+/** The same for one shape at any fret; open strings stay open. A single pressed string is no shape that moves: any finger may take it. */
 function shapeOf(frets: GripFrets): string {
-  const lowest = Math.min(...frets.filter((fret) => fret !== null && fret > 0).map(Number));
+  const pressed = frets.filter((fret) => fret !== null && fret > 0).map(Number);
+  if (pressed.length === 1) return frets.join();
+  const lowest = Math.min(...pressed);
   return frets.map((fret) => (fret === null || fret === 0 ? fret : fret - lowest + 1)).join();
 }
 

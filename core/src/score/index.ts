@@ -109,6 +109,7 @@ export {
   beatStarts,
   beatTicks,
   countAt,
+  countedAt,
   isCompound,
   isOnBeat,
   ticksPerQuarter,

@@ -45,5 +45,12 @@ export function countAt(metre: Metre, tick: Ticks): string {
   return partsOfQuarter[(part * ticksPerQuarter) / beat] ?? '';
 }
 
+/** The same with its beat: "2", "2&", "2e". */
+export function countedAt(metre: Metre, tick: Ticks): string {
+  const count = countAt(metre, tick);
+  if (isOnBeat(metre, tick) || isCompound(metre)) return count;
+  return `${Math.floor(tick / beatTicks(metre)) + 1}${count}`;
+}
+
 /** Whether a tick is a felt beat. */
 export const isOnBeat = (metre: Metre, tick: Ticks): boolean => tick % beatTicks(metre) === 0;

@@ -5,3 +5,4 @@ export { thumbFindings } from './findings.ts';
 export { barPattern, patternStretches, type PatternStretch } from './pattern-at.ts';
 export { byHand, findPattern, thumbPatternTable, type ThumbPattern } from './pattern-table.ts';
 export { realisePattern, type BassSetting, type Realised, type SolvedStroke } from './realise.ts';
+export { walkTo, type WalkStep } from './walk.ts';

@@ -1,0 +1,13 @@
+export { cutFigure, type FigureCut } from './cut-figure.ts';
+export { asFigureDocument, openFigure } from './document.ts';
+export { figureFacts, type FigureFacts } from './facts.ts';
+export type { Figure } from './figure.ts';
+export type { FigureTarget } from './figure-target.ts';
+export { findFigures, type FigureQuery } from './find-figures.ts';
+export { layFigure, type LaidFigure } from './lay-figure.ts';
+export { figureLimits } from './limits.ts';
+export { figureRoles, type FigureRole } from './roles.ts';
+export { toDegree, toKey, toPlace, toTuning } from './targets.ts';
+export { moveByFrets, moveByStrings, waysToMove, type FigureWay } from './ways.ts';
+export { makeTurnarounds, type MadeFigure } from './make-turnarounds.ts';
+export { makeWalks } from './make-walks.ts';
