@@ -1,3 +1,4 @@
+import { figureDocumentSchema } from '@jocund/core/figures';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
@@ -221,6 +222,11 @@ export const endpoints = {
   listPatterns: endpoint('GET', '/api/thumb-patterns', undefined, z.array(ownPatternSchema)),
   keepPattern: endpoint('POST', '/api/thumb-patterns', ownPatternSchema, ownPatternSchema),
   dropPattern: endpoint('DELETE', '/api/thumb-patterns/:id', undefined, nothing),
+  /** The drawer: every figure the studio keeps, as documents. One that cannot be read must not take the others with it. */
+  listFigures: endpoint('GET', '/api/figures', undefined, z.array(z.unknown())),
+  /** Keeps a figure under its id, in place of what was kept there. */
+  keepFigure: endpoint('PUT', '/api/figures', figureDocumentSchema, nothing),
+  dropFigure: endpoint('DELETE', '/api/figures/:id', undefined, nothing),
   listTunings: endpoint('GET', '/api/tunings', undefined, z.array(ownTuningSchema)),
   keepTuning: endpoint(
     'POST',
@@ -253,6 +259,9 @@ export type StaleSave = z.infer<typeof staleSaveSchema>;
 
 /** Thumb patterns of its own that a studio keeps beside the shipped ones. */
 export const mostOwnPatterns = 40;
+
+/** Figures a studio keeps in its drawer. */
+export const mostFigures = 500;
 
 /** Tunings of its own that a studio keeps beside the shipped ones. */
 export const mostOwnTunings = 60;

@@ -4,6 +4,7 @@ export {
   arrangementSchema,
   endpoints,
   largestBodyBytes,
+  mostFigures,
   mostOwnPatterns,
   mostOwnTunings,
   staleSaveSchema,

@@ -17,6 +17,7 @@ import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
+import { figureRoutes } from './figures/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
@@ -68,6 +69,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     arrangementRoutes(database),
     peopleRoutes(database),
     thumbPatternRoutes(database),
+    figureRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(),

@@ -1,11 +1,12 @@
-import { fail, ok, type Result } from '../fault/index.ts';
+import { z } from 'zod';
+import { describeFault, fail, ok, type Result } from '../fault/index.ts';
 import { asDocument, openDocument } from '../score/document/index.ts';
 import { barTicks } from '../score/index.ts';
 import type { Figure } from './figure.ts';
 import { figureHeadSchema } from './figure-schema.ts';
 import { figureLimits } from './limits.ts';
 
-const format = 'jocund-figure';
+const format = 'jocund-figure' as const;
 
 /** A figure as files and the studio keep it: its head, and its score in the envelope of every score. */
 export const asFigureDocument = ({ score, ...head }: Figure) => ({
@@ -46,3 +47,13 @@ export function openFigure(document: unknown): Result<Figure> {
     return fail('The figure ends outside its bars', 'Keep the figure anew from a piece');
   return ok({ ...head.data, score });
 }
+
+/** A figure as a request or an answer carries it: a document on the way, a figure inside. */
+export const figureDocumentSchema = z
+  .looseObject({ format: z.literal(format) })
+  .transform((document, context): Figure => {
+    const opened = openFigure(document);
+    if (opened.ok) return opened.value;
+    context.addIssue({ code: 'custom', message: describeFault(opened.fault) });
+    return z.NEVER;
+  });

@@ -44,7 +44,7 @@ const short = (notes: readonly Note[]) =>
 
 describe('cutting', () => {
   test('both voices, the grip held, the chord it leads to, and nothing of the piece’s own', () => {
-    const figure = cutOf({ ...piece, comment: 'Mine', sources: [] });
+    const figure = cutOf({ ...piece, comment: { do: 'Mine' }, sources: [] });
     expect(figure).toMatchObject({ role: 'run', leadsTo: 'V', fromTick: 0, toTick: 3840 });
     expect(short(figure.score.bars[0]?.notes ?? [])).toBe(short(piece.bars[0]?.notes ?? []));
     expect(figure.score.bars[0]?.grips.map(({ frets }) => frets)).toEqual([[null, 0, 2, 0, 2, 0]]);

@@ -1,5 +1,5 @@
 export { cutFigure, type FigureCut } from './cut-figure.ts';
-export { asFigureDocument, openFigure } from './document.ts';
+export { asFigureDocument, figureDocumentSchema, openFigure } from './document.ts';
 export { figureFacts, type FigureFacts } from './facts.ts';
 export type { Figure } from './figure.ts';
 export type { FigureTarget } from './figure-target.ts';

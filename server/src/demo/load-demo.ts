@@ -1,10 +1,12 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describeFault } from '@jocund/core/fault';
+import { openFigure, type Figure } from '@jocund/core/figures';
 import { readScore } from '@jocund/core/formats/jocund-json';
 import type { Score } from '@jocund/core/score';
 import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
+import { keepFigure } from '../figures/repository.ts';
 import { createPiece } from '../pieces/service.ts';
 import { hashPassword } from '../sign-in/password.ts';
 
@@ -29,6 +31,7 @@ export async function loadDemo(database: Database, folder: string, password: str
   if (found) return;
   const demo = studioFileSchema.parse(JSON.parse(await readFile(join(folder, 'studio.json'), 'utf8')));
   const studies = await Promise.all(demo.pieces.map((name) => readDemoScore(folder, name)));
+  const figures = await readDemoFigures(folder);
   const passwordHash = await hashPassword(password);
 
   const studioId = await database.transaction(async (transaction) => {
@@ -55,6 +58,7 @@ export async function loadDemo(database: Database, folder: string, password: str
     await transaction('students').insert(demo.students.map((student) => ({ studio_id, ...student })));
     return studio_id;
   });
+  for (const figure of figures) await keepFigure(database, studioId, figure);
   for (const score of studies) await createPiece(database, { studioId, name: demo.teacher.name }, score);
 }
 
@@ -62,4 +66,14 @@ async function readDemoScore(folder: string, name: string): Promise<Score> {
   const score = readScore(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
   if (!score.ok) throw new Error(`demo piece ${name}: ${describeFault(score.fault)}`);
   return score.value;
+}
+
+/** One figure a line. */
+async function readDemoFigures(folder: string): Promise<Figure[]> {
+  const lines = (await readFile(join(folder, 'figures.jsonl'), 'utf8')).split('\n').filter(Boolean);
+  return lines.map((line, index) => {
+    const figure = openFigure(JSON.parse(line));
+    if (!figure.ok) throw new Error(`demo figure ${index + 1}: ${describeFault(figure.fault)}`);
+    return figure.value;
+  });
 }
