@@ -14,6 +14,7 @@ export {
   type StaffDrawer,
   type SystemPicture,
 } from './draw-system.ts';
+export { drawExcerpts } from './excerpts.ts';
 export { fingersByBar, fingersOf, type BarFingers } from './fingers.ts';
 export { gripBox, type GripBox } from './grip-box.ts';
 export { gripName } from './grip-name.ts';

@@ -57,7 +57,7 @@ function readFacts(figure: Figure): FigureFacts {
 }
 
 /** How long a figure is. */
-export function figureTicks({ score, fromTick, toTick }: Figure): Ticks {
+function figureTicks({ score, fromTick, toTick }: Figure): Ticks {
   const starts = barStarts(score);
   return (starts[score.bars.length - 1] ?? 0) + toTick - fromTick;
 }

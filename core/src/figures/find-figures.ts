@@ -47,4 +47,4 @@ function isChord(numeral: string | undefined, asked: string): boolean {
 }
 
 /** A numeral without its colour: bVII of bVII7. */
-export const degreeOf = (numeral: string): string => /^[b#]?[IViv]+/.exec(numeral)?.[0] ?? numeral;
+const degreeOf = (numeral: string): string => /^[b#]?[IViv]+/.exec(numeral)?.[0] ?? numeral;

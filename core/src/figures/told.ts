@@ -70,6 +70,18 @@ const kindOf = (name: string | undefined): string | undefined => {
 
 /** Strokes of the thumb that take another tone than they had. */
 function thumbSaid(before: Score, after: Score, by: number): string[] {
+  const other = otherStrokes(before, after, by);
+  const [first] = other;
+  const metre = first && after.bars[first.bar]?.metre;
+  if (!first || !metre) return [];
+  const more = other.length > 1 ? ` and ${other.length - 1} more` : '';
+  return [
+    `the bass takes another tone of the grip, bar ${first.bar + 1}, beat ${countedAt(metre, first.tick)}${more}`,
+  ];
+}
+
+/** The strokes of the thumb that take another tone than they had, an octave being the same. */
+export function otherStrokes(before: Score, after: Score, by: number) {
   const strokes = (score: Score) =>
     placedNotes(score, 'thumb').map(({ atTicks, bar, note }) => ({
       atTicks,
@@ -78,16 +90,9 @@ function thumbSaid(before: Score, after: Score, by: number): string[] {
       midi: openMidi(score.tuning, note.string) + note.fret,
     }));
   const was = new Map(strokes(before).map(({ atTicks, midi }) => [atTicks, midi]));
-  const other = strokes(after).filter(
+  return strokes(after).filter(
     ({ atTicks, midi }) => modulo(midi - by - (was.get(atTicks) ?? midi - by), 12) !== 0,
   );
-  const [first] = other;
-  const metre = first && after.bars[first.bar]?.metre;
-  if (!first || !metre) return [];
-  const more = other.length > 1 ? ` and ${other.length - 1} more` : '';
-  return [
-    `the bass takes another tone of the grip, bar ${first.bar + 1}, beat ${countedAt(metre, first.tick)}${more}`,
-  ];
 }
 
 function openSaid(before: Score, after: Score): string[] {

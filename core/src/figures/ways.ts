@@ -15,7 +15,7 @@ import type { Figure } from './figure.ts';
 import type { FigureTarget } from './figure-target.ts';
 import { layAnew } from './lay-anew.ts';
 import { relocate, type LostNote, type OldPlace, type Place, type Relocated } from './relocate.ts';
-import { toldOf } from './told.ts';
+import { otherStrokes, toldOf } from './told.ts';
 
 /** A way to play a figure elsewhere. */
 export interface FigureWay {
@@ -26,6 +26,8 @@ export interface FigureWay {
   readonly told: readonly string[];
   /** Notes that cannot be, or that no finger takes. */
   readonly lost: number;
+  /** How far it lies from what a player would look for first: ways are sorted by it before the work they are. */
+  readonly farness: number;
   /** What both hands have to do for it, and the widest reach, in mm. */
   readonly mm: number;
   readonly spanMm: number;
@@ -59,7 +61,7 @@ export function waysToMove(figure: Figure, target: FigureTarget, options: WaysOp
     seen.add(key);
     return [wayOf(figure, { how, by, score, lost: moved.lost }, { before, hand, third: target.third })];
   });
-  const sorted = ways.sort((a, b) => a.lost - b.lost || farness(a) - farness(b) || a.mm - b.mm);
+  const sorted = ways.sort((a, b) => a.lost - b.lost || a.farness - b.farness || a.mm - b.mm);
   const whole = sorted.filter(({ lost }) => lost === 0);
   return (whole.length > 1 ? whole : sorted.slice(0, fewestWays)).slice(0, mostWays);
 }
@@ -69,13 +71,19 @@ const fewestWays = 2;
 const mostWays = 5;
 
 /**
- * How far a way lies from what a player would look for first (common practice): an octave off, up beyond the twelfth fret, or with the melody among
- * the bass notes.
+ * How far a way lies from what a player would look for first (common practice): an octave off, up beyond the twelfth fret, the melody among the
+ * bass notes, the bass on other tones. What needs no moving comes before all.
  */
-const farness = ({ figure: { score }, how }: FigureWay): number => {
+function farnessOf(before: Score, score: Score, how: string, by: number): number {
   const highest = Math.max(0, ...score.bars.flatMap(({ notes }) => notes.map(({ fret }) => fret)));
-  return Number(highest > 12) + Number(how.endsWith(octaveOff)) + Number(isAmongBass(score));
-};
+  const faults = [
+    highest > 12,
+    how.endsWith(octaveOff),
+    isAmongBass(score),
+    otherStrokes(before, score, by).length > 0,
+  ];
+  return faults.filter(Boolean).length - (how === stays ? 1 : 0);
+}
 
 function isAmongBass(score: Score): boolean {
   const sounding = (voice: Note['voice']) =>
@@ -164,6 +172,7 @@ function candidates(
   return found;
 }
 
+const stays = 'where it lies';
 const octaveOff = ', an octave off';
 
 type Tweak = (old: OldPlace) => number;
@@ -262,6 +271,7 @@ function wayOf(figure: Figure, { how, by, score, lost }: Moved, { before, hand, 
     how,
     told: toldOf(figure.score, score, { by, lost: all, third, spans: [before.spanMm, after.spanMm] }),
     lost: all.length,
+    farness: farnessOf(figure.score, score, how, by),
     mm: after.mm,
     spanMm: after.spanMm,
   };
@@ -288,7 +298,7 @@ const notesKey = ({ bars }: Score): string =>
 
 const fretsSaid = (by: number): string =>
   by === 0
-    ? 'where it lies'
+    ? stays
     : `${Math.abs(by)} ${Math.abs(by) === 1 ? 'fret' : 'frets'} toward the ${by > 0 ? 'body' : 'nut'}`;
 
 const stringsSaid = (by: number): string =>

@@ -1,10 +1,13 @@
+import { openMidi } from '../instrument/index.ts';
 import {
   numberOfBar,
   beatAt,
   beatStarts,
   gripAt,
+  placedNotes,
   soundingFrets,
   type Finding,
+  type Note,
   type Score,
 } from '../score/index.ts';
 import { fretOf } from '../shapes/index.ts';
@@ -55,11 +58,13 @@ function beatsWithoutGrip(score: Score): Finding[] {
   return [];
 }
 
-/** A stroke written by hand on a string the grip holds elsewhere or leaves out: a slip, unless it is meant. */
+/** A stroke written by hand on a string the grip holds elsewhere or leaves out: a slip, unless it is meant, or a step of a walk. */
 function bassBesideGrip(score: Score): Finding[] {
+  const walking = walkingNotes(score);
   return score.bars.flatMap((bar, index) =>
     bar.notes
       .filter((note) => note.voice === 'thumb' && note.byHand && !note.dead && !note.arrival && !note.tied)
+      .filter((note) => !walking.has(note))
       .flatMap((note): Finding[] => {
         const grip = gripAt(score, index, note.tick);
         const held = grip && fretOf(soundingFrets(grip), note.string);
@@ -91,5 +96,26 @@ function bassBesideGrip(score: Score): Finding[] {
           },
         ];
       }),
+  );
+}
+
+/** Bass notes of a walk: three or more in a row that go one way by half or whole steps. */
+function walkingNotes(score: Score): ReadonlySet<Note> {
+  const notes = placedNotes(score, 'thumb').map(({ note }) => note);
+  const midis = notes.map(({ string, fret }) => openMidi(score.tuning, string) + fret);
+  const stepTo = (index: number): number => {
+    const step = (midis[index] ?? 0) - (midis[index - 1] ?? Infinity);
+    return Math.abs(step) <= 2 ? Math.sign(step) : 0;
+  };
+  return new Set(
+    notes.filter((_, index) => {
+      const [before, into, out, after] = [
+        stepTo(index - 1),
+        stepTo(index),
+        stepTo(index + 1),
+        stepTo(index + 2),
+      ];
+      return (into !== 0 && (into === out || into === before)) || (out !== 0 && out === after);
+    }),
   );
 }

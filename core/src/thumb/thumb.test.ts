@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { openMidi } from '../instrument/index.ts';
 import { modulo } from '../pitch/index.ts';
 import { frets, tuning } from '../testing/parsed.ts';
+import { written } from '../testing/written.ts';
 import { blankScore, layGrip, validateScore, type Score } from '../score/index.ts';
 import { gripTones, nameGrip } from '../shapes/index.ts';
 import { applyThumb, bassStrings, findPattern, thumbFindings, thumbPatternTable } from './index.ts';
@@ -154,6 +155,17 @@ describe('the thumb and the rest of the bar', () => {
       thumbFindings({ ...score('two-string', [[0, 0, '022100']]), thumbPattern: 'zigzag' })[0],
     ).toMatchObject({ code: 'unknown-pattern', severity: 'error' });
     expect(thumbFindings(score('two-string', [[0, 1920, '022100']]))).toMatchObject([{ bar: 1, beat: 1 }]);
+  });
+  test('a stroke by hand beside its grip is asked about, the steps of a walk are not', () => {
+    const byHand = (text: string) => {
+      const each = written([`[020100] ${text}`, '[x02020] t5:0@1']);
+      const [bar] = each.bars;
+      const notes = (bar?.notes ?? []).map((note) => ({ ...note, byHand: true as const }));
+      return thumbFindings({ ...each, bars: bar ? [{ ...bar, notes }, ...each.bars.slice(1)] : [] });
+    };
+    expect(byHand('t6:0@1 t6:2@2 t6:0@3 t6:0@4')).toMatchObject([{ code: 'thumb-beside-grip', beat: 2 }]);
+    expect(byHand('t6:0@1 t6:0@2 t6:2@3 t6:4@4')).toEqual([]);
+    expect(byHand('t6:0@1 t6:3@2 t4:2@3 t6:0@4')).toMatchObject([{ beat: 2 }, { beat: 3 }]);
   });
   test('patterns are found by name or alias', () => {
     expect(findPattern('Thump')?.id).toBe('one-string');

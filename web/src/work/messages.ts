@@ -2,6 +2,7 @@ import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
+import type { Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
@@ -35,6 +36,12 @@ export interface CheckedScore {
   readonly spanMaxMm: number;
   readonly shiftCount: number;
 }
+
+/** Where a figure is moved. */
+export type FigureMove =
+  | { readonly kind: 'frets'; readonly by: number }
+  | { readonly kind: 'strings'; readonly by: number }
+  | { readonly kind: 'target'; readonly target: FigureTarget };
 
 /** What the page may ask of the worker, and what each question is answered with. */
 export interface Tasks {
@@ -86,6 +93,26 @@ export interface Tasks {
       readonly writes: 'form' | 'chords';
     };
     readonly output: Result<Score>;
+  };
+  /** The ways to play a figure elsewhere: as one thing by frets or strings, or to a chord, a key or a tuning. */
+  readonly figureWays: {
+    readonly input: {
+      readonly figure: Figure;
+      readonly move: FigureMove;
+      readonly piece: Score;
+      readonly hand: Hand;
+    };
+    readonly output: readonly FigureWay[];
+  };
+  /** Turnarounds and walks made for a place of the piece. The bar counts from 0. */
+  readonly makeFigures: {
+    readonly input: {
+      readonly score: Score;
+      readonly bar: number;
+      readonly kind: 'turnarounds' | 'walks';
+      readonly hand: Hand;
+    };
+    readonly output: readonly MadeFigure[];
   };
   readonly placeMelody: {
     readonly input: {

@@ -11,6 +11,7 @@ import {
   suggestTask,
   weighNoteTask,
 } from './fingering-tasks.ts';
+import { figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
@@ -46,6 +47,14 @@ const tasks: {
   *writeForm(input) {
     yield 0;
     return writeFormTask(input);
+  },
+  *figureWays(input) {
+    yield 0;
+    return figureWaysTask(input);
+  },
+  *makeFigures(input) {
+    yield 0;
+    return makeFiguresTask(input);
   },
   *suggest(input) {
     yield 0;
@@ -87,6 +96,10 @@ export function stepsOf(
       return tasks.placeMelody(request.input);
     case 'writeForm':
       return tasks.writeForm(request.input);
+    case 'figureWays':
+      return tasks.figureWays(request.input);
+    case 'makeFigures':
+      return tasks.makeFigures(request.input);
     case 'suggest':
       return tasks.suggest(request.input);
     case 'readFile':

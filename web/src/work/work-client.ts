@@ -17,6 +17,8 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   compareHands: 'hands',
   placeMelody: 'hands',
   writeForm: 'hands',
+  figureWays: 'hands',
+  makeFigures: 'hands',
   suggest: 'hands',
   findGrips: 'hands',
   readFile: 'files',

@@ -51,11 +51,7 @@ function Pair({ view, score, a, b }: { view: FormView; score: Score; a: Section;
     next?.scrollIntoView({ block: 'center' });
   };
   return (
-    <section
-      ref={room}
-      aria-label="Beside each other"
-      className="mx-4.5 mt-3 border-t-[1.5px] border-ink1 pt-2 pb-6"
-    >
+    <section ref={room} aria-label="Beside each other" className="mx-4.5 pt-2 pb-6">
       <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 pb-2">
         <h2 className="text-lg">
           {sectionName(b, score)} beside{' '}

@@ -1,3 +1,4 @@
+import { useDroppable } from '@dnd-kit/core';
 import { parseForm, type FormCell } from '@jocund/core/form';
 import { describeFault } from '@jocund/core/fault';
 import type { HeldChord } from '@jocund/core/form';
@@ -11,6 +12,8 @@ interface FormCellProps {
   readonly letter: string | undefined;
   readonly isAtCursor: boolean;
   readonly isTabStop: boolean;
+  /** Names the cell while a figure is dragged over the plan. */
+  readonly dropId: string;
   readonly writer: FormWriter;
   readonly onChoose: () => void;
 }
@@ -26,19 +29,29 @@ const stateWords = ({ state, sameAs }: FormCell): string => {
 };
 
 /** One bar of the plan: what is held in it, solid where it is written, dashed where it follows another. Enter types numerals into it. */
-export function FormCellBox({ cell, letter, isAtCursor, isTabStop, writer, onChoose }: FormCellProps) {
+export function FormCellBox({
+  cell,
+  letter,
+  isAtCursor,
+  isTabStop,
+  dropId,
+  writer,
+  onChoose,
+}: FormCellProps) {
   const [isTyping, setTyping] = useState(false);
   const shown = useNames();
+  const { setNodeRef, isOver } = useDroppable({ id: dropId, data: { bar: cell.bar } });
   const words = cell.chords.map(({ numeral, name }) => `${numeral ?? ''} ${name ?? 'a grip'}`).join(', ');
   if (isTyping) return <NumeralField cell={cell} writer={writer} onDone={() => setTyping(false)} />;
   return (
     <button
+      ref={setNodeRef}
       type="button"
       data-form-bar={cell.bar}
       tabIndex={isTabStop ? 0 : -1}
       aria-label={`Bar ${cell.number}: ${words || 'no chord'}, ${stateWords(cell)}${letter ? `, query ${letter}` : ''}`}
       aria-current={isAtCursor ? 'true' : undefined}
-      className={`relative flex h-7 min-w-0 items-baseline gap-0.5 overflow-hidden px-[3px] whitespace-nowrap ${looks[cell.state]} ${isAtCursor ? 'shadow-[inset_0_-4px_0_var(--color-brass)]' : ''}`}
+      className={`relative flex h-7 min-w-0 items-baseline gap-0.5 overflow-hidden px-[3px] whitespace-nowrap ${looks[cell.state]} ${isAtCursor ? 'shadow-[inset_0_-4px_0_var(--color-brass)]' : ''} ${isOver ? 'outline-[3px] outline-brass' : ''}`}
       onClick={onChoose}
       onDoubleClick={() => setTyping(true)}
       onKeyDown={(event) => {

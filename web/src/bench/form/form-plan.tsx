@@ -95,6 +95,7 @@ export function FormPlan({ view }: { view: FormView }) {
                     isTabStop={
                       row === chosen && (cell.bar === cursor.bar || (each === 0 && !holds(row, cursor.bar)))
                     }
+                    dropId={`${index} ${cell.bar}`}
                     writer={writer}
                     onChoose={() => {
                       view.choose(row);

@@ -1,25 +1,61 @@
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import type { Figure } from '@jocund/core/figures';
 import { unplayedSections } from '@jocund/core/form';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
+import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote } from '../../ui/notice.tsx';
 import { isTextField } from '../../ui/text-fields.ts';
+import { useAddress } from '../../ui/use-address.ts';
+import { FiguresPanel } from '../figures/figures-panel.tsx';
+import { useDropFigure } from '../figures/use-drop-figure.ts';
 import { Beside } from './beside.tsx';
 import { FormPlan } from './form-plan.tsx';
 import { useFormView } from './use-form-view.ts';
 
-/** The Form stage: the plan of the piece above, two sections beside each other below. */
+const below = [
+  { value: 'beside', label: 'Sections beside each other' },
+  { value: 'figures', label: 'Figures' },
+] as const;
+type Below = (typeof below)[number]['value'];
+
+/** The Form stage: the plan of the piece above; below it two sections beside each other, or the drawer of figures. */
 export function FormSheet() {
   const view = useFormView();
+  const { read, write } = useAddress();
+  const [figure, setFigure] = useState<Figure | undefined>();
+  const drop = useDropFigure();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   useNextDifferenceKey();
   const unplayed = unplayedSections(view.score);
+  const shown = below.find(({ value }) => value === read('below'))?.value ?? 'beside';
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    const dragged = active.data.current?.figure as Figure | undefined;
+    const bar = over?.data.current?.bar as number | undefined;
+    if (dragged && bar !== undefined) drop(dragged, bar);
+  };
   return (
-    <>
+    <DndContext
+      sensors={sensors}
+      onDragEnd={onDragEnd}
+      accessibility={{ screenReaderInstructions: { draggable: '' } }}
+    >
       <FormPlan view={view} />
       {unplayed.length > 0 && (
         <p className="text-note mx-4.5 pt-1">
           Written but not played: {unplayed.map(({ name }) => name).join(', ')}.
         </p>
       )}
-      {view.others.length === 0 ? (
+      <div className="mx-4.5 mt-3 border-t-[1.5px] border-ink1 pt-2.5">
+        <Choice<Below>
+          label="Below the plan"
+          value={shown}
+          options={below}
+          onChange={(next) => write('below', next === 'beside' ? '' : next)}
+        />
+      </div>
+      {shown === 'figures' ? (
+        <FiguresPanel chosen={figure} onChoose={setFigure} />
+      ) : view.others.length === 0 ? (
         <div className="m-4.5">
           <EmptyNote
             title="One section so far"
@@ -29,7 +65,7 @@ export function FormSheet() {
       ) : (
         <Beside view={view} />
       )}
-    </>
+    </DndContext>
   );
 }
 

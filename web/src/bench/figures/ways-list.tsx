@@ -1,0 +1,96 @@
+import { layFigure, type Figure, type FigureWay } from '@jocund/core/figures';
+import { ok } from '@jocund/core/fault';
+import { numberOfBar } from '@jocund/core/score';
+import { Button } from '../../ui/button.tsx';
+import { useSay } from '../../ui/toast.tsx';
+import { counted } from '../../ui/words.ts';
+import { useBench } from '../bench-context.tsx';
+import { useAttempt } from '../use-attempt.ts';
+import { FigurePicture } from './figure-picture.tsx';
+
+/** Lays figures in the piece, and says what came of it. */
+export function useLay(): (figure: Figure, bar: number) => void {
+  const { score, undo } = useBench();
+  const attempt = useAttempt();
+  const say = useSay();
+  return (figure, bar) => {
+    let linked = 0;
+    const done = attempt((each) => {
+      const laid = layFigure(each, bar, figure);
+      if (!laid.ok) return laid;
+      linked = laid.value.linked.length;
+      return ok(laid.value.score);
+    });
+    if (!done) return;
+    const links = linked > 0 ? ` ${counted(linked, 'bar')} linked to an earlier one that is alike.` : '';
+    say(`“${figure.score.title}” laid in bar ${numberOfBar(score, bar)}.${links}`, undo);
+  };
+}
+
+interface WaysProps {
+  readonly ways: readonly FigureWay[];
+  readonly bar: number;
+  readonly heard: Figure | undefined;
+  readonly onHear: (figure: Figure) => void;
+  readonly onKeep: (figure: Figure) => void;
+}
+
+/** Two bars and more take the whole width. */
+const isLong = ({ figure }: FigureWay): boolean => figure.score.bars.length > 1;
+
+/** The ways to play a figure, side by side: tab, what is done, what changes, what it asks of the hands. */
+export function WaysList({ ways, bar, heard, onHear, onKeep }: WaysProps) {
+  const { score } = useBench();
+  const lay = useLay();
+  if (ways.length === 0)
+    return (
+      <p role="status" className="text-note pt-3">
+        The neck has no place for it there. Choose another chord, or another tuning.
+      </p>
+    );
+  return (
+    <ol className={`grid gap-x-6 pt-1 ${ways.some(isLong) ? '' : 'md:grid-cols-2'}`}>
+      {ways.map((way, index) => (
+        <li key={`${way.how} ${index}`} className="border-b border-ink1-22 pt-3 pb-2">
+          <p className="flex items-baseline justify-between gap-2">
+            <span className="figure">{way.how}</span>
+            <span
+              className="narrow text-note whitespace-nowrap"
+              title="what both hands have to move, hold and reach"
+            >
+              <span className="figure text-base">{way.mm}</span> mm of work
+            </span>
+          </p>
+          <FigurePicture figure={way.figure} />
+          {way.told.length > 0 ? (
+            <ul className="text-note">
+              {way.told.map((each) => (
+                <li key={each} className={each.includes('cannot be') ? 'font-semibold' : ''}>
+                  {each}
+                </li>
+              ))}
+            </ul>
+          ) : (
+            <p className="text-note">nothing else changes</p>
+          )}
+          <p className="flex flex-wrap gap-2 pt-2">
+            <Button
+              look={index === 0 ? 'solid' : 'outline'}
+              {...(index === 0 ? { 'aria-keyshortcuts': 'L', 'data-lay-first': '' } : {})}
+              onClick={() => lay(way.figure, bar)}
+            >
+              Lay in bar {numberOfBar(score, bar)}
+              {index === 0 && <kbd className="figure pl-1.5">L</kbd>}
+            </Button>
+            <Button aria-pressed={heard === way.figure} onClick={() => onHear(way.figure)}>
+              {heard === way.figure ? 'Stop' : 'Hear it'}
+            </Button>
+            <Button look="plain" className="text-note ml-auto" onClick={() => onKeep(way.figure)}>
+              Keep it
+            </Button>
+          </p>
+        </li>
+      ))}
+    </ol>
+  );
+}

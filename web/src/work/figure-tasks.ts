@@ -1,0 +1,23 @@
+import { makeTurnarounds, makeWalks, moveByFrets, moveByStrings, waysToMove } from '@jocund/core/figures';
+import type { Tasks } from './messages.ts';
+
+/** The ways to play a figure where it is wanted. */
+export function figureWaysTask({
+  figure,
+  move,
+  piece,
+  hand,
+}: Tasks['figureWays']['input']): Tasks['figureWays']['output'] {
+  if (move.kind === 'frets') return [moveByFrets(figure, move.by, { hand })];
+  if (move.kind === 'strings') return [moveByStrings(figure, move.by, { hand })];
+  return waysToMove(figure, move.target, { hand, piece });
+}
+
+/** Figures made for a place of a piece. */
+export const makeFiguresTask = ({
+  score,
+  bar,
+  kind,
+  hand,
+}: Tasks['makeFigures']['input']): Tasks['makeFigures']['output'] =>
+  kind === 'walks' ? makeWalks(score, bar, hand) : makeTurnarounds(score, hand);
