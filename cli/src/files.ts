@@ -33,6 +33,9 @@ export function readScoreFile(file: string): Score {
       );
 }
 
+/** Reads a file as text. */
+export const readText = (file: string): string => new TextDecoder().decode(readBytes(file));
+
 const label = (file: string): string => (file === '-' ? 'standard input' : basename(file));
 
 function readBytes(file: string): Uint8Array {

@@ -4,6 +4,7 @@ import { InputError, UsageError, table, type Answer, type Arguments, type Comman
 import { convert } from './commands/convert.ts';
 import { fit } from './commands/fit.ts';
 import { diff } from './commands/diff.ts';
+import { figure } from './commands/figure.ts';
 import { form } from './commands/form.ts';
 import { ladder } from './commands/ladder.ts';
 import { finger } from './commands/finger.ts';
@@ -31,6 +32,7 @@ const commands: readonly Command[] = [
   ladder,
   form,
   diff,
+  figure,
   convert,
   schema,
 ];

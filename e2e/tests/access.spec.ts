@@ -38,7 +38,7 @@ for (const path of [
   });
 }
 
-test('every part of the tuning and shapes margins', async ({ signedIn: page }) => {
+test('every part of the tuning, shapes and form stages', async ({ signedIn: page }) => {
   const id = await makePiece(page);
   for (const part of [
     'tuning?part=key',
@@ -47,6 +47,7 @@ test('every part of the tuning and shapes margins', async ({ signedIn: page }) =
     'shapes?part=find',
     'shapes?part=near',
     'shapes?part=lists',
+    'form?below=figures',
   ]) {
     await openBench(page, id, part);
     await expect(page.getByRole('complementary')).toBeVisible();

@@ -59,7 +59,7 @@ function FigureRow({ figure, isChosen, isTabStop, onChoose }: FigureRowProps) {
         data-figure={figure.id}
         tabIndex={isTabStop ? 0 : -1}
         aria-current={isChosen ? 'true' : undefined}
-        className="block w-full touch-none px-2.5 py-1.5 text-left hover:bg-ink1-12"
+        className="block w-full px-2.5 py-1.5 text-left hover:bg-ink1-12"
         {...listeners}
         onClick={onChoose}
       >

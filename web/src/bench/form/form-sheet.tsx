@@ -1,4 +1,12 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  DragOverlay,
+  MouseSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import type { Figure } from '@jocund/core/figures';
 import { unplayedSections } from '@jocund/core/form';
 import { useEffect, useState } from 'react';
@@ -23,20 +31,25 @@ export function FormSheet() {
   const view = useFormView();
   const { read, write } = useAddress();
   const [figure, setFigure] = useState<Figure | undefined>();
+  const [dragged, setDragged] = useState<Figure | undefined>();
   const drop = useDropFigure();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const sensors = useSensors(useSensor(MouseSensor, { activationConstraint: { distance: 8 } }));
   useNextDifferenceKey();
   const unplayed = unplayedSections(view.score);
   const shown = below.find(({ value }) => value === read('below'))?.value ?? 'beside';
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    const dragged = active.data.current?.figure as Figure | undefined;
+    setDragged(undefined);
+    const dropped = active.data.current?.figure as Figure | undefined;
     const bar = over?.data.current?.bar as number | undefined;
-    if (dragged && bar !== undefined) drop(dragged, bar);
+    if (dropped && bar !== undefined) drop(dropped, bar);
   };
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={({ active }) => setDragged(active.data.current?.figure as Figure | undefined)}
       onDragEnd={onDragEnd}
+      onDragCancel={() => setDragged(undefined)}
       accessibility={{ screenReaderInstructions: { draggable: '' } }}
     >
       <FormPlan view={view} />
@@ -65,6 +78,13 @@ export function FormSheet() {
       ) : (
         <Beside view={view} />
       )}
+      <DragOverlay dropAnimation={null}>
+        {dragged && (
+          <p className="figure w-max border-[1.5px] border-ink1 bg-white px-2.5 py-1">
+            {dragged.score.title}
+          </p>
+        )}
+      </DragOverlay>
     </DndContext>
   );
 }
