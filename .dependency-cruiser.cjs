@@ -5,6 +5,7 @@
 const coreFloors = [
   'text',
   'fault',
+  'random',
   'pitch',
   'instrument',
   'score',

@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
 import { checkScore } from './checking/index.ts';
+import { sectionsOf, turnsOf } from './form/index.ts';
 import { readScore } from './formats/jocund-json/index.ts';
 import { cutLadder } from './grading/index.ts';
 import { reachLimitsMm, reaches } from './hands/index.ts';
@@ -16,13 +17,17 @@ const open = (name: string) => {
   return score.value;
 };
 
-test('six pieces in four tunings, of 8, 12 and 16 bars', () => {
+test('six pieces in four tunings, of 8, 12 and 16 bars; two of them with an intro, two verses or a break, and an ending', () => {
   const studies = pieces.map(open);
   expect(studies).toHaveLength(6);
   expect(new Set(studies.map(({ tuning }) => tuning.name))).toEqual(
     new Set(['Standard', 'Drop D', 'Open D', 'Open G']),
   );
-  expect(new Set(studies.map(({ bars }) => bars.length))).toEqual(new Set([8, 12, 16]));
+  const longest = studies.map((study) =>
+    Math.max(...sectionsOf(study).map(({ first, last }) => last - first + 1)),
+  );
+  expect(new Set(longest)).toEqual(new Set([8, 12, 16]));
+  expect(studies.filter((study) => turnsOf(study).length >= 4)).toHaveLength(2);
 });
 
 test.each(pieces)('%s has no error, lies within a comfortable reach, and climbs a ladder', (name) => {

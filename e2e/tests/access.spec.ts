@@ -48,6 +48,7 @@ test('every part of the tuning, shapes and form stages', async ({ signedIn: page
     'shapes?part=near',
     'shapes?part=lists',
     'form?below=figures',
+    'form?below=words',
   ]) {
     await openBench(page, id, part);
     await expect(page.getByRole('complementary')).toBeVisible();

@@ -3,6 +3,7 @@ import {
   beatTicks,
   countAt,
   inPlayingOrder,
+  wordsOf,
   type Bar,
   type Note,
   type Ticks,
@@ -66,7 +67,14 @@ export function momentsOfBar(bar: Bar): readonly BarMoment[] {
   const known = remembered.get(bar);
   if (known) return known;
   const counted = new Set(countedTicks(bar));
-  const ticks = [...new Set([0, ...bar.notes.map(({ tick }) => tick), ...counted])].sort((a, b) => a - b);
+  const ticks = [
+    ...new Set([
+      0,
+      ...bar.notes.map(({ tick }) => tick),
+      ...wordsOf(bar).map(({ tick }) => tick),
+      ...counted,
+    ]),
+  ].sort((a, b) => a - b);
   const moments = ticks
     .filter((tick) => tick < barTicks(bar.metre))
     .map((tick) => ({ tick, reaches: reachesAt(bar, tick, counted.has(tick)) }));
@@ -82,7 +90,7 @@ function reachesAt(bar: Bar, tick: Ticks, isCounted: boolean): Reach[] {
     left: (width + gap) / 2,
     right: (width + gap) / 2,
   });
-  const lyric = notes.find((note) => note.lyric)?.lyric;
+  const lyric = wordsOf(bar).find((word) => word.tick === tick)?.text;
   return [
     ...notes.map(reachOf),
     ...(said.length > 0 ? [half('call', callDigitsWidth(callDigits(said)), callGap)] : []),

@@ -1,5 +1,5 @@
 import type { CallEntry } from '../directions/index.ts';
-import { placedNotes, previousOnString, type Note, type Score } from '../score/index.ts';
+import { placedNotes, previousOnString, wordsOf, type Note, type Score } from '../score/index.ts';
 import { drawCallRow } from './draw/call-row.ts';
 import { drawFingerSigns, type FingerSigns } from './draw/finger-signs.ts';
 import { frameOf, type BarFrame } from './draw/frame.ts';
@@ -61,7 +61,7 @@ export function drawSystem(
   const bars = layout.bars.flatMap(({ bar }) => score.bars[bar] ?? []);
   const rows = rowsFor({
     head: bars.some(hasHead),
-    lyrics: bars.some(({ notes }) => notes.some(({ lyric }) => lyric !== undefined)),
+    lyrics: bars.some((bar) => wordsOf(bar).length > 0),
     staff: options.staff !== undefined,
   });
   const frames = layout.bars.flatMap((each) => {

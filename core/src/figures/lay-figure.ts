@@ -6,6 +6,8 @@ import {
   inPlayingOrder,
   insertBarAfter,
   numberOfBar,
+  withWordsOf,
+  wordsOf,
   type Bar,
   type Note,
   type PlacedGrip,
@@ -93,7 +95,7 @@ function withBar(score: Score, before: Score, at: number, figure: Figure, index:
   const notes = [...kept, ...own].sort(inPlayingOrder);
   const next: Bar = { ...bar, notes, grips: grips.sort((a, b) => a.tick - b.tick) };
   const laid = voices.has('thumb') ? withoutStrokes(before, next, at, [from, until]) : next;
-  return { ...score, bars: score.bars.with(at, laid) };
+  return { ...score, bars: score.bars.with(at, withWordsOf(laid, wordsOf(bar))) };
 }
 
 /** A note that sounds on into the figure ends where that begins. */

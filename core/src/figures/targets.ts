@@ -6,6 +6,7 @@ import { chordOfNumeral } from '../shapes/index.ts';
 import type { Tuning } from '../instrument/index.ts';
 import { figureFacts } from './facts.ts';
 import type { Figure } from './figure.ts';
+import type { FigureRole } from './roles.ts';
 import type { FigureTarget } from './figure-target.ts';
 
 /** The figure on another degree of its key: from its first chord’s root to that of the numeral, its third by the numeral’s kind. */
@@ -33,13 +34,14 @@ export const toKey = (figure: Figure, key: Key): FigureTarget => ({
 export const toTuning = (tuning: Tuning): FigureTarget => ({ semitones: 0, tuning });
 
 /**
- * How a figure goes onto a bar of a piece: one chord’s figure to the chord that is held there, a figure of several chords by the key; always in
- * the piece’s tuning.
+ * How a figure goes onto a bar of a piece: one chord’s figure to the chord that is held there; a figure of several chords, and every intro,
+ * turnaround and ending, by the key; always in the piece’s tuning.
  */
 export function toPlace(figure: Figure, score: Score, bar: number): FigureTarget {
   const { chords } = figureFacts(figure);
   const byKey = { ...toKey(figure, score.key), tuning: score.tuning };
   const [own] = chords;
+  if (belongsToKey.includes(figure.role)) return byKey;
   const there = barChords(score, bar).findLast(({ tick }) => tick <= figure.fromTick);
   if (chords.length !== 1 || own === undefined || there?.numeral === undefined || !there.root) return byKey;
   const has = chordOfNumeral(own, figure.score.key);
@@ -51,6 +53,8 @@ export function toPlace(figure: Figure, score: Score, bar: number): FigureTarget
     ...(third === undefined ? {} : { third }),
   };
 }
+
+const belongsToKey: readonly FigureRole[] = ['intro', 'turnaround', 'ending'];
 
 const isSmall = (numeral: string): boolean => /^[b#]?[iv]/.test(numeral);
 

@@ -120,6 +120,7 @@ describe('to a chord, a key, a tuning', () => {
     expect(toPlace(run, inE, 0).semitones).toBe(0);
     const cadence = figureOf(['[x02220] t5:0@1', '[022100] t6:0@1']);
     expect(toPlace(cadence, inE, 0)).toMatchObject({ semitones: 7, isNewKey: true });
+    expect(toPlace({ ...run, role: 'ending' }, inE, 0)).toMatchObject({ semitones: 7, isNewKey: true });
   });
 });
 

@@ -33,3 +33,5 @@ export {
 export { sectionWords } from './section-words.ts';
 export { turnaroundOf, type Turnaround } from './turnaround.ts';
 export { formRows, writtenBars, type FormCell, type FormRow } from './form-rows.ts';
+export { wordSheet, type WordSheetLine } from './word-sheet.ts';
+export { dealSections } from './deal.ts';

@@ -37,7 +37,7 @@ const idsOf = (score: Score): string[] =>
   score.order ?? sectionsOf(score).flatMap(({ id, name }) => (id !== undefined && name !== '' ? [id] : []));
 
 /** Puts the order of performance down; the order as written needs no writing down. */
-function setOrder(score: Score, order: readonly string[]): Result<Score> {
+export function setOrder(score: Score, order: readonly string[]): Result<Score> {
   const { order: _, ...rest } = score;
   if (order.length === 0 || order.join() === idsOf(rest).join()) return ok(rest);
   if (order.length > scoreLimits.order)

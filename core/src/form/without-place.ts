@@ -1,6 +1,6 @@
 import type { Bar } from '../score/index.ts';
 
-/** What a bar plays and is held by: what belongs to its place in the piece, section, comment, pickup, repeats and endings, stays there. */
+/** What a bar plays and is held by: what belongs to its place in the piece, section, comment, words, pickup, repeats and endings, stays there. */
 export const withoutPlace = ({
   section: _,
   comment: __,
@@ -8,5 +8,6 @@ export const withoutPlace = ({
   repeatStart: ____,
   repeatTimes: _____,
   endings: ______,
+  sung: _______,
   ...bar
 }: Bar): Bar => bar;

@@ -120,3 +120,4 @@ export { swungTick } from './swing.ts';
 export { tempoMap, type Feel, type TempoMap } from './tempo-map.ts';
 export { validateScore } from './validate.ts';
 export type { NoteChange } from './note-change.ts';
+export { withWordLine, withWordsOf, wordLine, wordsOf, type SungWord } from './sung-words.ts';

@@ -71,6 +71,11 @@ export const barSchema = z.strictObject({
   /** Ticks at which the pattern's stroke was left out by hand. */
   leftOut: z.array(tick).max(scoreLimits.notesPerBar).optional(),
   notes: z.array(noteSchema).max(scoreLimits.notesPerBar),
+  /** Sung where the guitar strikes no note of the tune; a syllable whose word goes on ends in a hyphen. */
+  sung: z
+    .array(z.strictObject({ tick, text: line(60).min(1) }))
+    .max(64)
+    .optional(),
   /** Comes before the first beat of the piece: its metre is what is played of a bar, counted to that bar's end. */
   pickup: z.literal(true).optional(),
   /** A passage to be repeated begins here. */

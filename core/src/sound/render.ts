@@ -1,3 +1,4 @@
+import { mulberry32 } from '../random/index.ts';
 import type { Voice } from '../score/index.ts';
 import { soundBody } from './body.ts';
 import { joinSlides } from './join-slides.ts';
@@ -125,14 +126,3 @@ function knockOf({ tones, velocity }: SoundEvent): Knock | undefined {
 
 /** Level of a velocity beside the usual one, 80: 6 dB for each doubling, as General MIDI players do (common practice). */
 const loudness = (velocity: number): number => velocity / 80;
-
-/** Small seeded generator (mulberry32, public domain), so that rendering is repeatable. */
-function mulberry32(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}

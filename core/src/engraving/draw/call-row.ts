@@ -1,5 +1,5 @@
 import type { CallEntry } from '../../directions/index.ts';
-import { countOf, inPlayingOrder, type Score } from '../../score/index.ts';
+import { countOf, inPlayingOrder, wordsOf, type Score } from '../../score/index.ts';
 import {
   callDigitSize,
   callDigitsWidth,
@@ -40,11 +40,9 @@ export function drawCallRow(frame: BarFrame, entries: readonly CallEntry[], bars
       ink,
     });
   });
-  const lyrics = bar.notes
-    .filter(({ lyric }) => lyric)
-    .map(({ tick, lyric = '' }) =>
-      text(x(tick), rows.lyricBase, lyric, { face: 'serif', italic: true, size: lyricSize }),
-    );
+  const lyrics = wordsOf(bar).map(({ tick, text: word }) =>
+    text(x(tick), rows.lyricBase, word, { face: 'serif', italic: true, size: lyricSize }),
+  );
   return [...words, ...counts, ...lyrics];
 }
 

@@ -19,14 +19,16 @@ import { useDropFigure } from '../figures/use-drop-figure.ts';
 import { Beside } from './beside.tsx';
 import { FormPlan } from './form-plan.tsx';
 import { useFormView } from './use-form-view.ts';
+import { WordsPanel } from './words-panel.tsx';
 
 const below = [
   { value: 'beside', label: 'Sections beside each other' },
   { value: 'figures', label: 'Figures' },
+  { value: 'words', label: 'Words' },
 ] as const;
 type Below = (typeof below)[number]['value'];
 
-/** The Form stage: the plan of the piece above; below it two sections beside each other, or the drawer of figures. */
+/** The Form stage: the plan of the piece above; below it two sections beside each other, the drawer of figures, or the words. */
 export function FormSheet() {
   const view = useFormView();
   const { read, write } = useAddress();
@@ -68,6 +70,8 @@ export function FormSheet() {
       </div>
       {shown === 'figures' ? (
         <FiguresPanel chosen={figure} onChoose={setFigure} />
+      ) : shown === 'words' ? (
+        <WordsPanel view={view} />
       ) : view.others.length === 0 ? (
         <div className="m-4.5">
           <EmptyNote

@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { counted } from '../../ui/words.ts';
 import { MarginPart } from '../margin.tsx';
+import { DealPart } from './deal-part.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import type { FormView } from './use-form-view.ts';
 
@@ -44,6 +45,7 @@ export function OrderPart({ view }: { view: FormView }) {
         </span>
         <span className="figure text-xl">{clock(endS)}</span>
       </p>
+      <DealPart score={score} />
     </MarginPart>
   );
 }

@@ -1,0 +1,1 @@
+export { mulberry32 } from './mulberry32.ts';

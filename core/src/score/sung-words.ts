@@ -1,0 +1,137 @@
+import { fail, ok, type Result } from '../fault/index.ts';
+import { numberOfBar } from './bar-numbers.ts';
+import type { Bar, Note, Score, Voice } from './schema.ts';
+import { barTicks, beatAt, beatTicks, type Ticks } from './ticks.ts';
+
+/** A syllable where it is sung; one whose word goes on ends in a hyphen. */
+export interface SungWord {
+  readonly tick: Ticks;
+  readonly text: string;
+}
+
+/** Bars from 0, both included. */
+export interface BarRange {
+  readonly first: number;
+  readonly last: number;
+}
+
+/** Everything sung in a bar, on its notes and beside them, in order; at one moment the guitar’s note has the word. */
+export function wordsOf({ notes, sung = [] }: Pick<Bar, 'notes' | 'sung'>): SungWord[] {
+  const onNotes = notes.flatMap(({ tick, lyric }) => (lyric === undefined ? [] : [{ tick, text: lyric }]));
+  const beside = sung.filter(({ tick }) => !onNotes.some((each) => each.tick === tick));
+  return [...onNotes, ...beside].sort((a, b) => a.tick - b.tick);
+}
+
+/** A bar that sings given words: on its melody’s notes where one is struck at that moment, beside them elsewhere. */
+export function withWordsOf(bar: Bar, words: readonly SungWord[]): Bar {
+  const { sung: _, ...rest } = bar;
+  const notes = singable(bar, 'melody');
+  const onNotes = new Map(notes.map((note) => [note, words.find(({ tick }) => tick === note.tick)?.text]));
+  const beside = words.filter(({ tick }) => !notes.some((note) => note.tick === tick));
+  const worded = bar.notes.map((note): Note => {
+    const { lyric: __, ...bare } = note;
+    const text = onNotes.get(note);
+    return text === undefined ? bare : { ...bare, lyric: text };
+  });
+  return { ...rest, notes: worded, ...(beside.length > 0 ? { sung: [...beside] } : {}) };
+}
+
+/** Notes of a voice that can have a syllable: struck in written time, at each moment the one on the thinnest string. */
+function singable({ notes }: Bar, voice: Voice): Note[] {
+  const own = notes.filter((note) => note.voice === voice && !note.tied && !note.grace && !note.dead);
+  return own
+    .filter(({ tick, string }) => !own.some((other) => other.tick === tick && other.string < string))
+    .sort((a, b) => a.tick - b.tick);
+}
+
+/**
+ * The words of some bars as one line: syllables by blanks, a hyphen behind one whose word goes on, `*` for a note without one, `|` at
+ * each bar line, `word@2.5` for a word sung on that beat beside the voice’s notes. The signs are those of ABC’s `w:` lines (standard 2.1, 5.1).
+ */
+export function wordLine({ bars }: Pick<Score, 'bars'>, { first, last }: BarRange, voice: Voice): string {
+  return bars
+    .slice(first, last + 1)
+    .map((bar) => {
+      const notes = singable(bar, voice);
+      const onNotes = notes.map(({ tick, lyric }) => ({ tick, text: lyric ?? '*' }));
+      const beside = wordsOf(bar)
+        .filter(({ tick }) => !notes.some((note) => note.tick === tick))
+        .map(({ tick, text }) => ({ tick, text: `${text}@${shortBeat(beatAt(bar.metre, tick))}` }));
+      const all = [...onNotes, ...beside].sort((a, b) => a.tick - b.tick).map(({ text }) => text);
+      return all.slice(0, all.findLastIndex((text) => text !== '*') + 1).join(' ');
+    })
+    .join(' | ')
+    .replace(/(?:\s*\|)+\s*$/, '')
+    .replaceAll(/\s+/g, ' ');
+}
+
+const shortBeat = (beat: number): string => String(Math.round(beat * 1000) / 1000);
+
+/** Lays a line of words on the notes of a voice, in place of what was sung in these bars. Refused where a bar has more words than notes. */
+export function withWordLine(
+  score: Score,
+  { first, last }: BarRange,
+  voice: Voice,
+  line: string,
+): Result<Score> {
+  const parts = line.split('|').map((part) => part.trim());
+  if (parts.length > last - first + 1)
+    return fail(
+      `The line has ${parts.length} bars, there are ${last - first + 1}`,
+      'Take a | out, or choose a longer section',
+    );
+  let bars = score.bars;
+  for (const [index, bar] of score.bars.slice(first, last + 1).entries()) {
+    const laid = withWords(bar, voice, parts[index] ?? '');
+    if (!laid.ok)
+      return fail(laid.fault.reason, laid.fault.remedy, { bar: numberOfBar(score, first + index) });
+    bars = bars.with(first + index, laid.value);
+  }
+  return ok({ ...score, bars });
+}
+
+const longestWord = 60;
+const mostWords = 64;
+
+function withWords(bar: Bar, voice: Voice, part: string): Result<Bar> {
+  const tokens = part
+    .replaceAll(/-(?=[^\s@-])/g, '- ')
+    .split(/\s+/)
+    .filter(Boolean);
+  const notes = singable(bar, voice);
+  const onNotes = new Map<Note, string>();
+  const sung: SungWord[] = [];
+  let next = 0;
+  for (const token of tokens) {
+    const [, text = token, beatText] = /^(.*)@([\d.]+)$/.exec(token) ?? [];
+    if (text.length > longestWord) return fail('A word is too long', 'Part it into syllables with hyphens');
+    if (beatText !== undefined) {
+      const tick = Math.round((Number(beatText) - 1) * beatTicks(bar.metre));
+      if (!(tick >= 0 && tick < barTicks(bar.metre)) || text === '')
+        return fail(
+          `The bar has no beat ${beatText} to sing on`,
+          'Write the beat behind the word, such as rain@2.5',
+        );
+      sung.push({ tick, text });
+      continue;
+    }
+    const note = notes[next];
+    next += 1;
+    if (!note)
+      return fail(
+        `There is no note left for “${token}”`,
+        'Put a | where the next bar begins, or write the beat it is sung on behind it, such as rain@2.5',
+      );
+    if (token !== '*' && token !== '_') onNotes.set(note, text);
+  }
+  if (sung.length > mostWords)
+    return fail('There are too many words beside the notes', 'Write fewer words in a bar');
+  const { sung: _, ...rest } = bar;
+  const worded = bar.notes.map((note) => {
+    const { lyric: __, ...bare } = note;
+    const text = onNotes.get(note);
+    return text === undefined ? bare : { ...bare, lyric: text };
+  });
+  sung.sort((a, b) => a.tick - b.tick);
+  return ok({ ...rest, notes: worded, ...(sung.length > 0 ? { sung } : {}) });
+}
