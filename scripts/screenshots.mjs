@@ -29,12 +29,15 @@ const views = [
   { name: 'bench-shapes', path: '/bench/{Tin}/shapes', size: desk },
   { name: 'bench-thumb', path: '/bench/{Sixpence}/thumb', size: desk },
   { name: 'bench-melody', path: '/bench/{Tin}/melody', size: desk },
+  { name: 'bench-form', path: '/bench/{Loose}/form?row=3', size: desk },
   {
-    name: 'bench-form',
-    path: '/bench/{Gravel}/form',
+    name: 'bench-figures',
+    path: '/bench/{Gravel}/form?below=figures',
     size: desk,
-    press: [/^Add Verse 2/, /^Verse 2, as/],
+    press: /^Bar 5:/,
+    until: 'nothing else changes',
   },
+  { name: 'bench-words', path: '/bench/{Sixpence}/form?below=words&row=2', size: desk },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
   { name: 'bench-history', path: '/bench/{Tin}/melody', size: desk, press: /^History/ },
@@ -82,7 +85,7 @@ for (const { name, path, size, signedIn = true, press, choose, until } of views)
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(500);
   }
-  if (until) await page.getByText(until).waitFor();
+  if (until) await page.getByText(until).first().waitFor();
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
 }

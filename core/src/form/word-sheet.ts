@@ -24,7 +24,12 @@ export function wordSheet(score: Score, { first, last }: Section): WordSheetLine
   for (let bar = first; bar <= last; bar += barsToLine) {
     const until = Math.min(last, bar + barsToLine - 1);
     const parts = range(bar, until).flatMap((index) => partsOfBar(score, index, index === first));
-    lines.push({ firstBar: bar, parts: joined(parts) });
+    const isParted =
+      range(bar, until)
+        .flatMap((index) => wordsOfBar(score, index))
+        .at(-1)
+        ?.text.endsWith('-') ?? false;
+    lines.push({ firstBar: bar, parts: withHyphen(joined(parts), isParted) });
   }
   return lines;
 }
@@ -32,12 +37,23 @@ export function wordSheet(score: Score, { first, last }: Section): WordSheetLine
 const range = (from: number, to: number): number[] =>
   Array.from({ length: to - from + 1 }, (_, each) => from + each);
 
+const wordsOfBar = ({ bars }: Score, index: number) => {
+  const bar = bars[index];
+  return bar ? wordsOf(bar) : [];
+};
+
+/** A word that goes on in the next line is parted by a hyphen. */
+const withHyphen = (parts: readonly WordSheetPart[], isParted: boolean): WordSheetPart[] =>
+  parts.map((part, index) =>
+    isParted && index === parts.length - 1 ? { ...part, words: `${part.words}-` } : part,
+  );
+
 /** At each moment of a bar with a chord coming in, or a word, what there is. */
 function partsOfBar(score: Score, index: number, isFirst: boolean): WordSheetPart[] {
   const bar = score.bars[index];
   if (!bar) return [];
   const chords = barChords(score, index).filter(({ isCarried }) => !isCarried || isFirst);
-  const words = wordsOf(bar);
+  const words = wordsOfBar(score, index);
   const ticks = [...new Set([...chords, ...words].map(({ tick }) => tick))].sort((a, b) => a - b);
   return ticks.map((tick) => ({
     chord: chords.find((chord) => chord.tick === tick)?.name ?? '',

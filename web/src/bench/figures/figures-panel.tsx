@@ -135,11 +135,9 @@ function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
       <div className="py-2">
         <MoveChoice asked={asked} problem={problemOf(move)} onChange={setAsked} />
       </div>
-      {ways.state === 'working' && (
-        <p role="status" className="text-note">
-          trying it on the neck
-        </p>
-      )}
+      <p role="status" className="text-note min-h-5">
+        {ways.state === 'working' ? 'trying it on the neck' : ''}
+      </p>
       {ways.state === 'failed' && (
         <ErrorNote
           title="The ways could not be worked out"
@@ -150,6 +148,7 @@ function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
         <WaysList
           ways={ways.found}
           bar={cursor.bar}
+          canLay={ways.isCurrent}
           heard={preview.heard}
           onHear={preview.toggle}
           onKeep={onKeep}

@@ -1,26 +1,37 @@
 import type { Figure, FigureWay } from '@jocund/core/figures';
 import type { Result } from '@jocund/core/fault';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { FigureMove } from '../../work/messages.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { useHand } from '../use-check.ts';
 
-/** The ways to play a figure where it is asked for, worked out beside the page and anew when the piece changes. */
+/**
+ * The ways to play a figure where it is asked for, worked out beside the page and anew when the piece changes. Until then those found before stay to be
+ * looked at, so that the page does not jump; `isCurrent` says whether they may be taken.
+ */
 export function useWays(
   figure: Figure,
   move: Result<FigureMove>,
-): { readonly found: readonly FigureWay[] | undefined; readonly state: 'working' | 'failed' | 'idle' } {
+): {
+  readonly found: readonly FigureWay[] | undefined;
+  readonly isCurrent: boolean;
+  readonly state: 'working' | 'failed' | 'idle';
+} {
   const { score } = useBench();
   const hand = useHand();
   const { state, start, cancel } = useWork('figureWays');
   const asked = move.ok ? move.value : undefined;
+  const [known, setKnown] = useState<
+    { readonly of: FigureMove; readonly ways: readonly FigureWay[] } | undefined
+  >();
   useEffect(() => {
-    if (asked) start({ figure, move: asked, piece: score, hand });
+    if (asked) start({ figure, move: asked, piece: score, hand }, (ways) => setKnown({ of: asked, ways }));
     return cancel;
   }, [figure, asked, score, hand, start, cancel]);
   return {
-    found: state.kind === 'done' ? state.output : undefined,
+    found: known?.ways,
+    isCurrent: known !== undefined && known.of === asked && state.kind === 'idle',
     state: state.kind === 'working' || state.kind === 'failed' ? state.kind : 'idle',
   };
 }

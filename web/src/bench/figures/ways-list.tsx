@@ -30,6 +30,8 @@ export function useLay(): (figure: Figure, bar: number) => void {
 interface WaysProps {
   readonly ways: readonly FigureWay[];
   readonly bar: number;
+  /** Not while they are worked out anew for another bar. */
+  readonly canLay: boolean;
   readonly heard: Figure | undefined;
   readonly onHear: (figure: Figure) => void;
   readonly onKeep: (figure: Figure) => void;
@@ -39,7 +41,7 @@ interface WaysProps {
 const isLong = ({ figure }: FigureWay): boolean => figure.score.bars.length > 1;
 
 /** The ways to play a figure, side by side: tab, what is done, what changes, what it asks of the hands. */
-export function WaysList({ ways, bar, heard, onHear, onKeep }: WaysProps) {
+export function WaysList({ ways, bar, canLay, heard, onHear, onKeep }: WaysProps) {
   const { score } = useBench();
   const lay = useLay();
   if (ways.length === 0)
@@ -76,6 +78,7 @@ export function WaysList({ ways, bar, heard, onHear, onKeep }: WaysProps) {
           <p className="flex flex-wrap gap-2 pt-2">
             <Button
               look={index === 0 ? 'solid' : 'outline'}
+              disabled={!canLay}
               {...(index === 0 ? { 'aria-keyshortcuts': 'L', 'data-lay-first': '' } : {})}
               onClick={() => lay(way.figure, bar)}
             >
