@@ -7,10 +7,12 @@ import { key, tuning } from '../testing/parsed.ts';
 import { written } from '../testing/written.ts';
 import { makeTurnarounds, makeWalks, type MadeFigure } from './index.ts';
 
-const made = (name: string, tonic: string, over: Partial<Score> = {}) =>
-  makeTurnarounds(written([''], { key: key(tonic), ...over })).filter(({ figure }) =>
-    figure.score.title.startsWith(name),
-  );
+const inKey = new Map<string, MadeFigure[]>();
+const made = (name: string, tonic: string) => {
+  const all = inKey.get(tonic) ?? makeTurnarounds(written([''], { key: key(tonic) }));
+  inKey.set(tonic, all);
+  return all.filter(({ figure }) => figure.score.title.startsWith(name));
+};
 
 /** The two tones of the four steps: three in the first bar, the landing in the second. */
 const steps = ({ figure: { score } }: MadeFigure, onString: 'low' | 'high') =>

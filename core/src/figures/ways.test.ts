@@ -159,7 +159,7 @@ describe('whatever is moved', () => {
             expect(plain(moveByStrings(across.figure, -strings).figure)).toEqual(plain(figure));
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 60 },
     ));
 
   test('every way without loss sounds each note the wanted step away, and is a sound score', () =>
