@@ -1,7 +1,7 @@
 import { findFigures, type Figure } from '@jocund/core/figures';
 import { barChords } from '@jocund/core/form';
 import { numberOfBar } from '@jocund/core/score';
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useDrawer } from '../../api/figures.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -19,7 +19,7 @@ import { MoveChoice, moveOf, problemOf, usualText, type MoveAsked } from './move
 import { useMadeFigures, type Source } from './use-made-figures.ts';
 import { usePreview } from './use-preview.ts';
 import { useWays } from './use-ways.ts';
-import { WaysList } from './ways-list.tsx';
+import { useLay, WaysList } from './ways-list.tsx';
 
 const sources: readonly { readonly value: Source; readonly label: string }[] = [
   { value: 'drawer', label: 'The drawer' },
@@ -120,9 +120,19 @@ function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
   const preview = usePreview();
   const [asked, setAsked] = useState<MoveAsked>({ kind: 'here', text: usualText('here') });
   const move = useMemo(() => moveOf(asked, figure, score, cursor.bar), [asked, figure, score, cursor.bar]);
-  const ways = useWays(figure, move);
+  const lay = useLay();
+  /** The bar L was pressed for while its ways were still worked out. */
+  const wanted = useRef<number | undefined>(undefined);
+  const ways = useWays(figure, move, ([best]) => {
+    if (best && wanted.current === cursor.bar) lay(best.figure, cursor.bar);
+    wanted.current = undefined;
+  });
   const chord = barChords(score, cursor.bar)[0]?.name;
-  useLayKey();
+  useLayKey(() => {
+    const best = ways.found?.[0];
+    if (!ways.isCurrent) wanted.current = cursor.bar;
+    else if (best) lay(best.figure, cursor.bar);
+  });
   return (
     <section aria-label={figure.score.title}>
       <h3 className="text-lg">
@@ -166,12 +176,12 @@ function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
 }
 
 /** L lays the first way, from anywhere on the stage. */
-function useLayKey(): void {
+function useLayKey(onLay: () => void): void {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey) return;
     if (isTextField(event.target) || (event.target instanceof Element && event.target.closest('select')))
       return;
-    document.querySelector<HTMLElement>('[data-lay-first]')?.click();
+    onLay();
   });
   useEffect(() => {
     const listen = (event: KeyboardEvent) => onKey(event);

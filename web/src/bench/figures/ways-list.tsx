@@ -79,7 +79,7 @@ export function WaysList({ ways, bar, canLay, heard, onHear, onKeep }: WaysProps
             <Button
               look={index === 0 ? 'solid' : 'outline'}
               disabled={!canLay}
-              {...(index === 0 ? { 'aria-keyshortcuts': 'L', 'data-lay-first': '' } : {})}
+              {...(index === 0 ? { 'aria-keyshortcuts': 'L' } : {})}
               onClick={() => lay(way.figure, bar)}
             >
               Lay in bar {numberOfBar(score, bar)}
