@@ -185,8 +185,10 @@ describe('from grip to grip', () => {
           return all.filter(({ costMm }) => costMm <= all[0]!.costMm + 3);
         });
         const shapeOf = ({ frets: grip }: FingeredGrip) => {
-          const lowest = Math.min(...grip.map((fret) => (fret === null || fret === 0 ? Infinity : fret)));
-          return grip.map((fret) => fret && fret - lowest).join();
+          const pressed = grip.filter((fret) => fret !== null && fret > 0).map(Number);
+          const lowest = Math.min(...pressed);
+          // One pressed string is no shape that moves, and an open string is none that is pressed.
+          return pressed.length === 1 ? grip.join() : grip.map((fret) => fret && fret - lowest + 1).join();
         };
         const isOneWay = (held: readonly FingeredGrip[]) =>
           held.every((each, index) =>
