@@ -4,6 +4,7 @@ import { parseKey } from '@jocund/core/pitch';
 import { blankScore, metreFrom, scoreLimits, type Score } from '@jocund/core/score';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
+import type { Player } from '@jocund/contract';
 import { usePlayers } from '../api/people.ts';
 import { useCreatePiece } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
@@ -44,14 +45,18 @@ export function NewPiece({ open, onClose }: { open: boolean; onClose: () => void
   });
 
   const form = useWatch({ control, name: 'form' });
-  const make = (fields: NewPieceFields) =>
-    create.mutate(scoreFrom(fields), {
+  /** A quick hand is done before the list of players is there: it is waited for, as the player's thumb comes from it. */
+  const make = async (fields: NewPieceFields) => {
+    const list =
+      players.isPending && fields.player.trim() !== '' ? (await players.refetch()).data : players.data;
+    create.mutate(scoreFrom(fields, list ?? []), {
       onSuccess: ({ arrangementId }) => void navigate(`/bench/${arrangementId}/tuning`),
     });
+  };
 
-  const scoreFrom = (fields: NewPieceFields): Score => {
+  const scoreFrom = (fields: NewPieceFields, list: readonly Player[]): Score => {
     const { title, player, tuning, key, metre, tempo, form, barCount } = fields;
-    const known = players.data?.find(({ name }) => name === player.trim());
+    const known = list.find(({ name }) => name === player.trim());
     const parsed = parseTuning(tuning);
     const parsedKey = parseKey(key);
     const [beats, unit] = metre.split('/').map(Number);
