@@ -1,6 +1,6 @@
 import { writeScore } from '@jocund/core/formats/jocund-json';
 import { blankScore } from '@jocund/core/score';
-import { expect, makePiece, test } from '../studio.ts';
+import { expect, makePiece, savedScore, test } from '../studio.ts';
 
 test('search narrows the list and stands in the address', async ({ signedIn: page }) => {
   await page.goto('/repertoire');
@@ -104,4 +104,21 @@ test.describe('a file that cannot be read is refused in one sentence, and nothin
       expect(await page.getByRole('listitem').count()).toBe(before);
     });
   }
+});
+
+test('a piece made before the list of players is there still gets its player’s bass', async ({
+  signedIn: page,
+}) => {
+  await page.route('**/api/players', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue();
+  });
+  await page.goto('/repertoire');
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await page.getByLabel('Title', { exact: true }).fill(`Quick ${Date.now()}`);
+  await page.getByLabel('After which player').fill('Ines Quarrel');
+  await page.getByRole('button', { name: 'Lay it on the bench' }).click();
+  await page.waitForURL(/\/bench\//);
+  const id = /bench\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  expect((await savedScore(page, id)).bassEnding).toBe('let-ring');
 });
