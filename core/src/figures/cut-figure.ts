@@ -14,6 +14,7 @@ import {
 import { bareScore } from './bare-score.ts';
 import type { Figure } from './figure.ts';
 import { figureLimits } from './limits.ts';
+import { withoutBrokenTies } from './ties.ts';
 import type { FigureRole } from './roles.ts';
 
 export interface FigureCut {
@@ -52,7 +53,11 @@ export function cutFigure(score: Score, { from, to, name, role, id }: FigureCut)
     ...(leadsTo === undefined ? {} : { leadsTo }),
     fromTick: from.tick,
     toTick: last.tick,
-    score: { ...bareScore(score, from.bar), title: name.slice(0, figureLimits.nameLength), bars },
+    score: withoutBrokenTies({
+      ...bareScore(score, from.bar),
+      title: name.slice(0, figureLimits.nameLength),
+      bars,
+    }),
   });
 }
 

@@ -66,6 +66,12 @@ describe('cutting', () => {
     expect(figureFacts(figure).chords).toEqual(['I7']);
   });
 
+  test('a note tied in from before the cut is struck in the figure', () => {
+    const held = written(['m1:3@1/4', 'm1:3@1/2t m1:5@3/2']);
+    const [bar] = cutOf(held, { from: { bar: 1, tick: 0 }, to: { bar: 2, tick: 0 } }).score.bars;
+    expect(bar?.notes.map(({ tied }) => tied)).toEqual([undefined, undefined]);
+  });
+
   test.each([
     ['no note', { from: { bar: 2, tick: 960 }, to: { bar: 3, tick: 0 } }, 'No note is struck there'],
     [
@@ -158,6 +164,20 @@ describe('laid', () => {
     expect(short(laid(patterned, 0, tune).score.bars[0]?.notes ?? [])).toBe(
       't5:0@1 m1:7@1 t4:2@2 t5:0@3 m1:5@3 t4:2@4',
     );
+  });
+
+  test('a note that was tied over from what the figure replaced is struck', () => {
+    const held = written(['[x02020] m1:7@1/4', 'm1:7@1/2t m1:5@3/2'], { key: key('A') });
+    const { score } = laid(held, 0, cutOf(piece));
+    expect(validateScore(score)).toEqual([]);
+    expect(score.bars[1]?.notes[0]).not.toHaveProperty('tied');
+  });
+
+  test('a note whose string the voice that stays takes at that moment is left out, and counted', () => {
+    const walk = cutOf(written(['t4:2@3/1 t4:4@4/1'], { key: key('A') }), { from: { bar: 0, tick: 1920 } });
+    const low = written(['[x02020] t5:0@1 m4:5@3/1 m1:0@4/1'], { key: key('A') });
+    expect(laid(low, 0, walk)).toMatchObject({ leftOut: 1 });
+    expect(laid(patterned, 0, walk)).toMatchObject({ leftOut: 0 });
   });
 
   test('past the end bars are added; a bar like an earlier one follows it from now on', () => {

@@ -1,7 +1,7 @@
 import { barChords } from '../form/index.ts';
 import { highestFret, openMidi, stringNumbers, type StringNumber, type Tuning } from '../instrument/index.ts';
 import type { Result } from '../fault/index.ts';
-import { modulo } from '../pitch/index.ts';
+import { modulo, parseSymbol, transposeSymbol } from '../pitch/index.ts';
 import {
   gripAt,
   inPlayingOrder,
@@ -14,11 +14,14 @@ import {
 } from '../score/index.ts';
 import { functionInKey, gripTones } from '../shapes/index.ts';
 import type { Figure } from './figure.ts';
+import type { FigureTarget } from './figure-target.ts';
 import type { LostNote, OldPlace, Relocated } from './relocate.ts';
 
 interface Anew {
   readonly by: number;
   readonly tuning: Tuning;
+  /** How the third of its chords goes; `tweak` moves the notes on it. */
+  readonly third: FigureTarget['third'];
   readonly tweak: (old: OldPlace) => number;
   readonly gripOf: (numeral: string) => Result<Omit<PlacedGrip, 'tick'>>;
 }
@@ -27,10 +30,11 @@ interface Anew {
  * A figure on the grips its chords have where it goes to. The thumb takes the tones it had on the new grip’s own strings, the melody the nearest
  * strings that have its pitches; fingers are free.
  */
-export function layAnew({ score }: Figure, { by, tuning, tweak, gripOf }: Anew): Relocated {
+export function layAnew({ score }: Figure, anew: Anew): Relocated {
+  const { by, tuning, tweak } = anew;
   const lost: LostNote[] = [];
   const there: Score = { ...score, tuning: keptTuning(tuning) };
-  const gripped = there.bars.map((bar, index): Bar => ({ ...bar, grips: gripsOf(score, index, by, gripOf) }));
+  const gripped = there.bars.map((bar, index): Bar => ({ ...bar, grips: gripsOf(score, index, anew) }));
   const bars = gripped.map((bar, index): Bar => {
     const taken = new Set<string>();
     const put = (note: Note, places: readonly { string: StringNumber; fret: number }[]): Note[] => {
@@ -60,24 +64,22 @@ export function layAnew({ score }: Figure, { by, tuning, tweak, gripOf }: Anew):
   return { score: { ...there, bars }, lost };
 }
 
-/** A grip for each chord, a step higher; a grip without a plain name is left out. */
-function gripsOf(score: Score, index: number, by: number, gripOf: Anew['gripOf']): PlacedGrip[] {
-  return barChords(score, index).flatMap(({ tick, root, numeral, isCarried }) => {
-    if (isCarried || !root || !numeral) return [];
-    const colour = numeral.replace(/^[b#]?[IV]+/, '').replace(/^[b#]?[iv]+/, '');
-    const base = functionInKey(root, /[iv]/.test(numeral) ? 'm' : '', score.key);
-    const moved = stepNumeral(base, by) + colour;
-    const grip = gripOf(moved);
+/** A grip for each chord, so many half steps higher; a grip without a plain name is left out. */
+function gripsOf(score: Score, index: number, { by, third, gripOf }: Anew): PlacedGrip[] {
+  return barChords(score, index).flatMap(({ tick, name, isCarried }) => {
+    const symbol = name === undefined ? undefined : parseSymbol(name);
+    if (isCarried || !symbol?.ok) return [];
+    const { root, suffix } = transposeSymbol(symbol.value, by, score.key);
+    const grip = gripOf(functionInKey(root, withThird(suffix, third), score.key));
     return grip.ok ? [{ ...grip.value, tick }] : [];
   });
 }
 
-const degrees = ['I', 'bII', 'II', 'bIII', 'III', 'IV', '#IV', 'V', 'bVI', 'VI', 'bVII', 'VII'];
-
-function stepNumeral(numeral: string, by: number): string {
-  const at = degrees.indexOf(numeral.replace(/[iv]+/, (letters) => letters.toUpperCase()));
-  const moved = degrees[modulo(at + by, 12)] ?? numeral;
-  return /[iv]/.test(numeral) ? moved.replace(/[IV]+/, (letters) => letters.toLowerCase()) : moved;
+/** The kind of a chord with its third lowered or raised: 7 is m7, m is major. */
+function withThird(suffix: string, third: FigureTarget['third']): string {
+  const isMinor = /^m(?!aj)/.test(suffix);
+  if (third === 'lowered' && !isMinor) return `m${suffix}`;
+  return third === 'raised' && isMinor ? suffix.slice(1) : suffix;
 }
 
 function melodyPlaces(score: Score, midi: number, near: StringNumber) {
@@ -98,12 +100,12 @@ function thumbPlaces(score: Score, midi: number, grip: PlacedGrip | undefined) {
     openMidi(score.tuning, string) + fret;
   const inGrip = ([6, 5, 4, 3] as const).flatMap((string) => {
     const fret = grip?.frets[6 - string];
-    return typeof fret === 'number' ? [{ string: string, fret }] : [];
+    return typeof fret === 'number' ? [{ string, fret }] : [];
   });
   const held = inGrip.filter(isTone).sort((a, b) => Math.abs(sounds(a) - midi) - Math.abs(sounds(b) - midi));
   const elsewhere = ([6, 5, 4] as const)
     .map((string) => ({
-      string: string,
+      string,
       fret: modulo(midi - openMidi(score.tuning, string), 12),
     }))
     .filter(({ fret }) => fret <= 5)
@@ -120,5 +122,5 @@ function openTones({ tuning }: Score, grip: PlacedGrip | undefined) {
   );
   return ([5, 6, 4] as const)
     .filter((string) => tones.has(modulo(openMidi(tuning, string), 12)))
-    .map((string) => ({ string: string, fret: 0 }));
+    .map((string) => ({ string, fret: 0 }));
 }

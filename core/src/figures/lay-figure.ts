@@ -15,6 +15,7 @@ import {
 } from '../score/index.ts';
 import { applyThumb, barPattern, byHand } from '../thumb/index.ts';
 import type { Figure } from './figure.ts';
+import { withoutBrokenTies } from './ties.ts';
 
 export interface LaidFigure {
   readonly score: Score;
@@ -23,6 +24,8 @@ export interface LaidFigure {
   readonly last: number;
   /** Bars that play the same as an earlier one and are linked to it now; from 0. */
   readonly linked: readonly number[];
+  /** Notes of the figure whose string a voice that stays takes at that moment: they are not laid. */
+  readonly leftOut: number;
 }
 
 /**
@@ -51,14 +54,17 @@ export function layFigure(score: Score, bar: number, figure: Figure): Result<Lai
       },
     );
   const last = bar + figure.score.bars.length - 1;
-  const laid = figure.score.bars.reduce(
+  const laid = figure.score.bars.reduce<Laying>(
     (sum, _, index) => withBar(sum, room, bar + index, figure, index),
-    room,
+    { score: room, leftOut: 0 },
   );
-  const held = withGripAfter(laid, room, bar, figure);
-  const thumbed = applyThumb(held);
-  return ok(withLinks({ score: thumbed, first: bar, last, linked: [] }));
+  const held = applyThumb(withGripAfter(laid.score, room, bar, figure));
+  return ok(
+    withLinks({ score: withoutBrokenTies(held, room), first: bar, last, linked: [], leftOut: laid.leftOut }),
+  );
 }
+
+type Laying = Pick<LaidFigure, 'score' | 'leftOut'>;
 
 /** Empty bars behind the last, of its metre. */
 function lengthened(score: Score, barCount: number): Result<Score> {
@@ -74,9 +80,10 @@ const rangeIn = ({ score, fromTick, toTick }: Figure, index: number): readonly [
   return [index === 0 ? fromTick : 0, index === score.bars.length - 1 ? toTick : barTicks(metre)];
 };
 
-function withBar(score: Score, before: Score, at: number, figure: Figure, index: number): Score {
+function withBar(laying: Laying, before: Score, at: number, figure: Figure, index: number): Laying {
+  const { score } = laying;
   const [bar, source] = [score.bars[at], figure.score.bars[index]];
-  if (!bar || !source) return score;
+  if (!bar || !source) return laying;
   const [from, until] = rangeIn(figure, index);
   const isInside = ({ tick }: { readonly tick: number }) => tick >= from && tick < until;
   const voices = new Set(figure.score.bars.flatMap(({ notes }) => notes.map(({ voice }) => voice)));
@@ -95,7 +102,10 @@ function withBar(score: Score, before: Score, at: number, figure: Figure, index:
   const notes = [...kept, ...own].sort(inPlayingOrder);
   const next: Bar = { ...bar, notes, grips: grips.sort((a, b) => a.tick - b.tick) };
   const laid = voices.has('thumb') ? withoutStrokes(before, next, at, [from, until]) : next;
-  return { ...score, bars: score.bars.with(at, withWordsOf(laid, wordsOf(bar))) };
+  return {
+    score: { ...score, bars: score.bars.with(at, withWordsOf(laid, wordsOf(bar))) },
+    leftOut: laying.leftOut + source.notes.length - own.length,
+  };
 }
 
 /** A note that sounds on into the figure ends where that begins. */
@@ -143,7 +153,7 @@ function withGripAfter(score: Score, before: Score, first: number, figure: Figur
 const sameGrip = (a: PlacedGrip | undefined, b: PlacedGrip): boolean =>
   a !== undefined && JSON.stringify({ ...a, tick: 0 }) === JSON.stringify({ ...b, tick: 0 });
 
-/** Whole bars of the figure that play what an earlier bar plays follow it from now on. */
+/** Bars that now play what an earlier bar plays follow it from now on. */
 function withLinks(laid: LaidFigure): LaidFigure {
   let { score } = laid;
   const linked: number[] = [];

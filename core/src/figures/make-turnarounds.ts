@@ -1,5 +1,4 @@
 import { gripChooser } from '../form/index.ts';
-import { fingerScore } from '../fingering/index.ts';
 import { mediumHand, type Hand } from '../hands/index.ts';
 import { highestFret, openMidi, type StringNumber } from '../instrument/index.ts';
 import { modulo, noteAtDegree, pitchClassOf, tonicOf } from '../pitch/index.ts';
@@ -15,6 +14,7 @@ import {
 import { symbolOfNumeral } from '../shapes/index.ts';
 import { bassStrings } from '../thumb/index.ts';
 import { bareScore } from './bare-score.ts';
+import { judged } from './judge.ts';
 import type { Figure } from './figure.ts';
 import { turnaroundTable, type TurnaroundLines } from './turnaround-table.ts';
 
@@ -130,7 +130,7 @@ function turnaround(
     title: `${lines.name}, ${numbers}`,
     bars: [first, second],
   };
-  const { costMm, spanMaxMm } = fingerScore(score, { hand });
+  const { mm, spanMm } = judged(score, hand);
   return {
     figure: {
       id: `${lines.id}-${low}${high}-${frets[0]?.[0] ?? 0}`,
@@ -141,8 +141,8 @@ function turnaround(
       score,
     },
     how: `${numbers}, frets ${Math.min(...frets.flat())} to ${Math.max(...frets.flat())}`,
-    mm: Math.round(costMm),
-    spanMm: Math.round(spanMaxMm),
+    mm,
+    spanMm,
   };
 }
 

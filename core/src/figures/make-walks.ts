@@ -1,4 +1,3 @@
-import { fingerScore } from '../fingering/index.ts';
 import { mediumHand, type Hand } from '../hands/index.ts';
 import {
   barTicks,
@@ -7,12 +6,12 @@ import {
   inPlayingOrder,
   type Bar,
   type Note,
-  type PlacedGrip,
   type Score,
 } from '../score/index.ts';
 import { barChords } from '../form/index.ts';
 import { walkTo, type WalkStep } from '../thumb/index.ts';
 import { bareScore } from './bare-score.ts';
+import { judged } from './judge.ts';
 import type { MadeFigure } from './make-turnarounds.ts';
 
 const ways = [
@@ -22,8 +21,8 @@ const ways = [
 ] as const;
 
 /**
- * Walks of the thumb from the chord held at the end of a bar to the one at the beginning of the next, by the scale, by half steps and in tenths, with
- * two steps up to as many as the bar has beats after its first. They fill the bar’s last beats. Empty where either bar has no grip, or nothing lies between them.
+ * Walks of the thumb from the chord held at the end of a bar to the one at the beginning of the next, by the scale, by half steps and in tenths, of
+ * one step up to three, so that the bar’s first beat stays. They fill its last beats. Empty where either bar has no grip, or nothing lies between them.
  */
 export function makeWalks(piece: Score, bar: number, hand: Hand = mediumHand): MadeFigure[] {
   const source = piece.bars[bar];
@@ -34,7 +33,7 @@ export function makeWalks(piece: Score, bar: number, hand: Hand = mediumHand): M
   const beats = Math.floor(barTicks(source.metre) / beat);
   const seen = new Set<string>();
   return ways.flatMap(({ by, name }) =>
-    [2, 3].flatMap((count): MadeFigure[] => {
+    [2, 3, 1].flatMap((count): MadeFigure[] => {
       if (count >= beats) return [];
       const steps = walkTo({ by, beats: count }, count, from, to, piece.tuning, piece.key);
       const key = JSON.stringify(steps);
@@ -46,9 +45,8 @@ export function makeWalks(piece: Score, bar: number, hand: Hand = mediumHand): M
           bar,
           {
             steps,
-            from,
             start: (beats - count) * beat,
-            name: `${count} steps ${name}`,
+            name: `${count} ${count === 1 ? 'step' : 'steps'} ${name}`,
             id: `${by}-${count}`,
           },
           hand,
@@ -60,7 +58,6 @@ export function makeWalks(piece: Score, bar: number, hand: Hand = mediumHand): M
 
 interface WalkPlan {
   readonly steps: readonly WalkStep[];
-  readonly from: PlacedGrip;
   readonly start: number;
   readonly name: string;
   readonly id: string;
@@ -81,7 +78,7 @@ function walk(piece: Score, index: number, { steps, start, name, id }: WalkPlan,
     title: `Walk to ${target?.name ?? 'the next chord'}, ${name}`,
     bars: [bar],
   };
-  const { costMm, spanMaxMm } = fingerScore(score, { hand });
+  const { mm, spanMm } = judged(score, hand);
   return {
     figure: {
       id: `walk-${index}-${id}`,
@@ -94,7 +91,7 @@ function walk(piece: Score, index: number, { steps, start, name, id }: WalkPlan,
     how: steps
       .map(({ bass }) => `string ${bass.string}, ${bass.fret === 0 ? 'open' : `fret ${bass.fret}`}`)
       .join('; '),
-    mm: Math.round(costMm),
-    spanMm: Math.round(spanMaxMm),
+    mm,
+    spanMm,
   };
 }

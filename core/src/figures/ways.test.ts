@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { barChords } from '../form/index.ts';
 import { openMidi } from '../instrument/index.ts';
 import { modulo } from '../pitch/index.ts';
 import { placedNotes, validateScore, type Score } from '../score/index.ts';
@@ -98,6 +99,20 @@ describe('to a chord, a key, a tuning', () => {
     const [best] = waysToMove(figureOf(['[x02220] m2:2@1 m1:0@2']), target('ii'));
     expect(best?.told[0]).toBe('the third is lowered');
     expect(best && pitches(best.figure).map((midi) => modulo(midi, 12))).toEqual([2, 6]);
+  });
+
+  test('on a minor chord the hand lays a minor grip, on a major one a major', () => {
+    const gripKinds = (figure: Figure, numeral: string) => {
+      const to = toDegree(figure, numeral);
+      if (!to.ok) throw new Error(to.fault.reason);
+      return waysToMove(figure, to.value).flatMap((way) =>
+        barChords(way.figure.score, 0).map(({ name }) => /^[A-G][#b]?m(?!aj)/.test(name ?? '')),
+      );
+    };
+    const minor = figureOf(['[x02210] t5:0@1 m2:1@1 m1:0@2']);
+    expect(new Set(gripKinds(run, 'ii'))).toEqual(new Set([true]));
+    expect(new Set(gripKinds(run, 'vi7'))).toEqual(new Set([true]));
+    expect(new Set(gripKinds(minor, 'IV'))).toEqual(new Set([false]));
   });
 
   test('a key keeps the numerals, a tuning the pitches', () => {

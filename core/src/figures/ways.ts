@@ -1,20 +1,15 @@
-import { barChords, gripChooser } from '../form/index.ts';
-import { placeMelody, fingerScore } from '../fingering/index.ts';
+import { gripChooser } from '../form/index.ts';
+import { placeMelody } from '../fingering/index.ts';
 import { mediumHand, type Hand } from '../hands/index.ts';
-import { openMidi, type StringNumber, type Tuning } from '../instrument/index.ts';
-import {
-  modulo,
-  parseSymbol,
-  pitchClassOf,
-  symbolText,
-  transposeKey,
-  transposeSymbol,
-} from '../pitch/index.ts';
+import { openMidi, type Tuning } from '../instrument/index.ts';
+import { modulo, parseSymbol, symbolText, transposeKey, transposeSymbol } from '../pitch/index.ts';
 import { keptTuning, type Note, type PlacedGrip, type Score } from '../score/index.ts';
 import type { Figure } from './figure.ts';
 import type { FigureTarget } from './figure-target.ts';
+import { judged, type Judged } from './judge.ts';
 import { layAnew } from './lay-anew.ts';
-import { relocate, type LostNote, type OldPlace, type Place, type Relocated } from './relocate.ts';
+import { acrossPlace, alongPlace, openBassPlace, raiseAcross, thirdTweak } from './places.ts';
+import { relocate, type LostNote, type Relocated } from './relocate.ts';
 import { otherStrokes, toldOf } from './told.ts';
 
 /** A way to play a figure elsewhere. */
@@ -78,7 +73,7 @@ function farnessOf(before: Score, score: Score, how: string, by: number): number
   const highest = Math.max(0, ...score.bars.flatMap(({ notes }) => notes.map(({ fret }) => fret)));
   const faults = [
     highest > 12,
-    how.endsWith(octaveOff),
+    isOctaveOff(by),
     isAmongBass(score),
     otherStrokes(before, score, by).length > 0,
   ];
@@ -138,116 +133,46 @@ function candidates(
   { hand, piece }: WaysOptions & { readonly hand: Hand },
 ): Candidate[] {
   const { score } = figure;
-  const tweak = third === undefined ? () => 0 : thirdTweak(figure, third);
+  const tweak = thirdTweak(figure, third);
   const isSameTuning = tuning.pitches.join() === score.tuning.pitches.join();
-  const found: Candidate[] = [];
-  for (const by of octavesOf(semitones)) {
+  const gripOf = gripChooser(
+    { ...(piece ?? { ...score, tuning: keptTuning(tuning) }), key: score.key },
+    hand,
+  );
+  const ofOctaves = octavesOf(semitones).flatMap((by): Candidate[] => {
+    const how = (isSameTuning ? fretsSaid(by) : 'on the same strings') + octaveSaid(by);
     const along = alongPlace(by, tuning, tweak);
-    const how =
-      (isSameTuning ? fretsSaid(by) : 'on the same strings') + (Math.abs(by) === 12 ? octaveOff : '');
-    found.push({ how, by, moved: relocate(score, tuning, along) });
-    const openBass = openBassPlace(figure, by, tuning, along);
-    found.push({ how: `${how}, over the open bass`, by, moved: relocate(score, tuning, openBass) });
-    const gripOf = gripChooser(
-      { ...(piece ?? { ...score, tuning: keptTuning(tuning) }), key: score.key },
-      hand,
-    );
-    const laid = layAnew(figure, { by, tuning, tweak, gripOf });
-    const placed = placeMelody(laid.score, { hand });
-    found.push({
-      how: `laid anew by the hand${Math.abs(by) === 12 ? octaveOff : ''}`,
-      by,
-      moved: { score: placed.score, lost: laid.lost },
-    });
-  }
-  for (const strings of [-3, -2, -1, 1, 2, 3]) {
+    const laid = layAnew(figure, { by, tuning, third, tweak, gripOf });
+    return [
+      { how, by, moved: relocate(score, tuning, along) },
+      {
+        how: `${how}, over the open bass`,
+        by,
+        moved: relocate(score, tuning, openBassPlace(figure, by, tuning, along)),
+      },
+      {
+        how: `laid anew by the hand${octaveSaid(by)}`,
+        by,
+        moved: { score: placeMelody(laid.score, { hand }).score, lost: laid.lost },
+      },
+    ];
+  });
+  const onOtherStrings = [-3, -2, -1, 1, 2, 3].map((strings): Candidate => {
     const raise = raiseAcross(figure, strings, tuning);
     const by = semitones + 12 * Math.round((raise - semitones) / 12);
-    found.push({
-      how: stringsSaid(strings),
+    return {
+      how: stringsSaid(strings) + octaveSaid(by),
       by,
       moved: relocate(score, tuning, acrossPlace(strings, by, tuning, tweak)),
-    });
-  }
-  return found;
-}
-
-const stays = 'where it lies';
-const octaveOff = ', an octave off';
-
-type Tweak = (old: OldPlace) => number;
-
-const alongPlace =
-  (by: number, tuning: Tuning, tweak: Tweak) =>
-  (old: OldPlace): Place => ({
-    string: old.string,
-    fret: old.midi + by + tweak(old) - openMidi(tuning, old.string),
+    };
   });
-
-const acrossPlace =
-  (strings: number, by: number, tuning: Tuning, tweak: Tweak = () => 0) =>
-  (old: OldPlace): Place => {
-    const string = old.string - strings;
-    if (string < 1 || string > 6) return { string, fret: 0 };
-    return { string, fret: old.midi + by + tweak(old) - openMidi(tuning, string as StringNumber) };
-  };
-
-/** How many half steps higher a figure sounds on other strings when its thickest string keeps its frets. */
-function raiseAcross({ score }: Figure, strings: number, tuning: Tuning): number {
-  const thickest = Math.max(...score.bars.flatMap(({ notes }) => notes.map(({ string }) => string)));
-  const to = Math.min(6, Math.max(1, thickest - strings)) as StringNumber;
-  return openMidi(tuning, to) - openMidi(score.tuning, thickest as StringNumber);
+  return [...ofOctaves, ...onOtherStrings];
 }
 
-/** The thumb’s tones on an open bass string that has them, in whatever octave (common practice); everything else as it lies. */
-function openBassPlace(figure: Figure, by: number, tuning: Tuning, along: (old: OldPlace) => Place) {
-  return (old: OldPlace): Place => {
-    if (old.note ? old.note.voice !== 'thumb' : !isThumbString(figure, old)) return along(old);
-    const wanted = old.midi + by;
-    const open = bassStrings
-      .filter((string) => modulo(openMidi(tuning, string) - wanted, 12) === 0)
-      .sort((a, b) => Math.abs(openMidi(tuning, a) - wanted) - Math.abs(openMidi(tuning, b) - wanted))[0];
-    return open === undefined ? along(old) : { string: open, fret: 0 };
-  };
-}
-
-const bassStrings: readonly StringNumber[] = [6, 5, 4];
-
-const isThumbString = ({ score }: Figure, { bar, string, fret }: OldPlace): boolean =>
-  score.bars[bar]?.notes.some(
-    (note) => note.voice === 'thumb' && note.string === string && note.fret === fret,
-  ) ?? false;
-
-/** What lies on the third of the chord held there goes down or up with it. */
-function thirdTweak({ score }: Figure, third: 'lowered' | 'raised'): Tweak {
-  const interval = third === 'lowered' ? 4 : 3;
-  const roots = score.bars.map((_, index) =>
-    barChords(score, index).map((chord) => ({
-      tick: chord.tick,
-      pitchClass: chord.root && pitchClassOf(chord.root),
-    })),
-  );
-  return ({ midi, bar, tick }) => {
-    const root = roots[bar]?.findLast((each) => each.tick <= tick)?.pitchClass ?? roots[bar]?.[0]?.pitchClass;
-    if (root === undefined || modulo(midi - root, 12) !== interval) return 0;
-    return third === 'lowered' ? -1 : 1;
-  };
-}
-
-interface Judged {
-  readonly mm: number;
-  readonly spanMm: number;
-  readonly unplayed: readonly { readonly bar: number; readonly note: Note }[];
-}
-
-function judged(score: Score, hand: Hand): Judged {
-  const { costMm, spanMaxMm, notes } = fingerScore(score, { hand });
-  return {
-    mm: Math.round(costMm),
-    spanMm: Math.round(spanMaxMm),
-    unplayed: [...notes.values()].filter(({ isUnplayed }) => isUnplayed),
-  };
-}
+/** A whole octave is no other way to the wanted chord: it is said. */
+const isOctaveOff = (by: number): boolean => Math.abs(by) === 12;
+const octaveSaid = (by: number): string => (isOctaveOff(by) ? ', an octave off' : '');
+const stays = 'where it lies';
 
 interface Moved {
   readonly how: string;
