@@ -41,10 +41,10 @@ test('a figure is found by what sounds, laid by a key and by dragging, kept from
     await expect(list.getByRole('listitem')).toHaveCount(1);
     await expect(list.getByText('Answer on the wire')).toBeVisible();
   });
-  await test.step('laid with L in the bar that is chosen', async () => {
+  await test.step('laid with F in the bar that is chosen', async () => {
     await plan.getByRole('button', { name: /^Bar 2:/ }).click();
     await expect(page.getByText('where it lies')).toBeVisible();
-    await page.keyboard.press('l');
+    await page.keyboard.press('f');
     await expect(page.getByText('“Answer on the wire” laid in bar 2.').first()).toBeVisible();
     await waitUntilSaved(page);
     const score = await savedScore(page, id);
@@ -108,7 +108,7 @@ test('turnarounds and walks are made for the bar; a drawer that cannot be opened
   await page.getByRole('radio', { name: 'Walks' }).click();
   await page.getByRole('button', { name: /^Bar 2:/ }).click();
   await expect(page.getByRole('heading', { name: /Walk to A7/ })).toBeVisible();
-  await page.keyboard.press('l');
+  await page.keyboard.press('f');
   await waitUntilSaved(page);
   expect(notesOf(await savedScore(page, id), 1)).toMatch(/t6:2@3 t6:4@4$/);
   await expect(page.getByRole('link', { name: /Thumb/ })).not.toContainText('quer');

@@ -74,6 +74,25 @@ describe('turnarounds', () => {
     expect(chords(made('Rising under', 'E')[0]!).at(-1)).toBe('B7');
   });
 
+  test('in minor only lines that fit the minor chord, over its own grip', () => {
+    const inMinor = makeTurnarounds(written([''], { key: key('Am') }));
+    expect(inMinor.length).toBeGreaterThan(2);
+    for (const way of inMinor) {
+      expect(chords(way)[0]).toMatch(/^Am/);
+      expect(way.figure.leadsTo).toBe('i');
+      const tones = [...steps(way, 'low'), ...steps(way, 'high')];
+      expect(tones.filter((tone) => tone === 'C#' || tone === 'Db')).toEqual([]);
+    }
+    expect(new Set(inMinor.flatMap(chords))).toContain('Am/G');
+  });
+
+  test('none where the bars are not of four quarters', () => {
+    const waltz = written(['']);
+    const [bar] = waltz.bars;
+    const inThree = { ...waltz, bars: bar ? [{ ...bar, metre: { beats: 3, unit: 4 as const } }] : [] };
+    expect(makeTurnarounds(inThree)).toEqual([]);
+  });
+
   test('steps from beat 2, landing on beat 1, the fifth on beat 2; every one a sound score that hands can play', () => {
     for (const open of ['standard', 'open-g', 'drop-d'])
       for (const each of makeTurnarounds(

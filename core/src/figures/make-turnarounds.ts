@@ -3,6 +3,7 @@ import { mediumHand, type Hand } from '../hands/index.ts';
 import { highestFret, openMidi, type StringNumber } from '../instrument/index.ts';
 import { modulo, noteAtDegree, pitchClassOf, tonicOf } from '../pitch/index.ts';
 import {
+  barTicks,
   inPlayingOrder,
   ticksPerQuarter,
   type Bar,
@@ -37,20 +38,28 @@ interface Pair {
 const offered = 3;
 
 /**
- * Turnarounds in the key and tuning of a piece, as two bars of four: the home chord on beat 1, four steps of two lines from beat 2, and the chord on the
- * fifth on beat 2 of the last bar. For each pair of lines the strings on which both hands have least to do. `id` of each is its line’s with the strings.
+ * Turnarounds in the key and tuning of a piece, for two bars of four quarters from `bar` on (from 0): the home chord on beat 1, four steps of two lines from beat 2, and the chord on the
+ * fifth on beat 2 of the last bar. For each pair of lines the strings on which both hands have least to do. Empty where the bar is not as long, or no
+ * hand holds a chord.
  */
-export function makeTurnarounds(piece: Score, hand: Hand = mediumHand): MadeFigure[] {
+export function makeTurnarounds(piece: Score, bar = 0, hand: Hand = mediumHand): MadeFigure[] {
+  const { metre } = piece.bars[bar] ?? { metre: fourQuarters };
+  if (barTicks(metre) !== barTicks(fourQuarters)) return [];
   const gripOf = gripChooser(piece, hand);
-  const [home, fifth] = [gripOf(piece.key.mode === 'minor' ? 'i' : 'I'), gripOf('V7')];
+  const [home, fifth] = [gripOf(homeOf(piece)), gripOf('V7')];
   if (!home.ok || !fifth.ok) return [];
-  return turnaroundTable.flatMap((lines) =>
+  const fitting = turnaroundTable.filter(({ mode }) => mode === piece.key.mode);
+  return fitting.flatMap((lines) =>
     pairsOf(piece, lines)
       .map((pair) => turnaround(piece, lines, pair, home.value, fifth.value, hand))
       .sort((a, b) => Number(isFar(a)) - Number(isFar(b)) || a.mm - b.mm)
       .slice(0, offered),
   );
 }
+
+const fourQuarters: Bar['metre'] = { beats: 4, unit: 4 };
+
+const homeOf = ({ key }: Score): string => (key.mode === 'minor' ? 'i' : 'I');
 
 /** Beyond the first five frets, where the hand comes from and goes back to (common practice: those are learned first). */
 const isFar = ({ figure }: MadeFigure): boolean =>
@@ -105,7 +114,7 @@ function turnaround(
   hand: Hand,
 ): MadeFigure {
   const beat = ticksPerQuarter;
-  const metre: Bar['metre'] = { beats: 4, unit: 4 };
+  const metre = fourQuarters;
   const stepAt = (index: number) => {
     const [a, b] = frets[index] ?? [0, 0];
     const tick = index < 3 ? (index + 1) * beat : 0;
@@ -135,7 +144,7 @@ function turnaround(
     figure: {
       id: `${lines.id}-${low}${high}-${frets[0]?.[0] ?? 0}`,
       role: 'turnaround',
-      leadsTo: 'I',
+      leadsTo: homeOf(piece),
       fromTick: 0,
       toTick: 4 * beat,
       score,

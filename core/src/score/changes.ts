@@ -1,5 +1,6 @@
 import { numberOfBar } from './bar-numbers.ts';
 import type { Bar, Note, Score, Voice } from './schema.ts';
+import { wordsOf } from './sung-words.ts';
 import { techniquesOf } from './note-techniques.ts';
 
 /** What changed from one state of a piece to a later one, in a teacher's words: "bars 3–4: bass moved to string 5". Empty: nothing. */
@@ -107,6 +108,7 @@ function barChanges(was: Bar, now: Bar): string[] {
       ? []
       : ['thumb pattern changed']),
     ...(same(overBar(was), overBar(now)) ? [] : ['repeats, tempo or loudness changed']),
+    ...(same(wordsOf(was), wordsOf(now)) ? [] : ['sung words changed']),
     ...(same(was.comment, now.comment) ? [] : ['comment changed']),
     ...(was.sameAs === now.sameAs
       ? []
@@ -185,14 +187,12 @@ function changedWords(pairs: readonly (readonly [Note, Note])[], voice: Voice): 
     ([a, b]) => !same([a.finger, a.picking, a.position], [b.finger, b.picking, b.position]),
   ).length;
   const comments = pairs.filter(([a, b]) => !same(a.comment, b.comment)).length;
-  const words = pairs.filter(([a, b]) => a.lyric !== b.lyric).length;
   return [
     ...(frets > 0 ? [count(frets, voice, 'on another fret')] : []),
     ...(lengths > 0 ? [`${voiceWords[voice]} lengths changed`] : []),
     ...markWords(pairs, voice),
     ...(fingers > 0 ? [`fingers of the ${voiceWords[voice]} chosen`] : []),
     ...(comments > 0 ? [`comment on a ${voiceWords[voice]} note changed`] : []),
-    ...(words > 0 ? ['sung words changed'] : []),
   ];
 }
 

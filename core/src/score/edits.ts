@@ -192,7 +192,8 @@ export function setMetre(score: Score, barIndex: number, metre: Bar['metre']): R
   const kept = bar.notes.filter((note) => note.voice === 'melody' || bar.thumbPattern === 'by-hand');
   const past =
     kept.find((note) => note.tick + note.durationTicks > length) ??
-    bar.grips.find((grip) => grip.tick >= length);
+    bar.grips.find((grip) => grip.tick >= length) ??
+    bar.sung?.find(({ tick }) => tick >= length);
   if (past) {
     return fail(
       `The bar holds more than ${metre.beats}/${metre.unit}`,

@@ -1,6 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { written } from '../testing/written.ts';
-import { validateScore, withWordLine, withWordsOf, wordLine, wordsOf, type Score } from './index.ts';
+import {
+  changesBetween,
+  setMetre,
+  validateScore,
+  withWordLine,
+  withWordsOf,
+  wordLine,
+  wordsOf,
+  type Score,
+} from './index.ts';
 
 const score = written(['m1:0@1 m2:3@2 m1:0@2x m1:2@3/2 m3:2@3', 'm1:2@1t m1:3@2 t6:0@1 t6:0@3', '']);
 const all = { first: 0, last: 2 };
@@ -31,6 +40,20 @@ describe('a line of words', () => {
       expect(wordLine(sung, all, 'melody')).toBe(line);
       expect(laid(wordLine(sung, all, 'melody'), 'melody', sung)).toEqual(sung);
     }
+  });
+  test('~ holds two words on one note, as a file may have them', () => {
+    const sung = laid('to~the riv-er | by~night@4');
+    expect(words(sung, 0)[0]).toBe('to the@1');
+    expect(wordLine(sung, all, 'melody')).toBe('to~the riv- er | * by~night@4');
+  });
+  test('a bar that sings on its last beat is not made shorter', () => {
+    const result = setMetre(laid('| | late@4'), 2, { beats: 3, unit: 4 });
+    expect(result.ok ? '' : result.fault.reason).toBe('The bar holds more than 3/4');
+  });
+  test('the history says that words changed, on notes and beside them', () => {
+    const [before, on, beside] = [score, laid('Slow'), laid('| | late@4')];
+    expect(changesBetween(before, on)).toEqual(['bar 1: sung words changed']);
+    expect(changesBetween(before, beside)).toEqual(['bar 3: sung words changed']);
   });
   test('under the thumb where the tune lies there; a new line takes the place of the old', () => {
     const sung = laid('| low down', 'thumb');

@@ -24,16 +24,28 @@ export function wordsOf({ notes, sung = [] }: Pick<Bar, 'notes' | 'sung'>): Sung
 
 /** A bar that sings given words: on its melody’s notes where one is struck at that moment, beside them elsewhere. */
 export function withWordsOf(bar: Bar, words: readonly SungWord[]): Bar {
-  const { sung: _, ...rest } = bar;
   const notes = singable(bar, 'melody');
-  const onNotes = new Map(notes.map((note) => [note, words.find(({ tick }) => tick === note.tick)?.text]));
-  const beside = words.filter(({ tick }) => !notes.some((note) => note.tick === tick));
-  const worded = bar.notes.map((note): Note => {
+  const wordAt = (tick: Ticks) => words.find((word) => word.tick === tick)?.text;
+  return singing(
+    bar,
+    new Map(notes.map((note) => [note, wordAt(note.tick)])),
+    words.filter(({ tick }) => !notes.some((note) => note.tick === tick)),
+  );
+}
+
+/** A bar with these words alone. */
+function singing(
+  { sung: _, ...bar }: Bar,
+  onNotes: ReadonlyMap<Note, string | undefined>,
+  beside: readonly SungWord[],
+): Bar {
+  const notes = bar.notes.map((note): Note => {
     const { lyric: __, ...bare } = note;
     const text = onNotes.get(note);
     return text === undefined ? bare : { ...bare, lyric: text };
   });
-  return { ...rest, notes: worded, ...(beside.length > 0 ? { sung: [...beside] } : {}) };
+  const sung = [...beside].sort((one, other) => one.tick - other.tick);
+  return { ...bar, notes, ...(sung.length > 0 ? { sung } : {}) };
 }
 
 /** Notes of a voice that can have a syllable: struck in written time, at each moment the one on the thinnest string. */
@@ -46,17 +58,20 @@ function singable({ notes }: Bar, voice: Voice): Note[] {
 
 /**
  * The words of some bars as one line: syllables by blanks, a hyphen behind one whose word goes on, `*` for a note without one, `|` at
- * each bar line, `word@2.5` for a word sung on that beat beside the voice’s notes. The signs are those of ABC’s `w:` lines (standard 2.1, 5.1).
+ * each bar line, `~` between words on one note, `word@2.5` for a word sung on that beat beside the voice’s notes. The signs are those of ABC’s `w:` lines (standard 2.1, 5.1).
  */
 export function wordLine({ bars }: Pick<Score, 'bars'>, { first, last }: BarRange, voice: Voice): string {
   return bars
     .slice(first, last + 1)
     .map((bar) => {
       const notes = singable(bar, voice);
-      const onNotes = notes.map(({ tick, lyric }) => ({ tick, text: lyric ?? '*' }));
+      const onNotes = notes.map(({ tick, lyric }) => ({
+        tick,
+        text: lyric === undefined ? '*' : typed(lyric),
+      }));
       const beside = wordsOf(bar)
         .filter(({ tick }) => !notes.some((note) => note.tick === tick))
-        .map(({ tick, text }) => ({ tick, text: `${text}@${shortBeat(beatAt(bar.metre, tick))}` }));
+        .map(({ tick, text }) => ({ tick, text: `${typed(text)}@${shortBeat(beatAt(bar.metre, tick))}` }));
       const all = [...onNotes, ...beside].sort((a, b) => a.tick - b.tick).map(({ text }) => text);
       return all.slice(0, all.findLastIndex((text) => text !== '*') + 1).join(' ');
     })
@@ -64,6 +79,9 @@ export function wordLine({ bars }: Pick<Score, 'bars'>, { first, last }: BarRang
     .replace(/(?:\s*\|)+\s*$/, '')
     .replaceAll(/\s+/g, ' ');
 }
+
+/** Words on one note are joined as they are typed. */
+const typed = (text: string): string => text.replaceAll(/\s+/g, '~');
 
 const shortBeat = (beat: number): string => String(Math.round(beat * 1000) / 1000);
 
@@ -112,7 +130,7 @@ function withWords(bar: Bar, voice: Voice, part: string): Result<Bar> {
           `The bar has no beat ${beatText} to sing on`,
           'Write the beat behind the word, such as rain@2.5',
         );
-      sung.push({ tick, text });
+      sung.push({ tick, text: text.replaceAll('~', ' ') });
       continue;
     }
     const note = notes[next];
@@ -122,16 +140,9 @@ function withWords(bar: Bar, voice: Voice, part: string): Result<Bar> {
         `There is no note left for “${token}”`,
         'Put a | where the next bar begins, or write the beat it is sung on behind it, such as rain@2.5',
       );
-    if (token !== '*' && token !== '_') onNotes.set(note, text);
+    if (token !== '*' && token !== '_') onNotes.set(note, text.replaceAll('~', ' '));
   }
   if (sung.length > mostWords)
     return fail('There are too many words beside the notes', 'Write fewer words in a bar');
-  const { sung: _, ...rest } = bar;
-  const worded = bar.notes.map((note) => {
-    const { lyric: __, ...bare } = note;
-    const text = onNotes.get(note);
-    return text === undefined ? bare : { ...bare, lyric: text };
-  });
-  sung.sort((a, b) => a.tick - b.tick);
-  return ok({ ...rest, notes: worded, ...(sung.length > 0 ? { sung } : {}) });
+  return ok(singing(bar, onNotes, sung));
 }

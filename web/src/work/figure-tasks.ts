@@ -20,4 +20,4 @@ export const makeFiguresTask = ({
   kind,
   hand,
 }: Tasks['makeFigures']['input']): Tasks['makeFigures']['output'] =>
-  kind === 'walks' ? makeWalks(score, bar, hand) : makeTurnarounds(score, hand);
+  kind === 'walks' ? makeWalks(score, bar, hand) : makeTurnarounds(score, bar, hand);

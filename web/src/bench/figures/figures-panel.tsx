@@ -17,7 +17,7 @@ import { FigureSearch, nothingAsked, queryOf, type Asked } from './figure-search
 import { KeepFigure } from './keep-figure.tsx';
 import { MoveChoice, moveOf, problemOf, usualText, type MoveAsked } from './move-choice.tsx';
 import { useMadeFigures, type Source } from './use-made-figures.ts';
-import { usePreview } from './use-preview.ts';
+import { usePreview, type Preview } from './use-preview.ts';
 import { useWays } from './use-ways.ts';
 import { useLay, WaysList } from './ways-list.tsx';
 
@@ -42,6 +42,7 @@ export function FiguresPanel({
   const [asked, setAsked] = useState<Asked>(nothingAsked);
   const [isCutting, setCutting] = useState(false);
   const made = useMadeFigures(source, cursor.bar);
+  const preview = usePreview();
   const found = useMemo(
     () =>
       source === 'drawer' ? findFigures(drawer.figures, queryOf(asked, score.tuning.pitches)) : made.figures,
@@ -89,6 +90,7 @@ export function FiguresPanel({
         <Chosen
           key={figure.id}
           figure={figure}
+          preview={preview}
           onKeep={keep}
           {...(source === 'drawer'
             ? {
@@ -109,19 +111,19 @@ export function FiguresPanel({
 
 interface ChosenProps {
   readonly figure: Figure;
+  readonly preview: Preview;
   readonly onKeep: (figure: Figure) => void;
   /** Only what is in the drawer can be taken out. */
   readonly onDrop?: () => void;
 }
 
-function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
+function Chosen({ figure, preview, onKeep, onDrop }: ChosenProps) {
   const { score, cursor } = useBench();
   const shown = useNames();
-  const preview = usePreview();
   const [asked, setAsked] = useState<MoveAsked>({ kind: 'here', text: usualText('here') });
   const move = useMemo(() => moveOf(asked, figure, score, cursor.bar), [asked, figure, score, cursor.bar]);
   const lay = useLay();
-  /** The bar L was pressed for while its ways were still worked out. */
+  /** The bar F was pressed for while its ways were still worked out. */
   const wanted = useRef<number | undefined>(undefined);
   const ways = useWays(figure, move, ([best]) => {
     if (best && wanted.current === cursor.bar) lay(best.figure, cursor.bar);
@@ -175,10 +177,10 @@ function Chosen({ figure, onKeep, onDrop }: ChosenProps) {
   );
 }
 
-/** L lays the first way, from anywhere on the stage. */
+/** F lays the first way, from anywhere on the stage. */
 function useLayKey(onLay: () => void): void {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (event.key.toLowerCase() !== 'l' || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key.toLowerCase() !== 'f' || event.ctrlKey || event.metaKey || event.altKey) return;
     if (isTextField(event.target) || (event.target instanceof Element && event.target.closest('select')))
       return;
     onLay();
@@ -204,5 +206,5 @@ const emptyWords = (source: Source): string =>
   source === 'walks'
     ? 'A walk needs a grip in this bar and another in the next. Choose a bar before a change of chord.'
     : source === 'turnarounds'
-      ? 'No hand holds the chords of this key in this tuning. Lay grips for I and V7 on Shapes first.'
+      ? 'They take two bars of four quarters, and grips for I and V7 that a hand can hold in this tuning.'
       : 'Ask for less, or keep one from this piece.';

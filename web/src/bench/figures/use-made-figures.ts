@@ -1,4 +1,5 @@
 import type { Figure } from '@jocund/core/figures';
+import { gripAt } from '@jocund/core/score';
 import { useEffect, useMemo, useState } from 'react';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
@@ -18,15 +19,12 @@ export function useMadeFigures(
   const [made, setMade] = useState<
     { readonly key: string; readonly figures: readonly Figure[] } | undefined
   >();
-  const key = useMemo(
-    () =>
-      JSON.stringify(
-        source === 'walks'
-          ? [source, bar, score.key, score.tuning, score.bars[bar]?.grips, score.bars[bar + 1]?.grips]
-          : [source, score.key, score.tuning, hand],
-      ),
-    [source, bar, score, hand],
-  );
+  const metre = score.bars[bar]?.metre;
+  const key = useMemo(() => {
+    const guitar = [source, hand, score.key, score.tuning, metre];
+    const grips = source === 'walks' ? [bar, gripAt(score, bar, Infinity), gripAt(score, bar + 1, 0)] : [];
+    return JSON.stringify([...guitar, ...grips]);
+  }, [source, bar, score, hand, metre]);
   useEffect(() => {
     if (source === 'drawer' || made?.key === key) return;
     start({ score, bar, kind: source, hand }, (found) =>

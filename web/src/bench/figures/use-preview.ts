@@ -3,17 +3,24 @@ import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Player } from '../../sound/player.ts';
 import { useBench } from '../bench-context.tsx';
 
-/** Plays figures by themselves, so that the piece’s own place stays where it is. The piece falls silent meanwhile. */
-export function usePreview(): {
+export interface Preview {
   /** The figure that is heard or being made. */
   readonly heard: Figure | undefined;
   readonly toggle: (figure: Figure) => void;
-} {
+}
+
+/** Plays figures by themselves, so that the piece’s own place stays where it is. Of the two only one is heard. */
+export function usePreview(): Preview {
   const bench = useBench();
   const [player] = useState(() => new Player());
   const { status } = useSyncExternalStore(player.subscribe, player.getState);
+  const piece = useSyncExternalStore(bench.player.subscribe, bench.player.getState);
   const [figure, setFigure] = useState<Figure | undefined>();
-  useEffect(() => () => player.stop(), [player]);
+  const isPiecePlaying = piece.status !== 'idle';
+  useEffect(() => {
+    if (isPiecePlaying) player.stop();
+  }, [isPiecePlaying, player]);
+  useEffect(() => () => player.close(), [player]);
   const heard = status === 'idle' ? undefined : figure;
   return {
     heard,

@@ -1,6 +1,6 @@
-import { layFigure, type Figure, type FigureWay } from '@jocund/core/figures';
+import { layFigure, type Figure, type FigureWay, type LaidFigure } from '@jocund/core/figures';
 import { ok } from '@jocund/core/fault';
-import { numberOfBar } from '@jocund/core/score';
+import { numberOfBar, type Score } from '@jocund/core/score';
 import { Button } from '../../ui/button.tsx';
 import { useSay } from '../../ui/toast.tsx';
 import { counted } from '../../ui/words.ts';
@@ -14,17 +14,26 @@ export function useLay(): (figure: Figure, bar: number) => void {
   const attempt = useAttempt();
   const say = useSay();
   return (figure, bar) => {
-    let linked = 0;
+    let laid: LaidFigure | undefined;
     const done = attempt((each) => {
-      const laid = layFigure(each, bar, figure);
-      if (!laid.ok) return laid;
-      linked = laid.value.linked.length;
-      return ok(laid.value.score);
+      const result = layFigure(each, bar, figure);
+      if (!result.ok) return result;
+      laid = result.value;
+      return ok(result.value.score);
     });
-    if (!done) return;
-    const links = linked > 0 ? ` ${counted(linked, 'bar')} linked to an earlier one that is alike.` : '';
-    say(`“${figure.score.title}” laid in bar ${numberOfBar(score, bar)}.${links}`, undo);
+    if (done && laid) say(laidWords(score, bar, figure, laid), undo);
   };
+}
+
+function laidWords(score: Score, bar: number, { score: { title } }: Figure, laid: LaidFigure): string {
+  const { linked, leftOut } = laid;
+  return [
+    `“${title}” laid in bar ${numberOfBar(score, bar)}.`,
+    ...(leftOut > 0 ? [`${counted(leftOut, 'note')} not laid: the other voice is on that string.`] : []),
+    ...(linked.length > 0
+      ? [`${counted(linked.length, 'bar')} linked to an earlier one that is alike.`]
+      : []),
+  ].join(' ');
 }
 
 interface WaysProps {
@@ -79,11 +88,11 @@ export function WaysList({ ways, bar, canLay, heard, onHear, onKeep }: WaysProps
             <Button
               look={index === 0 ? 'solid' : 'outline'}
               disabled={!canLay}
-              {...(index === 0 ? { 'aria-keyshortcuts': 'L' } : {})}
+              {...(index === 0 ? { 'aria-keyshortcuts': 'F' } : {})}
               onClick={() => lay(way.figure, bar)}
             >
               Lay in bar {numberOfBar(score, bar)}
-              {index === 0 && <kbd className="figure pl-1.5">L</kbd>}
+              {index === 0 && <kbd className="figure pl-1.5">F</kbd>}
             </Button>
             <Button aria-pressed={heard === way.figure} onClick={() => onHear(way.figure)}>
               {heard === way.figure ? 'Stop' : 'Hear it'}
