@@ -60,6 +60,12 @@ describe('a line of words', () => {
     expect(words(sung, 1)).toEqual(['low@1', 'down@3']);
     expect(wordsOf(laid('', 'melody', sung).bars[1]!)).toEqual([]);
   });
+  test('the same words can be moved to the other voice: its line has them at their moments', () => {
+    const sung = laid('| home');
+    expect(wordLine(sung, all, 'thumb')).toBe(' | * home@2');
+    const moved = laid(wordLine(sung, all, 'thumb'), 'thumb', sung);
+    expect(words(moved, 1)).toEqual(['home@2']);
+  });
   test.each([
     ['one two three four', 'There is no note left for “four”', 1],
     ['a | b c', 'There is no note left for “c”', 2],

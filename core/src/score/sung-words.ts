@@ -15,11 +15,16 @@ export interface BarRange {
   readonly last: number;
 }
 
-/** Everything sung in a bar, on its notes and beside them, in order; at one moment the guitar’s note has the word. */
+/** Everything sung in a bar, on its notes and beside them, in order: at one moment what the melody’s note has, else the thumb’s, else beside. */
 export function wordsOf({ notes, sung = [] }: Pick<Bar, 'notes' | 'sung'>): SungWord[] {
-  const onNotes = notes.flatMap(({ tick, lyric }) => (lyric === undefined ? [] : [{ tick, text: lyric }]));
-  const beside = sung.filter(({ tick }) => !onNotes.some((each) => each.tick === tick));
-  return [...onNotes, ...beside].sort((a, b) => a.tick - b.tick);
+  const of = (voice: Voice) =>
+    notes.flatMap(({ tick, lyric, voice: own }) =>
+      lyric === undefined || own !== voice ? [] : [{ tick, text: lyric }],
+    );
+  const all = new Map<Ticks, SungWord>();
+  for (const word of [...of('melody'), ...of('thumb'), ...sung])
+    if (!all.has(word.tick)) all.set(word.tick, word);
+  return [...all.values()].sort((a, b) => a.tick - b.tick);
 }
 
 /** A bar that sings given words: on its melody’s notes where one is struck at that moment, beside them elsewhere. */
@@ -65,11 +70,12 @@ export function wordLine({ bars }: Pick<Score, 'bars'>, { first, last }: BarRang
     .slice(first, last + 1)
     .map((bar) => {
       const notes = singable(bar, voice);
-      const onNotes = notes.map(({ tick, lyric }) => ({
+      const words = wordsOf(bar);
+      const onNotes = notes.map(({ tick }) => ({
         tick,
-        text: lyric === undefined ? '*' : typed(lyric),
+        text: typed(words.find((word) => word.tick === tick)?.text ?? '*'),
       }));
-      const beside = wordsOf(bar)
+      const beside = words
         .filter(({ tick }) => !notes.some((note) => note.tick === tick))
         .map(({ tick, text }) => ({ tick, text: `${typed(text)}@${shortBeat(beatAt(bar.metre, tick))}` }));
       const all = [...onNotes, ...beside].sort((a, b) => a.tick - b.tick).map(({ text }) => text);
