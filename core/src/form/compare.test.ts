@@ -7,6 +7,7 @@ import { written } from '../testing/written.ts';
 import {
   addSectionAs,
   barDifferencesSaid,
+  compareBars,
   comparisonLines,
   dropTurn,
   moveTurn,
@@ -42,6 +43,47 @@ describe('what a bar plays otherwise, in words', () => {
         );
       }),
     ));
+});
+
+describe('two states of a piece', () => {
+  const named = (bars: readonly (readonly [id: string, notes: string])[]) => {
+    const score = written(bars.map(([, notes]) => notes));
+    const all = score.bars.map((bar, index) => ({ ...bar, id: bars[index]?.[0] ?? '' }));
+    return { score: { ...score, bars: all }, first: 0, last: all.length - 1 };
+  };
+  const before = named([
+    ['a', 'm1:0@1'],
+    ['b', 'm1:1@1'],
+    ['c', 'm1:3@1'],
+  ]);
+  const after = named([
+    ['new', 'm2:1@1'],
+    ['a', 'm1:0@1'],
+    ['c', 'm1:5@1'],
+    ['last', 'm1:0@1'],
+  ]);
+  test('bars stand beside the bar they were, new and gone ones alone', () => {
+    expect(compareBars(before, after, 'same-bars').map(({ a, b }) => [a, b])).toEqual([
+      [undefined, 0],
+      [0, 1],
+      [1, undefined],
+      [2, 2],
+      [undefined, 3],
+    ]);
+    expect(comparisonLines(before, after, 'same-bars')).toEqual([
+      'bar 1: only in B',
+      'bar 2 of A: only there',
+      'bar 3: string 1, fret 5 in place of fret 3, on 1',
+      'bar 4: only in B',
+    ]);
+  });
+  test('bars without names stand by place', () => {
+    const unnamed = { score: written(['m1:0@1', 'm1:1@1']), first: 0, last: 1 };
+    expect(compareBars(unnamed, unnamed, 'same-bars').map(({ a, b }) => [a, b])).toEqual([
+      [0, 0],
+      [1, 1],
+    ]);
+  });
 });
 
 describe('sections and the order they are played in', () => {

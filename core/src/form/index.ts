@@ -12,6 +12,7 @@ export {
   barsInSection,
   compareBars,
   comparisonLines,
+  type Alignment,
   type ComparedBar,
   type ComparedBars,
 } from './compare-sections.ts';
@@ -35,3 +36,15 @@ export { turnaroundOf, type Turnaround } from './turnaround.ts';
 export { formRows, writtenBars, type FormCell, type FormRow } from './form-rows.ts';
 export { wordSheet, type WordSheetLine } from './word-sheet.ts';
 export { dealSections } from './deal.ts';
+export {
+  beginVersion,
+  chooseVersion,
+  dropVersion,
+  lengthenPassage,
+  passageAt,
+  passagesOf,
+  renameVersion,
+  versionLabels,
+  withVersions,
+  type Passage,
+} from './versions.ts';

@@ -86,6 +86,7 @@ const settings: readonly Setting[] = [
   ['comment on the piece', ({ comment }) => comment],
   ['form', ({ form }) => form, ({ form }) => form ?? 'guessed'],
   ['order of performance', ({ order }) => order],
+  ['versions of passages', ({ passages }) => passages],
   ['queries let stand', ({ letStand }) => letStand],
 ];
 

@@ -69,6 +69,8 @@ export {
   type DynamicLevel,
   type GridPattern,
   type GripFrets,
+  type KeptPassage,
+  type KeptVersion,
   type Note,
   type NoteEnding,
   type NoteSlide,

@@ -13,6 +13,12 @@ export const scoreLimits = {
   letStand: 400,
   /** Sections in the order of performance. */
   order: 64,
+  /** Passages with more than one version, versions of one, and bars of a version. */
+  passages: 24,
+  versions: 6,
+  versionBars: 32,
+  /** UTF-16 units of what a version is called. */
+  labelLength: 40,
   /** UTF-16 units of a form in numerals. */
   formLength: 1200,
 } as const;

@@ -95,6 +95,27 @@ export const barSchema = z.strictObject({
     .optional(),
 });
 
+/** Another version of a passage, kept beside the one that stands in the piece. */
+export const keptVersionSchema = z.strictObject({
+  label: line(scoreLimits.labelLength).min(1),
+  /** Open pitches its frets were written for, string 6 to string 1. */
+  pitches: z.array(line(6)).length(6),
+  bars: z.array(barSchema).min(1).max(scoreLimits.versionBars),
+});
+
+/** Bars that exist in more than one version: one stands in the piece, the others are kept here. */
+export const passageSchema = z.strictObject({
+  id,
+  /** The bars that stand, by their ids; the passage goes from the first of them still there to the last. */
+  bars: z.array(id).min(1).max(scoreLimits.versionBars),
+  /** What the version that stands is called. */
+  chosen: line(scoreLimits.labelLength).min(1),
+  others: z
+    .array(keptVersionSchema)
+    .min(1)
+    .max(scoreLimits.versions - 1),
+});
+
 export const tuningSchema = z.strictObject({
   name: text.min(1),
   pitches: z.array(line(6)).length(6),
@@ -194,6 +215,8 @@ export const scoreSchema = z.strictObject({
   form: line(scoreLimits.formLength).min(1).optional(),
   /** Sections, by their ids, in the order they are played; bars before the first section come first. Absent: as written. */
   order: z.array(id).min(1).max(scoreLimits.order).optional(),
+  /** Passages that exist in more than one version. */
+  passages: z.array(passageSchema).min(1).max(scoreLimits.passages).optional(),
   /** What the teacher says about the whole piece. */
   comment: commentSchema.optional(),
   bars: z.array(barSchema).min(1).max(scoreLimits.bars),
@@ -215,4 +238,6 @@ export type GripFrets = z.infer<typeof gripFretsSchema>;
 export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;
 export type Bar = z.infer<typeof barSchema>;
+export type KeptVersion = z.infer<typeof keptVersionSchema>;
+export type KeptPassage = z.infer<typeof passageSchema>;
 export type Score = z.infer<typeof scoreSchema>;

@@ -85,6 +85,8 @@ export function useArchivePiece() {
   });
 }
 
+export const readArrangement = (id: string) => request(endpoints.readArrangement, { params: { id } });
+
 /** Always asked for anew when a bench is opened: what is edited must be what stands. */
 export const useArrangement = (id: string) =>
   useQuery({

@@ -25,6 +25,7 @@ const whole = [
   ['Ctrl Backspace', 'take this bar out'],
   ['Space', 'play from this bar, stop'],
   ['L', 'loop this bar, loop off'],
+  ['Shift D', 'hear the bass damped, ringing, as written'],
   ['Q', 'to the queries; there 1 and 2 mend, 0 lets it stand, Enter goes to the place'],
   ['?', 'this page'],
 ];

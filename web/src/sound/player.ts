@@ -41,14 +41,15 @@ interface KeptRendering extends Rendered {
   readonly timeline: Timeline;
 }
 
-/** Plays studies through Web Audio: one for each bench. It keeps the last rendering, so that a second start is at once. */
+/** Plays studies through Web Audio: one for each bench. It keeps the last two renderings, so that a second start is at once. */
 export class Player {
   #state = idle;
   readonly #listeners = new Set<() => void>();
   readonly #client = createRenderClient();
   #context: AudioContext | undefined;
   #rendering: Rendering | undefined;
-  #rendered: KeptRendering | undefined;
+  /** The latest renderings, newest first: two ways that are compared are both at hand. */
+  #rendered: readonly KeptRendering[] = [];
   #sources: AudioBufferSourceNode[] = [];
   #gains: Partial<Record<StemName, GainNode>> = {};
   #frame = 0;
@@ -71,12 +72,12 @@ export class Player {
   }
 
   /**
-   * Plays the same score at another tempo from where it is. What sounds goes on until the new sound is made, and gives way to it on the
-   * same note; when nothing sounds, or another score does, it begins as `play` does.
+   * Plays on from where it is: at another tempo, or other notes in bars of the same lengths. What sounds goes on until the new sound is
+   * made, and gives way to it at the same place; when nothing sounds, or bars of other lengths, it begins as `play` does.
    */
   async playOnAt(order: PlayOrder): Promise<void> {
-    const before = this.#rendered;
-    if (this.#state.status !== 'playing' || this.#state.isCountingIn || before?.score !== order.score)
+    const [before] = this.#rendered;
+    if (this.#state.status !== 'playing' || this.#state.isCountingIn || !before || !goesOnIn(before, order))
       return this.play(order);
     this.#rendering?.cancel();
     const rendered = await this.#renderedFor(order);
@@ -90,7 +91,10 @@ export class Player {
       source.onended = null;
       source.stop(handoverAt);
     }
-    const fromS = samePlace(before.timeline.moments, rendered.timeline.moments, place);
+    const fromS =
+      before.score === rendered.score
+        ? samePlace(before.timeline.moments, rendered.timeline.moments, place)
+        : place;
     this.#start(rendered, { ...order, countsIn: false }, { handoverAt, fromS });
   }
 
@@ -120,15 +124,8 @@ export class Player {
   }
 
   async #renderedFor({ score, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
-    const kept = this.#rendered;
-    if (
-      kept?.score === score &&
-      kept.feel.tempoBpm === feel.tempoBpm &&
-      kept.feel.swingPercent === feel.swingPercent &&
-      kept.loop?.fromBar === loop?.fromBar &&
-      kept.loop?.toBar === loop?.toBar
-    )
-      return kept;
+    const kept = this.#rendered.find((each) => isSameSound(each, { score, feel, loop }));
+    if (kept) return this.#keep(kept);
     const isPlaying = this.#state.status === 'playing';
     if (!isPlaying) this.#set({ ...idle, status: 'rendering' });
     const sampleRate = this.#context?.sampleRate ?? 44100;
@@ -138,8 +135,7 @@ export class Player {
     this.#rendering = rendering;
     try {
       const rendered = await rendering.rendered;
-      this.#rendered = { ...rendered, score, feel, loop, timeline: layTimeline(score, feel) };
-      return this.#rendered;
+      return this.#keep({ ...rendered, score, feel, loop, timeline: layTimeline(score, feel) });
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError')) {
         this.stop();
@@ -147,6 +143,11 @@ export class Player {
       }
       return undefined;
     }
+  }
+
+  #keep(rendered: KeptRendering): KeptRendering {
+    this.#rendered = [rendered, ...this.#rendered.filter((each) => each !== rendered)].slice(0, mostKept);
+    return rendered;
   }
 
   #start(
@@ -208,6 +209,43 @@ export class Player {
     for (const listener of this.#listeners) listener();
   }
 }
+
+/** Two ways of one passage are compared. */
+const mostKept = 2;
+
+type Sound = Pick<PlayOrder, 'score' | 'feel' | 'loop'>;
+
+const isSameLoop = (a: Sound, b: Sound): boolean =>
+  a.loop?.fromBar === b.loop?.fromBar && a.loop?.toBar === b.loop?.toBar;
+
+const isSameFeel = ({ feel: a }: Sound, { feel: b }: Sound): boolean =>
+  a.tempoBpm === b.tempoBpm && a.swingPercent === b.swingPercent;
+
+const isSameSound = (a: Sound, b: Sound): boolean =>
+  a.score === b.score && isSameFeel(a, b) && isSameLoop(a, b);
+
+/** Whether a place in one sound is a place in the other: the same score at any tempo, or other notes in the same bars at the same tempo. */
+const goesOnIn = (a: Sound, b: Sound): boolean =>
+  a.score === b.score || (isSameFeel(a, b) && isSameLoop(a, b) && shapeOf(a.score) === shapeOf(b.score));
+
+/** What decides when a bar comes: lengths, repeats, order, changes of tempo. */
+const shapeOf = ({ bars, order, tempoBpm }: Score): string =>
+  JSON.stringify([
+    order,
+    tempoBpm,
+    bars.map(
+      ({ metre, section, pickup, repeatStart, repeatTimes, endings, tempoBpm: changed, swingPercent }) => [
+        metre,
+        section?.id,
+        pickup,
+        repeatStart,
+        repeatTimes,
+        endings,
+        changed,
+        swingPercent,
+      ],
+    ),
+  ]);
 
 /** Sound is ordered so long before it begins, in seconds. */
 const leadS = 0.05;

@@ -1,117 +1,209 @@
-import { compareBars, sectionName, type ComparedBar, type Section } from '@jocund/core/form';
+import { compareBars, type Alignment, type ComparedBar } from '@jocund/core/form';
 import { drawSideBySide, spanOfTick, type SideBySide } from '@jocund/core/engraving';
-import { numberOfBar, type Score } from '@jocund/core/score';
+import { numberOfBar } from '@jocund/core/score';
 import { useMemo, useRef } from 'react';
 import { Shapes } from '../../score-view/shapes.tsx';
 import { Button } from '../../ui/button.tsx';
+import { EmptyNote } from '../../ui/notice.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
 import { useWidth } from '../use-width.ts';
-import type { FormView } from './use-form-view.ts';
+import { useBeside, type Option, type Side } from './use-beside.ts';
 
 /** Units across a line: as on the sheet, fewer on a phone, so that digits stay large enough. */
 const [widest, narrowest] = [869, 380];
 
-/** Two sections one above the other on the same moments: only what differs lies on grey, and is said in words between them. */
-export function Beside({ view }: { view: FormView }) {
-  const { score, chosen, beside } = view;
-  if (!chosen || !beside) return null;
+/**
+ * Two stretches one above the other on the same moments, sections, versions, earlier states or other pieces: only what differs lies on grey, and
+ * is said in words between them.
+ */
+export function Beside() {
+  const beside = useBeside();
+  const { a, b, alignment, state, groups } = beside;
+  if (groups.length === 0)
+    return (
+      <div className="m-4.5">
+        <EmptyNote
+          title="Nothing to hold beside it yet"
+          text="Write a form from a bar in the margin, add a section, or begin another version of some bars: every bar follows until you change it."
+        />
+      </div>
+    );
   return (
-    <Pair
-      key={`${chosen.section.first} ${beside.first}`}
-      view={view}
-      score={score}
-      a={beside}
-      b={chosen.section}
-    />
+    <section aria-label="Beside each other" className="mx-4.5 pt-2 pb-6">
+      <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 pb-2">
+        <h2 className="flex flex-wrap items-baseline gap-x-2 text-lg">
+          {beside.owns.length > 1 ? (
+            <Pick
+              label="Bars of this piece"
+              value={beside.own}
+              options={beside.owns}
+              onPick={beside.chooseOwn}
+            />
+          ) : (
+            (b?.name ?? 'This piece')
+          )}{' '}
+          beside{' '}
+          <Pick
+            label="Beside"
+            value={beside.value}
+            groups={groups}
+            onPick={beside.choose}
+            {...(state === 'nothing' ? { none: 'choose' } : {})}
+          />
+          {beside.parts.length > 1 && (
+            <Pick
+              label="Bars of the other"
+              value={beside.part}
+              options={beside.parts}
+              onPick={beside.choosePart}
+            />
+          )}
+        </h2>
+        {state === 'ready' && a && b ? <Differences a={a} b={b} alignment={alignment} /> : null}
+      </div>
+      {state === 'reading' && <p role="status">Reading what is to stand beside it.</p>}
+      {state === 'failed' && (
+        <p role="alert">
+          It cannot be read just now, or is there no longer. Choose another, or try again in a moment.
+        </p>
+      )}
+      {state === 'ready' && a && b && <Pair a={a} b={b} alignment={alignment} />}
+    </section>
   );
 }
 
-function Pair({ view, score, a, b }: { view: FormView; score: Score; a: Section; b: Section }) {
-  const shown = useNames();
-  const room = useRef<HTMLElement>(null);
-  const lineWidth = Math.min(widest, Math.max(narrowest, useWidth(room) || widest));
-  const compared = useMemo(
-    () => compareBars({ score, ...a }, { score, ...b }, view.chosen?.indent ?? 0),
-    [score, a, b, view.chosen?.indent],
+interface PickProps {
+  readonly label: string;
+  readonly value: string;
+  readonly options?: readonly Option[];
+  readonly groups?: readonly { readonly label: string; readonly options: readonly Option[] }[];
+  /** Said while nothing is chosen. */
+  readonly none?: string;
+  readonly onPick: (value: string) => void;
+}
+
+const Pick = ({ label, value, options = [], groups = [], none, onPick }: PickProps) => (
+  <select
+    aria-label={label}
+    className="max-w-60 border-b-[1.5px] border-ink1 bg-transparent font-serif font-bold"
+    value={value}
+    onChange={({ target }) => onPick(target.value)}
+  >
+    {none !== undefined && (
+      <option value="" disabled>
+        {none}
+      </option>
+    )}
+    {options.map((each) => (
+      <option key={each.value} value={each.value}>
+        {each.label}
+      </option>
+    ))}
+    {groups.map((group) => (
+      <optgroup key={group.label} label={group.label}>
+        {group.options.map((each) => (
+          <option key={each.value} value={each.value}>
+            {each.label}
+          </option>
+        ))}
+      </optgroup>
+    ))}
+  </select>
+);
+
+interface Sides {
+  readonly a: Side;
+  readonly b: Side;
+  readonly alignment: Alignment;
+}
+
+/** Both sides bar by bar; worked out once for as long as they are the same bars. */
+function useCompared({ a, b, alignment }: Sides): readonly ComparedBar[] {
+  const [scoreA, firstA, lastA] = [a.score, a.first, a.last];
+  const [scoreB, firstB, lastB] = [b.score, b.first, b.last];
+  return useMemo(
+    () =>
+      compareBars(
+        { score: scoreA, first: firstA, last: lastA },
+        { score: scoreB, first: firstB, last: lastB },
+        alignment,
+      ),
+    [scoreA, firstA, lastA, scoreB, firstB, lastB, alignment],
   );
-  const systems = useMemo(() => {
-    const pairs = compared.map((each) => ({
-      a: each.a === undefined ? undefined : score.bars[each.a],
-      b: each.b === undefined ? undefined : score.bars[each.b],
-    }));
-    return drawSideBySide({ a: score, b: score }, pairs, shown, lineWidth);
-  }, [compared, score, shown, lineWidth]);
+}
+
+/** How much differs, and the way from one difference to the next. */
+function Differences(sides: Sides) {
+  const compared = useCompared(sides);
   const differences = compared.reduce((sum, { said }) => sum + said.length, 0);
   const goToNext = () => {
-    const spots = [...(room.current?.querySelectorAll<HTMLElement>('[data-differs]') ?? [])];
+    const spots = [...document.querySelectorAll<HTMLElement>('[data-differs]')];
     const at = spots.indexOf(document.activeElement as HTMLElement);
     const next = spots[(at + 1) % Math.max(1, spots.length)];
     next?.focus();
     next?.scrollIntoView({ block: 'center' });
   };
   return (
-    <section ref={room} aria-label="Beside each other" className="mx-4.5 pt-2 pb-6">
-      <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 pb-2">
-        <h2 className="text-lg">
-          {sectionName(b, score)} beside{' '}
-          <select
-            aria-label="Beside"
-            className="border-b-[1.5px] border-ink1 bg-transparent font-serif font-bold"
-            value={String(a.first)}
-            onChange={(event) => {
-              const next = view.others.find(({ first }) => String(first) === event.target.value);
-              if (next) view.setBeside(next);
-            }}
-          >
-            {view.others.map((each) => (
-              <option key={each.first} value={each.first}>
-                {sectionName(each, score)}
-              </option>
-            ))}
-          </select>
-        </h2>
-        <p className="text-note text-ink1-80">{summary(compared, differences)}</p>
-        {differences > 0 && (
-          <Button
-            look="plain"
-            className="text-note ml-auto"
-            aria-keyshortcuts="N"
-            onClick={goToNext}
-            data-next-difference
-          >
-            Next difference <kbd className="figure">N</kbd>
-          </Button>
-        )}
-      </div>
+    <>
+      <p className="text-note text-ink1-80">{summary(compared, differences)}</p>
+      {differences > 0 && (
+        <Button
+          look="plain"
+          className="text-note ml-auto"
+          aria-keyshortcuts="N"
+          onClick={goToNext}
+          data-next-difference
+        >
+          Next difference <kbd className="figure">N</kbd>
+        </Button>
+      )}
+    </>
+  );
+}
+
+function Pair(sides: Sides) {
+  const { a, b } = sides;
+  const shown = useNames();
+  const room = useRef<HTMLDivElement>(null);
+  const lineWidth = Math.min(widest, Math.max(narrowest, useWidth(room) || widest));
+  const compared = useCompared(sides);
+  const systems = useMemo(() => {
+    const pairs = compared.map((each) => ({
+      a: each.a === undefined ? undefined : a.score.bars[each.a],
+      b: each.b === undefined ? undefined : b.score.bars[each.b],
+    }));
+    return drawSideBySide({ a: a.score, b: b.score }, pairs, shown, lineWidth);
+  }, [compared, a.score, b.score, shown, lineWidth]);
+  return (
+    <div ref={room}>
       {systems.map((system) => (
-        <PairSystem
-          key={system.pairs[0]}
-          system={system}
-          compared={compared}
-          score={score}
-          names={[sectionName(a, score), sectionName(b, score)]}
-        />
+        <PairSystem key={system.pairs[0]} system={system} compared={compared} a={a} b={b} />
       ))}
-    </section>
+    </div>
   );
 }
 
 function summary(compared: readonly ComparedBar[], differences: number): string {
-  if (differences === 0) return 'They play the same.';
+  const alone = compared.filter(({ a, b }) => a === undefined || b === undefined).length;
+  const only = alone > 0 ? `${counted(alone, 'bar')} only on one side` : '';
+  if (differences === 0) return only === '' ? 'They play the same.' : `No other difference than ${only}.`;
   const bars = compared.filter(({ said }) => said.length > 0).length;
-  return `${counted(differences, 'difference')} in ${counted(bars, 'bar')}, none in ${compared.length - bars}`;
+  const rest = `none in ${compared.length - bars - alone}`;
+  return [`${counted(differences, 'difference')} in ${counted(bars, 'bar')}`, rest, only]
+    .filter(Boolean)
+    .join(', ');
 }
 
 interface PairSystemProps {
   readonly system: SideBySide;
   readonly compared: readonly ComparedBar[];
-  readonly score: Score;
-  readonly names: readonly [string, string];
+  readonly a: Side;
+  readonly b: Side;
 }
 
-function PairSystem({ system, compared, score, names }: PairSystemProps) {
-  const { layout, a, b } = system;
+function PairSystem({ system, compared, a, b }: PairSystemProps) {
+  const { layout } = system;
   const bars = layout.bars.flatMap((bar) => {
     const pair = compared[bar.bar];
     return pair ? [{ bar, pair }] : [];
@@ -123,7 +215,7 @@ function PairSystem({ system, compared, score, names }: PairSystemProps) {
   );
   return (
     <div className="pb-3">
-      <Voice letter="A" name={names[0]} picture={a} grounds={grounds} />
+      <Voice letter="A" name={a.name} picture={system.a} grounds={grounds} />
       <ol
         className="narrow text-note grid border-y border-ink1-22 py-1"
         style={{
@@ -137,7 +229,7 @@ function PairSystem({ system, compared, score, names }: PairSystemProps) {
             {...(pair.said.length > 0 ? { tabIndex: -1, 'data-differs': '' } : {})}
           >
             <span className="font-semibold">
-              bar {pair.b === undefined ? pair.place : numberOfBar(score, pair.b)}
+              bar {numberInPair(pair, a, b)}
               {pair.said.length > 0 ? ': ' : ''}
             </span>
             {pair.said.map(({ words }) => words).join('; ')}
@@ -146,10 +238,14 @@ function PairSystem({ system, compared, score, names }: PairSystemProps) {
           </li>
         ))}
       </ol>
-      <Voice letter="B" name={names[1]} picture={b} grounds={grounds} />
+      <Voice letter="B" name={b.name} picture={system.b} grounds={grounds} />
     </div>
   );
 }
+
+/** The number of the bar below; of the one above, where there is none below. */
+const numberInPair = (pair: ComparedBar, a: Side, b: Side): number =>
+  pair.b !== undefined ? numberOfBar(b.score, pair.b) : numberOfBar(a.score, pair.a ?? 0);
 
 function Voice({
   letter,

@@ -3,9 +3,10 @@ import { CheckPart } from './check-part.tsx';
 import { OrderPart } from './order-part.tsx';
 import { SectionPart } from './section-part.tsx';
 import { TemplatePart } from './template-part.tsx';
+import { VersionsPart } from './versions-part.tsx';
 import { useFormView } from './use-form-view.ts';
 
-/** What the margin asks on Form: which form, what strays from it, what a section follows, in which order all is played. */
+/** What the margin asks on Form: which form, what strays from it, what a section follows, which versions there are, in which order all is played. */
 export function FormMargin() {
   const view = useFormView();
   return (
@@ -13,6 +14,7 @@ export function FormMargin() {
       <TemplatePart key={view.check.form ?? ''} view={view} />
       <CheckPart view={view} />
       <SectionPart view={view} />
+      <VersionsPart view={view} />
       <OrderPart view={view} />
     </Margin>
   );

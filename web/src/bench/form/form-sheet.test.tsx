@@ -105,7 +105,7 @@ test('two sections stand beside each other with their differences in words; N go
 
 test('one section alone has nothing beside it, and says what can be done', () => {
   open(written(['[x02220] t5:0@1'], inA));
-  expect(screen.getByText('One section so far')).toBeDefined();
+  expect(screen.getByText('Nothing to hold beside it yet')).toBeDefined();
 });
 
 test('what stands below the plan stands in the address', async () => {

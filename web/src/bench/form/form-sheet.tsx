@@ -11,7 +11,6 @@ import type { Figure } from '@jocund/core/figures';
 import { unplayedSections } from '@jocund/core/form';
 import { useEffect, useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
-import { EmptyNote } from '../../ui/notice.tsx';
 import { isTextField } from '../../ui/text-fields.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { FiguresPanel } from '../figures/figures-panel.tsx';
@@ -22,7 +21,7 @@ import { useFormView } from './use-form-view.ts';
 import { WordsPanel } from './words-panel.tsx';
 
 const below = [
-  { value: 'beside', label: 'Sections beside each other' },
+  { value: 'beside', label: 'Beside each other' },
   { value: 'figures', label: 'Figures' },
   { value: 'words', label: 'Words' },
 ] as const;
@@ -72,15 +71,8 @@ export function FormSheet() {
         <FiguresPanel chosen={figure} onChoose={setFigure} />
       ) : shown === 'words' ? (
         <WordsPanel view={view} />
-      ) : view.others.length === 0 ? (
-        <div className="m-4.5">
-          <EmptyNote
-            title="One section so far"
-            text="Write a form from a bar in the margin, or add a section that is the same as this one: every bar follows it until you change it."
-          />
-        </div>
       ) : (
-        <Beside view={view} />
+        <Beside />
       )}
       <DragOverlay dropAnimation={null}>
         {dragged && (

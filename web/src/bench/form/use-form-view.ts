@@ -21,7 +21,6 @@ export interface FormView {
   readonly beside: Section | undefined;
   readonly others: readonly Section[];
   readonly choose: (row: FormRow) => void;
-  readonly setBeside: (section: Section) => void;
 }
 
 /** The plan of the piece, the chosen section and the one beside it. Both stand in the address, by the number of their first bar. */
@@ -52,7 +51,6 @@ export function useFormView(): FormView {
       if (next.section.first !== chosen?.section.first)
         bench.setCursor({ bar: next.section.first, tick: 0, string: 1 });
     },
-    setBeside: (section) => write('beside', String(section.first + 1)),
   };
 }
 

@@ -1,15 +1,10 @@
-import { sectionName, type Section } from '@jocund/core/form';
 import type { Versions } from '../transport/version-switch.tsx';
-import { useFormView } from './use-form-view.ts';
+import { useBeside, type Side } from './use-beside.ts';
 
-/** The chosen section and the one beside it, as two versions to be heard; undefined while there is only one. */
+/** What is held beside each other on Form, as two versions to be heard; undefined while there is only one. */
 export function useVersions(): Versions | undefined {
-  const { score, chosen, beside } = useFormView();
-  if (!chosen || !beside) return undefined;
-  const version = (section: Section) => ({
-    name: sectionName(section, score),
-    fromBar: section.first,
-    toBar: section.last,
-  });
-  return { a: version(beside), b: version(chosen.section) };
+  const { a, b } = useBeside();
+  return a && b && { a: heard(a), b: heard(b) };
 }
+
+const heard = ({ name, score, first, last }: Side) => ({ name, score, fromBar: first, toBar: last });

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { isTextField } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
+import { nextBass } from './heard-bass.ts';
 import { useTransport, type Transport } from './use-transport.ts';
 import { VersionSwitch, type Versions } from './version-switch.tsx';
 
@@ -18,12 +19,13 @@ const isTakenBy = (target: EventTarget | null): boolean =>
     (target.closest('button, a, summary') !== null && target.matches(':focus-visible')));
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
-export function TransportBar({ score, versions }: { score: Score; versions?: Versions | undefined }) {
+export function TransportBar({ score: piece, versions }: { score: Score; versions?: Versions | undefined }) {
   const { cursor } = useBench();
-  const transport = useTransport(score, cursor.bar);
+  const transport = useTransport(piece, cursor.bar, versions && [versions.a.score, versions.b.score]);
   useTransportKeys(transport, cursor.bar);
-  const { state } = transport;
-  const bar = state.moment?.bar ?? Math.min(cursor.bar, score.bars.length - 1);
+  const { state, score } = transport;
+  const still = score === piece ? cursor.bar : (transport.loop?.fromBar ?? 0);
+  const bar = state.moment?.bar ?? Math.min(still, score.bars.length - 1);
   const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
   const beat = Math.floor(beatAt(metre, state.moment?.tick ?? 0));
   return (
@@ -75,6 +77,7 @@ function useTransportKeys(transport: Transport, bar: number): void {
       if (event.key === ' ') transport.toggle();
       else if (event.key.toLowerCase() === 'l')
         transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
+      else if (event.key === 'D') transport.setBass(nextBass[transport.bass]);
       else return;
       event.preventDefault();
     };
@@ -130,6 +133,16 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
           {label}
         </button>
       ))}
+      <button
+        type="button"
+        aria-label={`Bass heard ${transport.bass}`}
+        aria-keyshortcuts="Shift+D"
+        title="Bass as written, damped, ringing: Shift D"
+        className={`narrow flex h-9 w-20 items-center justify-center border border-paper px-2 font-semibold ${transport.bass === 'as written' ? 'text-paper hover:bg-ink1-80' : 'bg-paper text-ink1'}`}
+        onClick={() => transport.setBass(nextBass[transport.bass])}
+      >
+        {transport.bass}
+      </button>
       <button
         type="button"
         aria-pressed={transport.countsIn}

@@ -3,8 +3,22 @@ import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from '
 import type { PlayerState, StemName } from '../../sound/player.ts';
 import type { LoopBars } from '../../sound/render-messages.ts';
 import { useBench } from '../bench-context.tsx';
+import { soundingScore, type HeardBass } from './heard-bass.ts';
+
+/** Something else that can be heard in place of the piece. */
+export interface OtherSound {
+  readonly score: Score;
+  /** The bars to go round; undefined: the whole. */
+  readonly loop: LoopBars | undefined;
+}
 
 export interface Transport {
+  /** What is heard: the piece, or what was put in its place. */
+  readonly score: Score;
+  readonly bass: HeardBass;
+  readonly setBass: (bass: HeardBass) => void;
+  /** Hears other bars, of this piece or of another score, from now on. */
+  readonly hear: (sound: OtherSound) => void;
   readonly state: PlayerState;
   readonly voices: Readonly<Record<StemName, boolean>>;
   readonly tempoBpm: number;
@@ -23,8 +37,24 @@ const restartMs = 120;
 const slowest = 0.25;
 const fastest = 1.5;
 
-/** Playing of one score: what is heard, how fast, which bars around. Another tempo is taken up on the note that sounds, another loop at its bar. */
-export function useTransport(score: Score, startBar: number): Transport {
+const noOthers: readonly Score[] = [];
+
+/** What a change while it plays asks for: begin anew at the bar, or go on at the very place. */
+type Way = 'fresh' | 'again' | 'on';
+
+interface Heard {
+  readonly tempoBpm: number;
+  readonly loop: LoopBars | undefined;
+  readonly bass: HeardBass;
+  /** Undefined: the piece. */
+  readonly other: Score | undefined;
+}
+
+/**
+ * Playing of one score: what is heard, how fast, which bars around. Another tempo, and another ending of the bass, are taken up on the note
+ * that sounds, another loop at its bar. `others` may be heard in place of the piece as long as they are among them.
+ */
+export function useTransport(piece: Score, startBar: number, others: readonly Score[] = noOthers): Transport {
   const { player } = useBench();
   const state = useSyncExternalStore(player.subscribe, player.getState);
   const [voices, setVoices] = useState<Record<StemName, boolean>>({
@@ -35,23 +65,25 @@ export function useTransport(score: Score, startBar: number): Transport {
   const [countsIn, setCountsIn] = useState(false);
   const [slowed, setSlowed] = useState<number | undefined>();
   const [loop, setLoopBars] = useState<LoopBars | undefined>();
+  const [bass, setHeardBass] = useState<HeardBass>('as written');
+  const [chosen, setOther] = useState<Score | undefined>();
+  const other = others.find((each) => each === chosen && each !== piece);
   const restart = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const score = other ?? piece;
   const tempoBpm = slowed ?? score.tempoBpm;
+  const heard: Heard = { tempoBpm, loop, bass, other };
 
   const start = useCallback(
-    (
-      bar: number,
-      now: { tempoBpm: number; loop: LoopBars | undefined },
-      way: 'fresh' | 'again' | 'on' = 'fresh',
-    ) => {
-      const last = score.bars.length - 1;
+    (bar: number, now: Heard, way: Way = 'fresh') => {
+      const sounding = now.other ?? piece;
+      const last = sounding.bars.length - 1;
       const within = now.loop && {
         fromBar: Math.min(now.loop.fromBar, last),
         toBar: Math.min(now.loop.toBar, last),
       };
       const order = {
-        score,
-        feel: { tempoBpm: now.tempoBpm, swingPercent: score.swingPercent },
+        score: soundingScore(sounding, now.bass),
+        feel: { tempoBpm: now.tempoBpm, swingPercent: sounding.swingPercent },
         fromBar: Math.min(bar, last),
         loop: within,
         countsIn: countsIn && way === 'fresh',
@@ -59,11 +91,12 @@ export function useTransport(score: Score, startBar: number): Transport {
       };
       void (way === 'on' ? player.playOnAt(order) : player.play(order));
     },
-    [player, score, voices, countsIn],
+    [player, piece, voices, countsIn],
   );
 
-  const startLater = (now: { tempoBpm: number; loop: LoopBars | undefined }, way: 'again' | 'on') => {
+  const startLater = (change: Partial<Heard>, way: 'again' | 'on') => {
     if (player.getState().status === 'idle') return;
+    const now = { ...heard, ...change };
     const bar = player.getState().moment?.bar ?? startBar;
     clearTimeout(restart.current);
     restart.current = setTimeout(() => start(bar, now, way), restartMs);
@@ -78,6 +111,18 @@ export function useTransport(score: Score, startBar: number): Transport {
   );
 
   return {
+    score,
+    bass,
+    setBass: (next) => {
+      setHeardBass(next);
+      startLater({ bass: next }, 'on');
+    },
+    hear: (sound) => {
+      const next = sound.score === piece ? undefined : sound.score;
+      setOther(next);
+      setLoopBars(sound.loop);
+      startLater({ other: next, loop: sound.loop }, next === other ? 'again' : 'on');
+    },
     state,
     voices,
     tempoBpm,
@@ -87,10 +132,10 @@ export function useTransport(score: Score, startBar: number): Transport {
     toggle: () => {
       // A change made just before must not start again what is stopped now.
       clearTimeout(restart.current);
-      if (state.status === 'idle') start(loop?.fromBar ?? startBar, { tempoBpm, loop });
+      if (state.status === 'idle') start(loop?.fromBar ?? startBar, heard);
       else player.stop();
     },
-    playFrom: (bar) => start(bar, { tempoBpm, loop }),
+    playFrom: (bar) => start(bar, heard),
     setVoice: (name, on) => {
       setVoices((all) => ({ ...all, [name]: on }));
       player.setVoice(name, on);
@@ -98,11 +143,11 @@ export function useTransport(score: Score, startBar: number): Transport {
     setTempo: (bpm) => {
       const next = Math.round(Math.min(score.tempoBpm * fastest, Math.max(score.tempoBpm * slowest, bpm)));
       setSlowed(next === score.tempoBpm ? undefined : next);
-      startLater({ tempoBpm: next, loop }, 'on');
+      startLater({ tempoBpm: next }, 'on');
     },
     setLoop: (next) => {
       setLoopBars(next);
-      startLater({ tempoBpm, loop: next }, 'again');
+      startLater({ loop: next }, 'again');
     },
   };
 }

@@ -1,9 +1,10 @@
+import type { Score } from '@jocund/core/score';
 import { useEffect, useEffectEvent } from 'react';
 import type { LoopBars } from '../../sound/render-messages.ts';
 import { isTextField } from '../../ui/text-fields.ts';
 import type { Transport } from './use-transport.ts';
 
-/** Two stretches of the piece that are heard against each other. */
+/** Two stretches that are heard against each other: of this piece, or of other scores. */
 export interface Versions {
   readonly a: Version;
   readonly b: Version;
@@ -11,6 +12,7 @@ export interface Versions {
 
 interface Version extends LoopBars {
   readonly name: string;
+  readonly score: Score;
 }
 
 /** Loops one of two versions; the key A or B goes to the same bars of the other while it plays. */
@@ -23,17 +25,14 @@ export function VersionSwitch({
   transport: Transport;
   bar: number;
 }) {
-  const { loop, setLoop } = transport;
-  const heard = holds(versions.a, loop?.fromBar ?? bar)
-    ? 'a'
-    : holds(versions.b, loop?.fromBar ?? bar)
-      ? 'b'
-      : undefined;
+  const { loop, score, hear: play } = transport;
+  const isHeard = (which: 'a' | 'b') =>
+    versions[which].score === score && holds(versions[which], loop?.fromBar ?? bar);
+  const heard = isHeard('b') ? 'b' : isHeard('a') ? 'a' : undefined;
   const hear = (which: 'a' | 'b') => {
-    const from = versions[which === 'a' ? 'b' : 'a'];
-    setLoop(
-      loop && holds(from, loop.fromBar) ? sameBars(loop, from, versions[which]) : loopOf(versions[which]),
-    );
+    const [from, to] = [versions[which === 'a' ? 'b' : 'a'], versions[which]];
+    const isAtFrom = loop && score === from.score && holds(from, loop.fromBar);
+    play({ score: to.score, loop: isAtFrom ? sameBars(loop, from, to) : loopOf(to) });
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const key = event.key.toLowerCase();
