@@ -1,8 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { checkScore } from '../checking/index.ts';
+import { beginVersion, chooseVersion, passagesOf } from '../form/index.ts';
+import { withIds } from '../score/document/index.ts';
 import { blankScore, placedNotes, validateScore, type Score } from '../score/index.ts';
 import { inventedScore, note } from '../testing/invented.ts';
+import { valueOf } from '../testing/value-of.ts';
+import { written } from '../testing/written.ts';
 import { applyThumb } from '../thumb/index.ts';
 import { cutLadder, gradeScore } from './index.ts';
 
@@ -126,5 +130,27 @@ describe('the ladder', () => {
     };
     expect(cutLadder(pinched).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
     expect(validateScore(pinched)).toEqual([]);
+  });
+
+  test('versions of a passage are rungs of the whole, in their order; parts are cut from the basic one', () => {
+    let count = 0;
+    const newId = () => `n${(count += 1)}`;
+    const start = withIds(written(['t5:3@1 m1:0@1 m1:3@1.5', 't5:3@1 m2:1@1']), newId);
+    const bars = { first: 0, last: 0 };
+    const another = (score: Score, label: string, notes: string) => {
+      const begun = valueOf(beginVersion(score, bars, { was: 'basic', label }, newId));
+      const [bar] = written([notes]).bars;
+      return { ...begun, bars: begun.bars.with(0, { ...begun.bars[0]!, notes: bar!.notes }) };
+    };
+    const optional = another(start, 'optional', 't5:3@1 m1:0@1 m1:3@1.5 m1:5@2');
+    const extended = another(optional, 'extended', 't5:3@1 m1:0@1 m1:3@1.5 m1:5@2 m1:7@2.5');
+    const ids = (score: Score) => cutLadder(score).map(({ id }) => id);
+    const parts = ['thumb-alone', 'melody-alone', 'pinches'];
+    expect(ids(extended)).toEqual([...parts, 'version-basic', 'version-optional', 'whole']);
+    const { id } = passagesOf(extended)[0]!;
+    const middle = valueOf(chooseVersion(extended, id, 'optional'));
+    expect(ids(middle)).toEqual([...parts, 'version-basic', 'whole', 'version-extended']);
+    expect(cutLadder(middle)[1]?.score.bars[0]?.notes).toHaveLength(2);
+    expect(cutLadder(middle).at(-1)?.score.bars[0]?.notes).toHaveLength(5);
   });
 });

@@ -1,9 +1,10 @@
+import { passagesOf, withVersions } from '../form/index.ts';
 import { barTicks, isPicked, type Bar, type Note, type Score, type Ticks } from '../score/index.ts';
 import { gradeScore, type Grade } from './grade.ts';
 
 export type LadderOrder = 'thumb-first' | 'melody-first';
 
-export type RungId = 'thumb-alone' | 'melody-alone' | 'pinches' | 'whole';
+export type RungId = 'thumb-alone' | 'melody-alone' | 'pinches' | 'whole' | `version-${string}`;
 
 /** One study of the ladder, cut from the whole one, with its own measured grade. Numbers count from 1. */
 export interface Rung {
@@ -23,7 +24,9 @@ interface RungPlan {
   readonly cut: (bar: Bar) => readonly Note[];
 }
 
-const plans: Record<RungId, RungPlan> = {
+type CutId = 'thumb-alone' | 'melody-alone' | 'pinches' | 'whole';
+
+const plans: Record<CutId, RungPlan> = {
   'thumb-alone': {
     id: 'thumb-alone',
     name: 'Thumb alone',
@@ -45,17 +48,18 @@ const plans: Record<RungId, RungPlan> = {
   whole: { id: 'whole', name: 'Whole', adds: 'everything, as written', cut: (bar) => bar.notes },
 };
 
-const orders: Record<LadderOrder, readonly RungId[]> = {
+const orders: Record<LadderOrder, readonly CutId[]> = {
   'thumb-first': ['thumb-alone', 'melody-alone', 'pinches', 'whole'],
   'melody-first': ['melody-alone', 'thumb-alone', 'pinches', 'whole'],
 };
 
 /**
  * Cuts a score into rungs. A rung that would have no notes, or the very notes of the whole, is left out, so a score
- * without off-beats has three rungs and a bass exercise one.
+ * without off-beats has three rungs and a bass exercise one. Where passages have a basic version, the rungs before the whole are cut from it,
+ * and the whole comes version by version: basic, optional, extended, what stands among them in its place.
  */
 export function cutLadder(score: Score, order: LadderOrder = 'thumb-first'): Rung[] {
-  return cutRungs(score, order).map(({ plan: { id, name, adds }, score: cut }, index) => ({
+  return cutRungs(score, order).map(({ id, name, adds, score: cut }, index) => ({
     number: index + 1,
     id,
     name,
@@ -68,15 +72,38 @@ export function cutLadder(score: Score, order: LadderOrder = 'thumb-first'): Run
 /** How many rungs the ladder has, without grading them. */
 export const countRungs = (score: Score): number => cutRungs(score, 'thumb-first').length;
 
-function cutRungs(score: Score, order: LadderOrder): { plan: RungPlan; score: Score }[] {
-  const whole = JSON.stringify(score.bars.map((bar) => bar.notes));
-  return orders[order]
-    .map((id) => ({ plan: plans[id], score: cutScore(score, plans[id]) }))
+type CutRung = Pick<Rung, 'id' | 'name' | 'adds' | 'score'>;
+
+function cutRungs(score: Score, order: LadderOrder): CutRung[] {
+  const basic = withVersions(score, 'basic');
+  const base = basic ?? score;
+  const notesOf = (each: Score) => JSON.stringify(each.bars.map((bar) => bar.notes));
+  const whole = notesOf(base);
+  const parts = orders[order]
+    .filter((id) => id !== 'whole')
+    .map((id) => ({ ...plans[id], score: cutScore(base, plans[id]) }))
     .filter(({ score: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
-    .filter(
-      ({ plan, score: cut }) =>
-        plan.id === 'whole' || JSON.stringify(cut.bars.map((bar) => bar.notes)) !== whole,
-    );
+    .filter(({ score: cut }) => notesOf(cut) !== whole);
+  const standing = score.bars.some((bar) => bar.notes.length > 0) ? [{ ...plans.whole, score }] : [];
+  const stands = Math.max(...passagesOf(score).map(({ chosen }) => rankOf(chosen)), 0);
+  const versions = rungVersions.flatMap((label): CutRung[] => {
+    const cut = withVersions(score, label);
+    if (!cut || notesOf(cut) === notesOf(score)) return [];
+    const adds = `both hands, passages in their ${label} version`;
+    const id = `version-${label}` as const;
+    return [{ id, name: `Whole, ${label}`, adds, score: { ...cut, title: `${score.title}: ${label}` } }];
+  });
+  const isEasier = ({ id }: CutRung) => rankOf(id.replace('version-', '')) < stands;
+  return [...parts, ...versions.filter(isEasier), ...standing, ...versions.filter((rung) => !isEasier(rung))];
+}
+
+/** Versions that are rungs of their own, in the order a student meets them; others are the teacher’s own affair. */
+const rungVersions = ['basic', 'optional', 'extended'] as const;
+
+/** Where a version stands in that order; one with a name of its own stands last. */
+function rankOf(label: string): number {
+  const rank = (rungVersions as readonly string[]).indexOf(label);
+  return rank < 0 ? rungVersions.length : rank;
 }
 
 /** Rungs keep the notes they were cut with: no pattern may write the thumb anew. */

@@ -51,7 +51,7 @@ test('a place in one tempo is the same place in another', () => {
   expect(samePlace(slow, fast, 0)).toBe(0);
 });
 
-describe('another tempo while it plays', () => {
+describe('something else while it plays', () => {
   const started: { readonly at: number; readonly offset: number }[] = [];
   const stopped: (number | undefined)[] = [];
   const clock = { now: 0 };
@@ -126,5 +126,31 @@ describe('another tempo while it plays', () => {
     await asked[1]?.answer();
     expect(started).toHaveLength(3);
     expect(player.getState().status).toBe('idle');
+  });
+
+  test('other notes in bars of the same lengths take over at the same place; both ways stay at hand', async () => {
+    const player = await playing();
+    const other = { ...order(60), score: { ...score, title: 'Damped' } };
+    clock.now = 2.05;
+    void player.playOnAt(other);
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await asked[1]?.answer();
+    expect(started[3]?.offset).toBeCloseTo(2.05);
+    clock.now = 2.55;
+    await player.playOnAt(order(60));
+    await player.playOnAt(other);
+    expect(asked).toHaveLength(2);
+    expect(started[6]?.offset).toBeCloseTo(2.55);
+    player.close();
+  });
+
+  test('bars of other lengths begin anew', async () => {
+    const player = await playing();
+    clock.now = 2.05;
+    void player.playOnAt({ ...order(60), score: { ...score, bars: score.bars.slice(0, 3) }, fromBar: 1 });
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await asked[1]?.answer();
+    expect(started[3]?.offset).toBeCloseTo(4);
+    player.close();
   });
 });

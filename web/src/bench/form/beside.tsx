@@ -8,7 +8,8 @@ import { EmptyNote } from '../../ui/notice.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
 import { useWidth } from '../use-width.ts';
-import { useBeside, type Option, type Side } from './use-beside.ts';
+import type { Option, OptionGroup } from './use-beside-groups.ts';
+import { useBeside, type Side } from './use-beside.ts';
 
 /** Units across a line: as on the sheet, fewer on a phone, so that digits stay large enough. */
 const [widest, narrowest] = [869, 380];
@@ -33,12 +34,12 @@ export function Beside() {
     <section aria-label="Beside each other" className="mx-4.5 pt-2 pb-6">
       <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 pb-2">
         <h2 className="flex flex-wrap items-baseline gap-x-2 text-lg">
-          {beside.owns.length > 1 ? (
+          {beside.own.options.length > 1 ? (
             <Pick
               label="Bars of this piece"
-              value={beside.own}
-              options={beside.owns}
-              onPick={beside.chooseOwn}
+              value={beside.own.value}
+              options={beside.own.options}
+              onPick={beside.own.choose}
             />
           ) : (
             (b?.name ?? 'This piece')
@@ -51,12 +52,12 @@ export function Beside() {
             onPick={beside.choose}
             {...(state === 'nothing' ? { none: 'choose' } : {})}
           />
-          {beside.parts.length > 1 && (
+          {beside.part.options.length > 1 && (
             <Pick
               label="Bars of the other"
-              value={beside.part}
-              options={beside.parts}
-              onPick={beside.choosePart}
+              value={beside.part.value}
+              options={beside.part.options}
+              onPick={beside.part.choose}
             />
           )}
         </h2>
@@ -77,7 +78,7 @@ interface PickProps {
   readonly label: string;
   readonly value: string;
   readonly options?: readonly Option[];
-  readonly groups?: readonly { readonly label: string; readonly options: readonly Option[] }[];
+  readonly groups?: readonly OptionGroup[];
   /** Said while nothing is chosen. */
   readonly none?: string;
   readonly onPick: (value: string) => void;

@@ -7,4 +7,4 @@ export function useVersions(): Versions | undefined {
   return a && b && { a: heard(a), b: heard(b) };
 }
 
-const heard = ({ name, score, first, last }: Side) => ({ name, score, fromBar: first, toBar: last });
+const heard = ({ short, score, first, last }: Side) => ({ name: short, score, fromBar: first, toBar: last });

@@ -21,7 +21,7 @@ import { newId } from '../../work/new-id.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { useAttempt } from '../use-attempt.ts';
-import { barsText } from './use-beside.ts';
+import { rangeText } from './bars-text.ts';
 import type { FormView } from './use-form-view.ts';
 
 /** Versions of the bars under the cursor: which stands, another begun from it, and what becomes of them. */
@@ -32,7 +32,7 @@ export function VersionsPart({ view }: { view: FormView }) {
   return (
     <MarginPart
       title="Versions"
-      note={passage ? barsText(score, passage) : count === 0 ? 'none yet' : counted(count, 'passage')}
+      note={passage ? rangeText(score, passage) : count === 0 ? 'none yet' : counted(count, 'passage')}
     >
       {passage ? (
         <>
@@ -136,24 +136,24 @@ interface BeginProps {
 
 /** Begins another version as a copy of what stands. */
 function Begin({ first, last, passage }: BeginProps) {
-  const { score, undo } = useBench();
+  const { score, undo, setCursor } = useBench();
   const attempt = useAttempt();
   const say = useSay();
+  const { write } = useAddress();
   const [was, setWas] = useState<string>(passage?.chosen ?? versionLabels[0]);
   const free = versionLabels.find((each) => each !== was && !passage?.labels.includes(each));
   const [typed, setTyped] = useState<string | undefined>();
   const name = (typed ?? free ?? '').trim();
   const begin = () => {
     if (name === '') return;
-    if (
-      attempt((each) =>
-        beginVersion(each, { first, last }, { was: was.trim() || versionLabels[0], label: name }, newId),
-      )
-    )
-      say(
-        `The ${name} version stands in ${barsText(score, { first, last })}, a copy so far. Change it as you like.`,
-        undo,
-      );
+    const stands = was.trim() || versionLabels[0];
+    if (!attempt((each) => beginVersion(each, { first, last }, { was: stands, label: name }, newId))) return;
+    setCursor({ bar: first, tick: 0, string: 1 });
+    write('beside', `v:${stands}`);
+    say(
+      `The ${name} version stands in ${rangeText(score, { first, last })}, a copy so far. Change it as you like.`,
+      undo,
+    );
   };
   return (
     <form

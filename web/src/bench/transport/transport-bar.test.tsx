@@ -135,3 +135,39 @@ test('space plays, but not from a field; voices and the count in are switched', 
   press('Play');
   expect(player.orders.at(-1)).toMatchObject({ countsIn: true, voices: { thumb: false, click: true } });
 });
+
+test('the bass is heard damped, ringing, and as written again, by one key, where it plays', () => {
+  const { player } = open();
+  const endings = () => player.orders.at(-1)?.score.bars.map(({ notes }) => notes[0]?.ending);
+  fireEvent.keyDown(window, { key: 'D', shiftKey: true });
+  press('Play');
+  expect(endings()).toEqual(Array(4).fill('palm-damped'));
+  player.become({ status: 'playing', moment: { bar: 2, tick: 0, atS: 0 } });
+  press('Bass heard damped');
+  act(() => void vi.runAllTimers());
+  expect(player.orders.at(-1)).toMatchObject({ way: 'on', fromBar: 2 });
+  expect(endings()).toEqual(Array(4).fill('let-ring'));
+  press('Bass heard ringing');
+  act(() => void vi.runAllTimers());
+  expect(player.orders.at(-1)?.score).toBe(score);
+});
+
+test('another score is heard in its place by A and B, at the same bar of the loop; gone, the piece is heard again', () => {
+  const player = new SilentPlayer();
+  const other = { ...score, title: 'The basic version', bars: score.bars.toReversed() };
+  const versions = {
+    a: { name: 'basic', score: other, fromBar: 1, toBar: 2 },
+    b: { name: 'extended', score, fromBar: 1, toBar: 2 },
+  };
+  benchRoom(score, <TransportBar score={score} versions={versions} />, { player });
+  fireEvent.keyDown(window, { key: 'b' });
+  press('Play');
+  expect(player.orders.at(-1)).toMatchObject({ loop: { fromBar: 1, toBar: 2 } });
+  expect(player.orders.at(-1)?.score).toBe(score);
+  player.become({ status: 'playing', moment: { bar: 2, tick: 0, atS: 0 } });
+  fireEvent.keyDown(window, { key: 'a' });
+  act(() => void vi.runAllTimers());
+  expect(player.orders.at(-1)).toMatchObject({ way: 'on', loop: { fromBar: 1, toBar: 2 } });
+  expect(player.orders.at(-1)?.score).toBe(other);
+  expect(screen.getByRole('button', { name: /A basic/ }).getAttribute('aria-pressed')).toBe('true');
+});

@@ -1,6 +1,6 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
-import { useEffect } from 'react';
+import { Fragment, useEffect } from 'react';
 import { isTextField } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
@@ -114,35 +114,27 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
   return (
     <div role="group" aria-label="Heard" className="ml-auto flex gap-1.5">
       {voiceNames.map(([name, label]) => (
-        <button
-          key={name}
-          type="button"
-          aria-pressed={transport.voices[name]}
-          className={`flex h-9 items-center gap-2 border border-paper px-3 font-semibold ${transport.voices[name] ? 'bg-paper text-ink1' : 'text-paper hover:bg-ink1-80'}`}
-          onClick={() => transport.setVoice(name, !transport.voices[name])}
-        >
-          {name === 'thumb' && (
-            <span aria-hidden className="inline-block size-2.5 border border-current bg-current" />
-          )}
-          {name === 'melody' && (
-            <span
-              aria-hidden
-              className={`inline-block size-3 rounded-full border-2 ${transport.voices.melody ? 'border-ink2' : 'border-paper'}`}
-            />
-          )}
-          {label}
-        </button>
+        <Fragment key={name}>
+          <button
+            type="button"
+            aria-pressed={transport.voices[name]}
+            className={`flex h-9 items-center gap-2 border border-paper px-3 font-semibold ${transport.voices[name] ? 'bg-paper text-ink1' : 'text-paper hover:bg-ink1-80'}`}
+            onClick={() => transport.setVoice(name, !transport.voices[name])}
+          >
+            {name === 'thumb' && (
+              <span aria-hidden className="inline-block size-2.5 border border-current bg-current" />
+            )}
+            {name === 'melody' && (
+              <span
+                aria-hidden
+                className={`inline-block size-3 rounded-full border-2 ${transport.voices.melody ? 'border-ink2' : 'border-paper'}`}
+              />
+            )}
+            {label}
+          </button>
+          {name === 'thumb' && <BassSwitch transport={transport} />}
+        </Fragment>
       ))}
-      <button
-        type="button"
-        aria-label={`Bass heard ${transport.bass}`}
-        aria-keyshortcuts="Shift+D"
-        title="Bass as written, damped, ringing: Shift D"
-        className={`narrow flex h-9 w-20 items-center justify-center border border-paper px-2 font-semibold ${transport.bass === 'as written' ? 'text-paper hover:bg-ink1-80' : 'bg-paper text-ink1'}`}
-        onClick={() => transport.setBass(nextBass[transport.bass])}
-      >
-        {transport.bass}
-      </button>
       <button
         type="button"
         aria-pressed={transport.countsIn}
@@ -154,3 +146,17 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
     </div>
   );
 }
+
+/** How the bass is heard, beside the thumb it belongs to: one press or key goes on to the next way. */
+const BassSwitch = ({ transport: { bass, setBass } }: { transport: Transport }) => (
+  <button
+    type="button"
+    aria-label={`Bass heard ${bass}`}
+    aria-keyshortcuts="Shift+D"
+    title="Bass as written, damped, ringing: Shift D"
+    className={`narrow -ml-1.5 flex h-9 w-18 items-center justify-center border border-l-0 border-paper font-semibold ${bass === 'as written' ? 'text-paper hover:bg-ink1-80' : 'bg-brass text-ink1'}`}
+    onClick={() => setBass(nextBass[bass])}
+  >
+    {bass}
+  </button>
+);
