@@ -11,3 +11,4 @@ export { toDegree, toKey, toPlace, toTuning } from './targets.ts';
 export { moveByFrets, moveByStrings, waysToMove, type FigureWay } from './ways.ts';
 export { makeTurnarounds, type MadeFigure } from './make-turnarounds.ts';
 export { makeWalks } from './make-walks.ts';
+export { dealFigures, type DealtFigures, type FigureDeal } from './deal-figures.ts';

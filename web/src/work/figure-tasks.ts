@@ -1,5 +1,13 @@
-import { makeTurnarounds, makeWalks, moveByFrets, moveByStrings, waysToMove } from '@jocund/core/figures';
+import {
+  dealFigures,
+  makeTurnarounds,
+  makeWalks,
+  moveByFrets,
+  moveByStrings,
+  waysToMove,
+} from '@jocund/core/figures';
 import type { Tasks } from './messages.ts';
+import { newId } from './new-id.ts';
 
 /** The ways to play a figure where it is wanted. */
 export function figureWaysTask({
@@ -21,3 +29,9 @@ export const makeFiguresTask = ({
   hand,
 }: Tasks['makeFigures']['input']): Tasks['makeFigures']['output'] =>
   kind === 'walks' ? makeWalks(score, bar, hand) : makeTurnarounds(score, bar, hand);
+
+/** A pool of figures dealt into a bar of the piece. */
+export const dealFiguresTask = ({
+  score,
+  ...deal
+}: Tasks['dealFigures']['input']): Tasks['dealFigures']['output'] => dealFigures(score, { ...deal, newId });

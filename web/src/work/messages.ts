@@ -2,7 +2,7 @@ import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
-import type { Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
+import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, Tuning } from '@jocund/core/instrument';
@@ -103,6 +103,18 @@ export interface Tasks {
       readonly hand: Hand;
     };
     readonly output: readonly FigureWay[];
+  };
+  /** A pool of figures dealt into a bar, another one each time its section comes round. The bar counts from 0. */
+  readonly dealFigures: {
+    readonly input: {
+      readonly score: Score;
+      readonly pool: readonly Figure[];
+      readonly bar: number;
+      readonly times: number;
+      readonly seed: number;
+      readonly hand: Hand;
+    };
+    readonly output: Result<DealtFigures>;
   };
   /** Turnarounds and walks made for a place of the piece. The bar counts from 0. */
   readonly makeFigures: {

@@ -11,7 +11,7 @@ import {
   suggestTask,
   weighNoteTask,
 } from './fingering-tasks.ts';
-import { figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
+import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
@@ -51,6 +51,10 @@ const tasks: {
   *figureWays(input) {
     yield 0;
     return figureWaysTask(input);
+  },
+  *dealFigures(input) {
+    yield 0;
+    return dealFiguresTask(input);
   },
   *makeFigures(input) {
     yield 0;
@@ -98,6 +102,8 @@ export function stepsOf(
       return tasks.writeForm(request.input);
     case 'figureWays':
       return tasks.figureWays(request.input);
+    case 'dealFigures':
+      return tasks.dealFigures(request.input);
     case 'makeFigures':
       return tasks.makeFigures(request.input);
     case 'suggest':

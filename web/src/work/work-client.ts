@@ -19,6 +19,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   writeForm: 'hands',
   figureWays: 'hands',
   makeFigures: 'hands',
+  dealFigures: 'hands',
   suggest: 'hands',
   findGrips: 'hands',
   readFile: 'files',
@@ -29,7 +30,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */
-const isOneStep: ReadonlySet<TaskName> = new Set(['readFile']);
+const isOneStep: ReadonlySet<TaskName> = new Set(['readFile', 'dealFigures']);
 
 const waiting = new Map<number, Waiting>();
 const workers = new Map<Duty, Worker>();

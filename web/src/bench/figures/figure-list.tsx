@@ -19,7 +19,8 @@ export function FigureList({ figures, chosen, onChoose }: FigureListProps) {
     const next = figures[Math.min(figures.length - 1, Math.max(0, at + step))];
     if (!next) return;
     onChoose(next);
-    event.currentTarget.querySelector<HTMLElement>(`[data-figure="${CSS.escape(next.id)}"]`)?.focus();
+    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-figure]')];
+    rows.find(({ dataset }) => dataset.figure === next.id)?.focus();
   };
   return (
     <ol

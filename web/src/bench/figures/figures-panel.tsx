@@ -16,6 +16,7 @@ import { FigureList } from './figure-list.tsx';
 import { FigureSearch, nothingAsked, queryOf, type Asked } from './figure-search.tsx';
 import { KeepFigure } from './keep-figure.tsx';
 import { MoveChoice, moveOf, problemOf, usualText, type MoveAsked } from './move-choice.tsx';
+import { PoolPart } from './pool-part.tsx';
 import { useMadeFigures, type Source } from './use-made-figures.ts';
 import { usePreview, type Preview } from './use-preview.ts';
 import { useWays } from './use-ways.ts';
@@ -41,6 +42,7 @@ export function FiguresPanel({
   const [source, setSource] = useState<Source>('drawer');
   const [asked, setAsked] = useState<Asked>(nothingAsked);
   const [isCutting, setCutting] = useState(false);
+  const [pool, setPool] = useState<readonly Figure[]>([]);
   const made = useMadeFigures(source, cursor.bar);
   const preview = usePreview();
   const found = useMemo(
@@ -85,6 +87,7 @@ export function FiguresPanel({
           <p className="text-note">{counted(drawer.unreadable, 'figure')} in it cannot be read any more.</p>
         )}
         {found.length > 0 && <FigureList figures={found} chosen={figure} onChoose={onChoose} />}
+        <PoolPart pool={pool} onRemove={(figure) => setPool(pool.filter((each) => each.id !== figure.id))} />
       </div>
       {figure ? (
         <Chosen
@@ -92,6 +95,8 @@ export function FiguresPanel({
           figure={figure}
           preview={preview}
           onKeep={keep}
+          isInPool={pool.some(({ id }) => id === figure.id)}
+          onPool={() => setPool([...pool, figure])}
           {...(source === 'drawer'
             ? {
                 onDrop: () =>
@@ -113,11 +118,13 @@ interface ChosenProps {
   readonly figure: Figure;
   readonly preview: Preview;
   readonly onKeep: (figure: Figure) => void;
+  readonly isInPool: boolean;
+  readonly onPool: () => void;
   /** Only what is in the drawer can be taken out. */
   readonly onDrop?: () => void;
 }
 
-function Chosen({ figure, preview, onKeep, onDrop }: ChosenProps) {
+function Chosen({ figure, preview, onKeep, isInPool, onPool, onDrop }: ChosenProps) {
   const { score, cursor } = useBench();
   const shown = useNames();
   const [asked, setAsked] = useState<MoveAsked>({ kind: 'here', text: usualText('here') });
@@ -166,13 +173,16 @@ function Chosen({ figure, preview, onKeep, onDrop }: ChosenProps) {
           onKeep={onKeep}
         />
       )}
-      {onDrop && (
-        <p className="pt-4">
+      <p className="flex flex-wrap gap-x-5 gap-y-1 pt-4">
+        <Button look="plain" className="text-note" disabled={isInPool} onClick={onPool}>
+          {isInPool ? 'It is in the pool' : `Put “${figure.score.title}” into the pool`}
+        </Button>
+        {onDrop && (
           <Button look="plain" className="text-note" onClick={onDrop}>
             Take “{figure.score.title}” out of the drawer
           </Button>
-        </p>
-      )}
+        )}
+      </p>
     </section>
   );
 }
