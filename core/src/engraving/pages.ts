@@ -1,3 +1,4 @@
+import { orderWords } from '../form/index.ts';
 import { commentsOf, commentText, type Score } from '../score/index.ts';
 import { tuningLetters } from '../instrument/index.ts';
 import { drawSheet } from './draw-sheet.ts';
@@ -123,9 +124,19 @@ function drawHead(score: Score, { shown, student }: PageOptions, width: number) 
     ];
   });
   const rule = figureBase + (isBeside ? 30 : 18);
+  const order = orderWords(score);
+  const orderLines = order === undefined ? [] : wrap(`Played: ${order}.`, width, orderSize);
   return {
-    height: rule + 28,
+    height: rule + 28 + orderLines.length * lineHeight,
     shapes: [
+      ...orderLines.map((words, index) =>
+        text(0, rule + 24 + index * lineHeight, words, {
+          size: orderSize,
+          face: 'narrow',
+          weight: 700,
+          anchor: 'start',
+        }),
+      ),
       text(0, 30, score.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
       text(0, 54, byline, { size: 16, anchor: 'start', ink: 'ink1-80' }),
       ...figureShapes,
@@ -136,6 +147,7 @@ function drawHead(score: Score, { shown, student }: PageOptions, width: number) 
 }
 
 const lineHeight = 18;
+const orderSize = 15;
 
 function drawLegend(score: Score, width: number) {
   const lines = wrap(sheetLegend(score), width, 13.5);

@@ -11,6 +11,7 @@ import {
   comparisonLines,
   dropTurn,
   moveTurn,
+  orderWords,
   repeatTurn,
   sectionLinks,
   sectionsOf,
@@ -147,5 +148,14 @@ describe('sections and the order they are played in', () => {
     expect(comparisonLines({ score: change, ...verse! }, { score: change, ...other! })).toEqual([
       'bar 6: string 1, fret 5 in place of fret 1, on 1',
     ]);
+  });
+
+  test('the order as a player reads it; as written nothing need be said', () => {
+    expect(orderWords(three)).toBeUndefined();
+    const again = done(repeatTurn(done(repeatTurn(three, 1)), 0));
+    expect(orderWords(again)).toBe('Verse 1 twice, Verse 2 twice, Ending');
+    expect(orderWords(done(moveTurn(done(repeatTurn(again, 3)), 4, 1)))).toBe(
+      'Verse 1 twice, Verse 2 twice, Ending, Verse 2',
+    );
   });
 });

@@ -48,3 +48,4 @@ export {
   withVersions,
   type Passage,
 } from './versions.ts';
+export { orderWords } from './order-words.ts';

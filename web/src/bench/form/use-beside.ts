@@ -26,7 +26,7 @@ export interface Side extends ComparedBars {
 }
 
 /** A choice that stands in the address. */
-export interface Chosen {
+interface Chosen {
   readonly value: string;
   readonly options: readonly Option[];
   readonly choose: (value: string) => void;

@@ -15,21 +15,23 @@ import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
 import { SchoolField } from '../school-field.tsx';
 import { useReader } from '../use-reader.ts';
+import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
 
 /** Which score, for whom, in which inks; then print it or take the file. */
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose } = useRungs();
-  const { inks, setInks, paper, setPaper, comments, setComments } = useHandout();
-  if (!chosen)
+  const { inks, setInks, paper, setPaper, comments, setComments, isWrittenOut, setWrittenOut } = useHandout();
+  const { score, playedBars, canBeWrittenOut } = useHandoutScore();
+  if (!chosen || !score)
     return (
       <Margin title="Handout" note="Nothing to hand out yet.">
         {null}
       </Margin>
     );
   return (
-    <Margin title="Handout" note={`${chosen.name}, ${counted(chosen.score.bars.length, 'bar')}`}>
+    <Margin title="Handout" note={`${chosen.name}, ${counted(score.bars.length, 'bar')}`}>
       <MarginPart>
         <SelectField
           label="Study"
@@ -73,6 +75,16 @@ export function HandoutMargin() {
         </div>
         <div className="mt-3">
           <Tick label="With my comments under the music" checked={comments} onChange={setComments} />
+          {canBeWrittenOut && (
+            <Tick
+              label={`Repeats written out: ${playedBars} bars`}
+              checked={isWrittenOut}
+              onChange={setWrittenOut}
+            />
+          )}
+          {playedBars !== undefined && !canBeWrittenOut && (
+            <p className="text-note">Played it has {playedBars} bars, too many to be written out.</p>
+          )}
         </div>
       </MarginPart>
       <MarginPart>
@@ -81,9 +93,9 @@ export function HandoutMargin() {
             <QueryMark /> {counted(findings.length, 'query', 'queries')} open. It can be printed all the same.
           </p>
         )}
-        <PrintButton score={chosen.score} />
+        <PrintButton score={score} />
       </MarginPart>
-      <FilesPart score={chosen.score} />
+      <FilesPart score={score} />
     </Margin>
   );
 }

@@ -1,16 +1,16 @@
 import { EmptyNote } from '../../ui/notice.tsx';
 import { ViewAs } from '../../ui/view-as.tsx';
 import { useReader } from '../use-reader.ts';
-import { useRungs } from '../studies/use-rungs.ts';
 import { PrintSheet } from './print-sheet.tsx';
+import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
 
 /** The sheet as it will be printed. */
 export function Handout() {
-  const { chosen } = useRungs();
+  const { score } = useHandoutScore();
   const { inks, paper, comments } = useHandout();
   const { reader } = useReader();
-  if (!chosen) {
+  if (!score) {
     return (
       <div className="m-4.5">
         <EmptyNote title="Nothing to hand out yet" text="Lay grips on Shapes or write a melody first." />
@@ -19,7 +19,7 @@ export function Handout() {
   }
   return (
     <ViewAs value={reader}>
-      <PrintSheet score={chosen.score} inks={inks} paper={paper} student={reader.name} comments={comments} />
+      <PrintSheet score={score} inks={inks} paper={paper} student={reader.name} comments={comments} />
     </ViewAs>
   );
 }

@@ -1,5 +1,6 @@
 import { layPages, type Inks, type Page, type Paper } from '@jocund/core/engraving';
 import { callLine } from '@jocund/core/directions';
+import { orderWords } from '@jocund/core/form';
 import type { Score } from '@jocund/core/score';
 import { useEffect, useMemo, useState } from 'react';
 import { Shapes } from '../../score-view/shapes.tsx';
@@ -76,6 +77,7 @@ const PageDrawn = ({ page: { widthMm, heightMm, unitMm, parts } }: { page: Page 
 
 /** The same for those who hear it: who it is for, and the call bar by bar. */
 function SpokenSheet({ score, student }: { score: Score; student: string }) {
+  const order = orderWords(score);
   const calls = useMemo(() => {
     const byBar = new Map<number, string[]>();
     for (const { bar, text } of callLine(score)) byBar.set(bar, [...(byBar.get(bar) ?? []), text]);
@@ -88,6 +90,7 @@ function SpokenSheet({ score, student }: { score: Score; student: string }) {
         {score.player ? `after ${score.player}` : ''}
         {student ? ` for ${student}` : ''}
       </p>
+      {order !== undefined && <p>Played: {order}.</p>}
       {calls.map(([bar, words]) => (
         <p key={bar}>
           bar {bar}: {words.join(', ')}

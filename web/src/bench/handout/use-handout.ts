@@ -7,6 +7,9 @@ interface Handout {
   readonly paper: Paper;
   /** Whether the teacher's comments stand under the music. */
   readonly comments: boolean;
+  /** Whether repeats and the order of performance are written out bar by bar. */
+  readonly isWrittenOut: boolean;
+  readonly setWrittenOut: (wanted: boolean) => void;
   readonly setComments: (wanted: boolean) => void;
   readonly setInks: (inks: Inks) => void;
   readonly setPaper: (paper: Paper) => void;
@@ -19,6 +22,8 @@ export function useHandout(): Handout {
     inks: read('inks') === 'black' ? 'black' : 'both',
     paper: read('paper') === 'letter' ? 'letter' : 'a4',
     comments: read('comments') === 'yes',
+    isWrittenOut: read('bars') === 'all',
+    setWrittenOut: (wanted) => write('bars', wanted ? 'all' : ''),
     setComments: (wanted) => write('comments', wanted ? 'yes' : ''),
     setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
     setPaper: (paper) => write('paper', paper === 'letter' ? 'letter' : ''),

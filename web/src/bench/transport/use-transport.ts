@@ -6,7 +6,7 @@ import { useBench } from '../bench-context.tsx';
 import { soundingScore, type HeardBass } from './heard-bass.ts';
 
 /** Something else that can be heard in place of the piece. */
-export interface OtherSound {
+interface OtherSound {
   readonly score: Score;
   /** The bars to go round; undefined: the whole. */
   readonly loop: LoopBars | undefined;
