@@ -45,10 +45,10 @@ test('each time round another figure stands in the bar, the rest follows the fir
   const { score, order } = valueOf(dealFigures(piece(), { pool, bar: 1, times: 4, seed: 7, newId }));
   expect(sectionsOf(score).map(({ name }) => name)).toEqual([
     'Verse',
-    'Verse, round 1',
-    'Verse, round 2',
-    'Verse, round 3',
-    'Verse, round 4',
+    'Round 1',
+    'Round 2',
+    'Round 3',
+    'Round 4',
   ]);
   const notes: Readonly<Record<string, string[]>> = {
     up: ['2:0', '2:3', '1:0'],

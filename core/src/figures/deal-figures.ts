@@ -1,5 +1,5 @@
 import { describeFault, fail, ok, type Result } from '../fault/index.ts';
-import { addSectionAs, sectionAt, sectionName } from '../form/index.ts';
+import { addSectionAs, sectionAt, sectionName, sectionsOf } from '../form/index.ts';
 import { mediumHand, type Hand } from '../hands/index.ts';
 import { dealRounds, mulberry32 } from '../random/index.ts';
 import { numberOfBar, type Score } from '../score/index.ts';
@@ -56,9 +56,16 @@ export function dealFigures(
   }
   const order = dealRounds(pool, Math.ceil(times / pool.length), mulberry32(seed)).slice(0, times);
   let dealt = score;
-  for (const [index, figure] of order.entries()) {
+  const names = new Set(sectionsOf(score).map(({ name }) => name));
+  let round = 0;
+  const freeName = (): string => {
+    do round += 1;
+    while (names.has(`Round ${round}`));
+    return `Round ${round}`;
+  };
+  for (const figure of order) {
     const first = dealt.bars.length;
-    const longer = addSectionAs(dealt, section, `${sectionName(section, score)}, round ${index + 1}`, newId);
+    const longer = addSectionAs(dealt, section, freeName(), newId);
     if (!longer.ok) return longer;
     const laid = layFigure(longer.value, first + bar - section.first, fitted.get(figure) ?? figure);
     if (!laid.ok)

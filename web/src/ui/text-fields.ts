@@ -17,3 +17,8 @@ export function selectOnEntry(): () => void {
   document.addEventListener('focusin', onFocus);
   return () => document.removeEventListener('focusin', onFocus);
 }
+
+/** A letter is typed in a field, finds an entry of a list, and belongs to a dialog. */
+export const isTyping = (target: EventTarget | null): boolean =>
+  isTextField(target) ||
+  (target instanceof Element && target.closest('select, [role="dialog"], [role="alertdialog"]') !== null);

@@ -1,7 +1,7 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
 import { Fragment, useEffect } from 'react';
-import { isTextField } from '../../ui/text-fields.ts';
+import { isTextField, isTyping } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { nextBass } from './heard-bass.ts';
@@ -73,7 +73,8 @@ export function TransportBar({ score: piece, versions }: { score: Score; version
 function useTransportKeys(transport: Transport, bar: number): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTakenBy(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target)) return;
       if (event.key === ' ') transport.toggle();
       else if (event.key.toLowerCase() === 'l')
         transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });

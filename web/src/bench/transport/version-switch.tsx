@@ -1,7 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { useEffect, useEffectEvent } from 'react';
 import type { LoopBars } from '../../sound/render-messages.ts';
-import { isTextField } from '../../ui/text-fields.ts';
+import { isTyping } from '../../ui/text-fields.ts';
 import type { Transport } from './use-transport.ts';
 
 /** Two stretches that are heard against each other: of this piece, or of other scores. */
@@ -61,11 +61,6 @@ export function VersionSwitch({
     </div>
   );
 }
-
-/** A letter is typed in a field, finds an entry of a list, and belongs to a dialog. */
-const isTyping = (target: EventTarget | null): boolean =>
-  isTextField(target) ||
-  (target instanceof Element && target.closest('select, [role="dialog"], [role="alertdialog"]') !== null);
 
 const holds = ({ fromBar, toBar }: LoopBars, bar: number): boolean => fromBar <= bar && bar <= toBar;
 const loopOf = ({ fromBar, toBar }: LoopBars): LoopBars => ({ fromBar, toBar });
