@@ -1,5 +1,11 @@
 import { fingersText } from '@jocund/core/hands';
-import { defaultFretCount, defaultScaleMm, parseTuning, type Instrument } from '@jocund/core/instrument';
+import {
+  defaultFretCount,
+  defaultScaleMm,
+  parseTuning,
+  type Instrument,
+  type StringNumber,
+} from '@jocund/core/instrument';
 import { parseNoteName } from '@jocund/core/pitch';
 import {
   findGrips,
@@ -39,13 +45,14 @@ const guitarOptions = { tuning: 'text', capo: 'text', 'scale-mm': 'text', 'frets
 export const grips: Command = {
   name: 'grips',
   summary: 'the playable grips of a chord, easiest first',
-  usage: `--tuning TUNING --chord SYMBOL [--from-fret A] [--to-fret B] [--near-fret N] [--hand small|medium|large] [--thumb-over] [--limit N] ${guitarUsage}`,
+  usage: `--tuning TUNING --chord SYMBOL [--from-fret A] [--to-fret B] [--near-fret N] [--open-bass STRING] [--hand small|medium|large] [--thumb-over] [--limit N] ${guitarUsage}`,
   options: {
     ...guitarOptions,
     chord: 'text',
     'from-fret': 'text',
     'to-fret': 'text',
     'near-fret': 'text',
+    'open-bass': 'text',
     hand: 'text',
     'thumb-over': 'flag',
     limit: 'text',
@@ -61,6 +68,10 @@ export const grips: Command = {
       fromFret: wholeNumber(args, 'from-fret', 0, 0, last),
       toFret: wholeNumber(args, 'to-fret', last, 0, last),
       nearFret: near === undefined ? undefined : wholeNumber(args, 'near-fret', 0, 0, last),
+      openBass:
+        args.text('open-bass') === undefined
+          ? undefined
+          : (wholeNumber(args, 'open-bass', 6, 3, 6) as StringNumber),
       limit: wholeNumber(args, 'limit', 12, 1, 500),
     });
     return { json: found.map(toJson), text: gripsText(found) };

@@ -1,4 +1,11 @@
-import { fretPositionMm, fretSpanMm, highestFret, openMidi, stringsLowToHigh } from '../instrument/index.ts';
+import {
+  fretPositionMm,
+  fretSpanMm,
+  highestFret,
+  lowToHighIndex,
+  openMidi,
+  stringsLowToHigh,
+} from '../instrument/index.ts';
 import { gripCosts, spanOf } from '../hands/index.ts';
 import { modulo, pitchClassOf, type Degree } from '../pitch/index.ts';
 import type { GripFrets } from '../score/index.ts';
@@ -50,23 +57,19 @@ export function gripCandidates(chord: Chord, search: GripSearch): GripCandidates
     const costMm = leastCostMm(frets, open, wanted, search);
     if (costMm !== undefined) found.push({ frets: [...frets], costMm });
   };
-  if (fromFret <= 0)
-    combine(
-      open.map((midi) => tones(wanted, midi, [0])),
-      0,
-      take,
+  const bassAt = search.openBass === undefined ? -1 : lowToHighIndex(search.openBass);
+  const optionsOf = (frets: readonly number[]) =>
+    open.map((midi, index) =>
+      index > bassAt ? tones(wanted, midi, frets) : index === bassAt ? [0] : [null],
     );
+  if (fromFret <= 0) combine(optionsOf([0]), 0, take);
   for (let position = Math.max(1, fromFret); position <= last; position += 1) {
     const frets = [0];
     for (let fret = position; fret <= last; fret += 1) {
       if (fretSpanMm(instrument, position, fret) > widestMm) break;
       frets.push(fret);
     }
-    combine(
-      open.map((midi) => tones(wanted, midi, frets)),
-      position,
-      take,
-    );
+    combine(optionsOf(frets), position, take);
   }
   return { all: found, explain: (frets) => explain(frets, open, wanted, search) };
 }

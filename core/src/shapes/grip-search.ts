@@ -1,5 +1,5 @@
 import type { CostTerm, Hand } from '../hands/index.ts';
-import type { Instrument } from '../instrument/index.ts';
+import type { Instrument, StringNumber } from '../instrument/index.ts';
 import type { NameLanguage } from '../pitch/index.ts';
 
 /** Where and how to look for grips of a chord. Frets count from the capo. */
@@ -10,6 +10,8 @@ export interface GripSearch {
   readonly toFret?: number;
   /** A grip costs more the further it lies from this fret. */
   readonly nearFret?: number | undefined;
+  /** This string rings open as the bass, whether the chord has its tone or not; thicker ones are not played. */
+  readonly openBass?: StringNumber | undefined;
   readonly limit?: number;
   readonly language?: NameLanguage;
 }

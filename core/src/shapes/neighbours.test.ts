@@ -109,9 +109,9 @@ describe('moved across the strings', () => {
 
 describe('diminished partners', () => {
   test('D7 with its root one fret toward the body is D#dim7, and back four sevenths (common practice)', () => {
-    const [up] = diminishedPartners(std, frets('xx0212'));
+    const [up] = diminishedPartners(std, frets('xx0212'), mediumHand);
     expect([fretsText(up!.frets), up!.name]).toEqual(['xx1212', 'D#dim7']);
-    const roots = diminishedPartners(std, frets('xx1212')).map(
+    const roots = diminishedPartners(std, frets('xx1212'), mediumHand).map(
       ({ frets: grip }) => nameGrip(std.tuning, grip).root,
     );
     expect(roots.sort()).toEqual(['Ab', 'B', 'D', 'F']);
@@ -122,7 +122,8 @@ describe('diminished partners', () => {
     for (const by of [3, 6, 9, 12]) expect(classes(by)).toEqual(classes(0));
     expect(classes(1)).not.toEqual(classes(0));
   });
-  test('other chords have none', () => expect(diminishedPartners(std, frets('x32010'))).toEqual([]));
+  test('other chords have none', () =>
+    expect(diminishedPartners(std, frets('x32010'), mediumHand)).toEqual([]));
 });
 
 describe('symmetrical chords are named by what follows', () => {
@@ -197,7 +198,9 @@ describe('parts, copies and lists', () => {
     }
   });
   test('open G: s4 and s1 are an octave apart, so a copy keeps its frets (common practice)', () => {
-    const copies = octaveCopies(guitar('open-g'), frets('xx5xxx')).map(({ frets: grip }) => fretsText(grip));
+    const copies = octaveCopies(guitar('open-g'), frets('xx5xxx'), mediumHand).map(({ frets: grip }) =>
+      fretsText(grip),
+    );
     expect(copies).toContain('xxxxx5');
   });
   test('thirds in G on strings 3 and 2 start G/B, A/C, B/D (scale of G)', () =>

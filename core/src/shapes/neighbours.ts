@@ -22,11 +22,13 @@ export interface NeighbourGrip {
 
 /**
  * The diminished partner of a dominant seventh: every root one fret toward the body gives the diminished seventh a half
- * step above; and back, each tone of a diminished seventh one fret toward the nut gives a dominant seventh (common practice).
+ * step above; and back, each tone of a diminished seventh one fret toward the nut gives a dominant seventh (common practice). Only what
+ * the hand can hold.
  */
 export function diminishedPartners(
   instrument: Instrument,
   frets: GripFrets,
+  hand: Hand,
   settings: NamingSettings = {},
 ): NeighbourGrip[] {
   const { tuning } = instrument;
@@ -43,8 +45,9 @@ export function diminishedPartners(
       if (fret === null || string === undefined) return fret;
       return isShifted(modulo(openMidi(tuning, string) + fret, 12)) ? fret + by : fret;
     });
-  const isOnNeck = (grip: GripFrets) =>
-    grip.every((fret) => fret === null || (fret >= 0 && fret <= highestFret(instrument)));
+  const canBeHeld = (grip: GripFrets) =>
+    grip.every((fret) => fret === null || (fret >= 0 && fret <= highestFret(instrument))) &&
+    fingerGrip(grip, instrument, hand) !== undefined;
   const describe = (grip: GripFrets, how: string): NeighbourGrip => ({
     frets: grip,
     name: nameGrip(tuning, grip, settings).name,
@@ -55,13 +58,13 @@ export function diminishedPartners(
       named.tones.filter(({ degree }) => degree === '1').map(({ midi }) => modulo(midi, 12)),
     );
     const grip = shift((pitchClass) => roots.has(pitchClass), 1);
-    return isOnNeck(grip) ? [describe(grip, `the root ${named.root} one fret toward the body`)] : [];
+    return canBeHeld(grip) ? [describe(grip, `the root ${named.root} one fret toward the body`)] : [];
   }
   if (kindOf(['1', 'b3', 'b5', 'bb7']))
     return [...classes].flatMap((lowered) => {
       const grip = shift((pitchClass) => pitchClass === lowered, -1);
       const tone = named.tones.find(({ midi }) => modulo(midi, 12) === lowered);
-      return isOnNeck(grip)
+      return canBeHeld(grip)
         ? [describe(grip, `${withoutOctave(tone?.pitch ?? '')} one fret toward the nut`)]
         : [];
     });
@@ -70,11 +73,12 @@ export function diminishedPartners(
 
 /**
  * The same tones an octave higher or lower: along the same strings twelve frets away, and on other strings where each tone
- * finds its octave within the neck (s4 and s1 of open G with the same frets).
+ * finds its octave within the neck (s4 and s1 of open G with the same frets) and the hand’s reach.
  */
 export function octaveCopies(
   instrument: Instrument,
   frets: GripFrets,
+  hand: Hand,
   settings: NamingSettings = {},
 ): NeighbourGrip[] {
   const { tuning } = instrument;
@@ -90,7 +94,7 @@ export function octaveCopies(
         copy[lowToHighIndex(target as StringNumber)] = fret;
         return fret >= 0 && fret <= highestFret(instrument);
       });
-      if (!fits || tones.length === 0 || !isWithinHand(copy)) continue;
+      if (!fits || tones.length === 0 || !fingerGrip(copy, instrument, hand)) continue;
       const where =
         across === 0
           ? 'on the same strings'
@@ -104,11 +108,6 @@ export function octaveCopies(
   }
   return found;
 }
-
-const isWithinHand = (frets: GripFrets): boolean => {
-  const pressed = frets.filter((fret): fret is number => fret !== null && fret > 0);
-  return pressed.length === 0 || Math.max(...pressed) - Math.min(...pressed) <= 5;
-};
 
 /** A part of a grip, fingered anew, beside what it costs to hold. */
 export interface GripFragment extends NeighbourGrip {

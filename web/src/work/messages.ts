@@ -5,10 +5,10 @@ import type { LeftOut } from '@jocund/core/formats/reading';
 import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
 import type { Hand } from '@jocund/core/hands';
-import type { Instrument, Tuning } from '@jocund/core/instrument';
+import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
-import type { FoundGrip } from '@jocund/core/shapes';
+import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
@@ -37,6 +37,11 @@ export interface CheckedScore {
   readonly shiftCount: number;
 }
 
+/** A grip, and what a finger can add to it while it is held. */
+export interface GripWithMoves extends FoundGrip {
+  readonly moves: readonly CommonMove[];
+}
+
 /** Where a figure is moved. */
 export type FigureMove =
   | { readonly kind: 'frets'; readonly by: number }
@@ -62,8 +67,11 @@ export interface Tasks {
       readonly instrument: Instrument;
       readonly hand: Hand;
       readonly nearFret: number | undefined;
+      /** The string that rings open as the bass. */
+      readonly openBass: StringNumber | undefined;
+      readonly limit: number;
     };
-    readonly output: Result<FoundGrip[]>;
+    readonly output: Result<readonly GripWithMoves[]>;
   };
   readonly checkScore: {
     readonly input: { readonly score: Score; readonly hand: Hand };

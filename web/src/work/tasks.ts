@@ -1,6 +1,6 @@
 import { ok } from '@jocund/core/fault';
 import { writeWav } from '@jocund/core/formats/wav';
-import { findGrips, parseChord } from '@jocund/core/shapes';
+import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { fitTuneTask, readFileTask } from './file-tasks.ts';
@@ -26,7 +26,13 @@ const tasks: {
     const parsed = parseChord(chord);
     if (!parsed.ok) return parsed;
     yield 0;
-    return ok(findGrips(parsed.value, search));
+    const { instrument, hand } = search;
+    return ok(
+      findGrips(parsed.value, search).map((grip) => ({
+        ...grip,
+        moves: commonMoves(parsed.value, grip.frets, instrument, hand),
+      })),
+    );
   },
   *checkScore(input) {
     yield 0;

@@ -1,20 +1,22 @@
 import { highestFret } from '@jocund/core/instrument';
+import { withoutOctave } from '@jocund/core/pitch';
 import type { GripFrets } from '@jocund/core/score';
 import {
+  type CommonMove,
   chordText,
   nameGrip,
   parseChord,
   parseFrets,
   pressedRange,
-  type FoundGrip,
 } from '@jocund/core/shapes';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
+import { SelectField, TextField } from '../../ui/field.tsx';
 import { ErrorNote } from '../../ui/notice.tsx';
 import { useSettings } from '../../ui/settings.ts';
 import { Stepper } from '../../ui/stepper.tsx';
 import { useNames } from '../../ui/use-names.ts';
+import type { GripWithMoves } from '../../work/messages.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
@@ -23,9 +25,17 @@ import { GripChoice } from './grip-choice.tsx';
 import { useHand } from '../use-check.ts';
 import { HandSettings } from './hand-settings.tsx';
 
+/** Strings that are the thumb’s. */
+const bassStrings = [6, 5, 4] as const;
+
+/** "the 6 with string 1, fret 2". */
+const moveWords = ({ string, fret, degree }: CommonMove): string =>
+  `the ${degree} with string ${string}${fret === 0 ? ' open' : `, fret ${fret}`}`;
+
 /** All playable grips of a chord in the piece's tuning, easiest first, near where the hand is. */
 export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
   const { score } = useBench();
+  const shown = useNames();
   const [settings] = useSettings();
   const hand = useHand();
   const { state, start: find } = useWork('findGrips');
@@ -37,6 +47,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
       : '',
   );
   const [near, setNear] = useState(0);
+  const [bass, setBass] = useState('');
   const chord = parseChord(symbol, settings.noteNames);
   const heldAt = held.ok ? pressedRange(held.value)?.lowest : undefined;
   return (
@@ -55,6 +66,8 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
             },
             hand,
             nearFret: near === 0 ? undefined : near,
+            openBass: bassStrings.find((string) => String(string) === bass),
+            limit: bass === '' ? 12 : 24,
           });
         }}
       >
@@ -69,6 +82,19 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
             symbol.trim() !== '' && !chord.ok ? `${chord.fault.reason}. ${chord.fault.remedy}.` : undefined
           }
         />
+        <SelectField
+          className="mt-2"
+          label="Bass"
+          value={bass}
+          onChange={({ target }) => setBass(target.value)}
+        >
+          <option value="">as the grip has it</option>
+          {bassStrings.map((string) => (
+            <option key={string} value={string}>
+              string {string} open, {shown(withoutOctave(score.tuning.pitches[6 - string] ?? ''))}
+            </option>
+          ))}
+        </SelectField>
         <div className="mt-2">
           <Stepper
             label={near === 0 ? 'Near a fret: anywhere' : 'Near fret'}
@@ -100,7 +126,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
   );
 }
 
-function Found({ grips, onTake }: { grips: readonly FoundGrip[]; onTake: (frets: GripFrets) => void }) {
+function Found({ grips, onTake }: { grips: readonly GripWithMoves[]; onTake: (frets: GripFrets) => void }) {
   const shown = useNames();
   if (grips.length === 0)
     return (
@@ -111,7 +137,7 @@ function Found({ grips, onTake }: { grips: readonly FoundGrip[]; onTake: (frets:
     );
   return (
     <ol aria-label="Grips found">
-      {grips.map(({ frets, fingers, name, spanMm, costMm, terms }) => (
+      {grips.map(({ frets, fingers, name, spanMm, costMm, terms, moves }) => (
         <GripChoice
           key={frets.join()}
           frets={frets}
@@ -120,7 +146,7 @@ function Found({ grips, onTake }: { grips: readonly FoundGrip[]; onTake: (frets:
           note={`${costMm.toFixed(0)} in all, span ${Math.round(spanMm)} mm: ${terms
             .filter(({ mm }) => mm >= 1)
             .map(({ name: term, mm }) => `${term} ${mm.toFixed(0)}`)
-            .join(', ')}`}
+            .join(', ')}${moves.length > 0 ? `. A finger adds ${moves.map(moveWords).join(', ')}` : ''}`}
           onTake={() => onTake(frets)}
         />
       ))}

@@ -28,6 +28,7 @@ interface NearProps {
 /** What lies beside the grip under the hand: along the neck, across the strings, one fret away, an octave away, and its parts. */
 export function NearPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
   const { score } = useBench();
+  const hand = useHand();
   const parsed = parseFrets(start.frets, highestFret(score));
   if (!parsed.ok)
     return (
@@ -45,12 +46,12 @@ export function NearPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
       <AcrossTheStrings {...near} />
       <Neighbours
         title="Diminished partner"
-        list={diminishedPartners(score, near.frets, { key: score.key })}
+        list={diminishedPartners(score, near.frets, hand, { key: score.key })}
         onTake={onTake}
       />
       <Neighbours
         title="An octave away"
-        list={octaveCopies(score, near.frets, { key: score.key })}
+        list={octaveCopies(score, near.frets, hand, { key: score.key })}
         onTake={onTake}
       />
       <Parts {...near} />
