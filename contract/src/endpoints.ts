@@ -110,6 +110,12 @@ const archivingSchema = z.strictObject({ archived: z.boolean() });
 /** A thumb pattern of the studio's own: its id names it in the pieces that use it. */
 const ownPatternSchema = thumbPatternSchema;
 
+/** A form of the studio's own in Roman numerals, under its name. */
+const ownFormSchema = z.strictObject({
+  name: line(60).min(1),
+  numerals: line(scoreLimits.formLength).min(1),
+});
+
 const ownTuningSchema = z.object({ id, name, pitches: tuningSchema.shape.pitches });
 
 const newDrillSchema = z.strictObject({
@@ -227,6 +233,10 @@ export const endpoints = {
   /** Keeps a figure under its id, in place of what was kept there. */
   keepFigure: endpoint('PUT', '/api/figures', figureDocumentSchema, nothing),
   dropFigure: endpoint('DELETE', '/api/figures/:id', undefined, nothing),
+  listForms: endpoint('GET', '/api/forms', undefined, z.array(ownFormSchema)),
+  /** Keeps a form under its name, in place of what was kept there. */
+  keepForm: endpoint('PUT', '/api/forms', ownFormSchema, nothing),
+  dropForm: endpoint('DELETE', '/api/forms/:name', undefined, nothing),
   listTunings: endpoint('GET', '/api/tunings', undefined, z.array(ownTuningSchema)),
   keepTuning: endpoint(
     'POST',
@@ -250,6 +260,7 @@ export type NewPlayer = z.infer<typeof newPlayerSchema>;
 export type NewStudent = z.infer<typeof newStudentSchema>;
 export type Student = z.infer<typeof studentSchema>;
 export type HandSettings = z.infer<typeof handSchema>;
+export type OwnForm = z.infer<typeof ownFormSchema>;
 export type OwnPattern = z.infer<typeof ownPatternSchema>;
 export type OwnTuning = z.infer<typeof ownTuningSchema>;
 export type NewDrill = z.infer<typeof newDrillSchema>;
@@ -259,6 +270,8 @@ export type StaleSave = z.infer<typeof staleSaveSchema>;
 
 /** Thumb patterns of its own that a studio keeps beside the shipped ones. */
 export const mostOwnPatterns = 40;
+/** Forms of a studio's own, at most. */
+export const mostOwnForms = 100;
 
 /** Figures a studio keeps in its drawer. */
 export const mostFigures = 500;

@@ -18,6 +18,7 @@ import { pieceRoutes } from './pieces/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
+import { formRoutes } from './forms/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
@@ -70,6 +71,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     peopleRoutes(database),
     thumbPatternRoutes(database),
     figureRoutes(database),
+    formRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(),

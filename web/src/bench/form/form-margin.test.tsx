@@ -152,3 +152,28 @@ test('without a form the check asks for one', () => {
   open(written(['m1:0@1']));
   expect(screen.getByText('Choose a form above to hold the piece against.')).toBeDefined();
 });
+
+test('numerals of one’s own are kept for other pieces, chosen there, and let go', async () => {
+  const kept: unknown[] = [];
+  const { asked, answer } = server({
+    '/api/forms': kept,
+    'PUT /api/forms': {},
+    'DELETE /api/forms/Ferry%20song': {},
+  });
+  vi.stubGlobal('fetch', answer);
+  const { score } = open(written([home, fifth], inA));
+  chooseForm('own');
+  fill('Numerals, a word a bar', 'I V');
+  fill('Keep it for other pieces as', 'Ferry song');
+  kept.push({ name: 'Ferry song', numerals: 'I V' });
+  press('Keep');
+  expect(await screen.findByText('Kept as “Ferry song”.')).toBeDefined();
+  expect(asked.find(({ method }) => method === 'PUT')?.body).toEqual({ name: 'Ferry song', numerals: 'I V' });
+  chooseForm('12-bar');
+  expect(score().form).toContain('IV IV');
+  chooseForm('kept Ferry song');
+  expect(score().form).toBe('I V');
+  kept.pop();
+  press('Let it go');
+  expect(await screen.findByLabelText('Keep it for other pieces as')).toBeDefined();
+});

@@ -3,6 +3,7 @@ import { formTable, numeralsOf, parseForm } from '@jocund/core/form';
 import { keyText } from '@jocund/core/pitch';
 import { numberOfBar } from '@jocund/core/score';
 import { useState } from 'react';
+import { useOwnForms } from '../../api/forms.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
@@ -10,6 +11,7 @@ import { ErrorNote } from '../../ui/notice.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { OwnForm } from './own-form.tsx';
 import type { FormView } from './use-form-view.ts';
 import { useWriteForm } from './use-write-form.ts';
 
@@ -26,11 +28,13 @@ export function TemplatePart({ view }: { view: FormView }) {
   const { score, edit, cursor } = useBench();
   const writer = useWriteForm();
   const shown = useNames();
+  const { kept } = useOwnForms();
   const known = formTable.find((plan) => numeralsOf(plan) === view.check.form);
   const [isOwn, setOwn] = useState(view.check.form !== undefined && !known);
   const [text, setText] = useState(view.check.form ?? '');
   const [colour, setColour] = useState<(typeof colours)[number]['value']>('none');
   const form = isOwn ? text : view.check.form;
+  const mine = kept.find(({ numerals }) => numerals === form);
   const parsed = form === undefined || form.trim() === '' ? undefined : parseForm(form);
   const choose = (numerals: string | undefined) =>
     edit(({ form: _, ...rest }) => (numerals === undefined ? rest : { ...rest, form: numerals }));
@@ -40,12 +44,14 @@ export function TemplatePart({ view }: { view: FormView }) {
     <MarginPart title="Template" note={`in ${shown(keyText(score.key))}`}>
       <SelectField
         label="Form"
-        value={isOwn ? own : (known?.id ?? '')}
+        value={isOwn ? (mine ? `kept ${mine.name}` : own) : (known?.id ?? '')}
         onChange={({ target: { value } }) => {
           setOwn(value === own);
           if (value === own) return;
           const plan = formTable.find(({ id }) => id === value);
-          const numerals = plan && numeralsOf(plan);
+          const chosen = kept.find(({ name }) => `kept ${name}` === value);
+          if (chosen) setOwn(true);
+          const numerals = chosen?.numerals ?? (plan && numeralsOf(plan));
           setText(numerals ?? '');
           choose(numerals);
         }}
@@ -56,6 +62,15 @@ export function TemplatePart({ view }: { view: FormView }) {
             {name}
           </option>
         ))}
+        {kept.length > 0 && (
+          <optgroup label="The studio’s own">
+            {kept.map(({ name }) => (
+              <option key={name} value={`kept ${name}`}>
+                {name}
+              </option>
+            ))}
+          </optgroup>
+        )}
         <option value={own}>numerals of your own</option>
       </SelectField>
       {view.check.isGuessed && !isOwn && (
@@ -76,6 +91,7 @@ export function TemplatePart({ view }: { view: FormView }) {
       ) : (
         form !== undefined && <p className="pt-2 font-serif font-bold">{form}</p>
       )}
+      {isOwn && parsed?.ok && <OwnForm key={text.trim()} numerals={text.trim()} />}
       <div className="flex items-center justify-between gap-2 pt-3">
         <span className="text-note">Chords</span>
         <Choice label="Colour of the chords" value={colour} options={colours} onChange={setColour} />
