@@ -151,7 +151,7 @@ test('a way is heard by itself and stopped; only one is heard', async () => {
 });
 
 test('a figure is cut from the piece and kept; a place that is none is said', async () => {
-  const { asked } = open({ 'PUT /api/figures': {} });
+  const { asked } = open();
   await listed();
   press('Keep one from this piece');
   fill('Name', 'My turn');
@@ -169,11 +169,12 @@ test('a figure is cut from the piece and kept; a place that is none is said', as
 });
 
 test('a figure is taken out of the drawer, and brought back', async () => {
-  const { asked } = open({ 'DELETE /api/figures/low-lamp': {}, 'PUT /api/figures': {} });
+  const { asked } = open();
   await listed();
   press('Take “Low lamp” out of the drawer');
   await waitFor(() => expect(asked.some(({ method }) => method === 'DELETE')).toBe(true));
-  fireEvent.click((await screen.findAllByRole('button', { name: 'Undo' }))[0]!);
+  expect((await screen.findAllByText('“Low lamp” is out of the drawer.')).length).toBeGreaterThan(0);
+  fireEvent.click(screen.getAllByRole('button', { name: 'Undo' })[0]!);
   await waitFor(() => expect(asked.some(({ method }) => method === 'PUT')).toBe(true));
 });
 

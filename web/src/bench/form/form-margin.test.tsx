@@ -155,11 +155,7 @@ test('without a form the check asks for one', () => {
 
 test('numerals of one’s own are kept for other pieces, chosen there, and let go', async () => {
   const kept: unknown[] = [];
-  const { asked, answer } = server({
-    '/api/forms': kept,
-    'PUT /api/forms': {},
-    'DELETE /api/forms/Ferry%20song': {},
-  });
+  const { asked, answer } = server({ '/api/forms': kept });
   vi.stubGlobal('fetch', answer);
   const { score } = open(written([home, fifth], inA));
   chooseForm('own');
