@@ -195,7 +195,8 @@ function Begin({ first, last, passage }: BeginProps) {
 
 /** Which bars get a second version: what is selected, else the bar under the cursor; any others can be chosen. */
 function BeginHere({ view }: { view: FormView }) {
-  const { score, cursor, anchor } = useBench();
+  const { score, cursor, anchor, setCursor } = useBench();
+  const passages = passagesOf(score);
   const selected = anchor
     ? { first: Math.min(anchor.bar, cursor.bar), last: Math.max(anchor.bar, cursor.bar) }
     : { first: cursor.bar, last: cursor.bar };
@@ -206,9 +207,24 @@ function BeginHere({ view }: { view: FormView }) {
   const section = view.chosen?.section;
   return (
     <>
-      <p className="text-note pb-2">
-        Easier or fuller bars for the same place: one version stands, the others are kept.
-      </p>
+      {passages.length === 0 ? (
+        <p className="text-note pb-2">
+          Easier or fuller bars for the same place: one version stands, the others are kept.
+        </p>
+      ) : (
+        <p className="flex flex-wrap gap-x-4 gap-y-1 pb-2">
+          {passages.map((passage) => (
+            <Button
+              key={passage.id}
+              look="plain"
+              className="text-note"
+              onClick={() => setCursor({ bar: passage.first, tick: 0, string: 1 })}
+            >
+              {rangeText(score, passage)}: {passage.chosen}
+            </Button>
+          ))}
+        </p>
+      )}
       <div className="grid grid-cols-2 gap-2">
         <SelectField
           label="From bar"
