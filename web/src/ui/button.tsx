@@ -9,7 +9,7 @@ const looks = {
   solid: 'border-[1.2px] border-ink1 bg-ink1 text-paper hover:bg-ink1-80 px-3 min-h-8',
   outline:
     'border-[1.2px] border-ink1 bg-white text-ink1 hover:bg-ink1-12 hover:shadow-[inset_0_-3px_0_var(--color-ink1)] px-3 min-h-8',
-  plain: 'border-b-[1.5px] border-ink1 hover:bg-ink1-12 py-0.5',
+  plain: 'border-b-[1.5px] border-ink1 hover:bg-ink1-12 min-h-6 py-0.5',
 };
 
 export const Button = ({ look = 'outline', className = '', type = 'button', ...rest }: ButtonProps) => (

@@ -1,6 +1,6 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
-import { Fragment, useEffect } from 'react';
+import { useEffect } from 'react';
 import { isTextField, isTyping } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
@@ -113,9 +113,9 @@ const voiceNames = [
 
 function VoiceSwitches({ transport }: { transport: Transport }) {
   return (
-    <div role="group" aria-label="Heard" className="ml-auto flex gap-1.5">
+    <div role="group" aria-label="Heard" className="ml-auto flex flex-wrap gap-1.5">
       {voiceNames.map(([name, label]) => (
-        <Fragment key={name}>
+        <div key={name} className="flex">
           <button
             type="button"
             aria-pressed={transport.voices[name]}
@@ -134,7 +134,7 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
             {label}
           </button>
           {name === 'thumb' && <BassSwitch transport={transport} />}
-        </Fragment>
+        </div>
       ))}
       <button
         type="button"
@@ -155,7 +155,7 @@ const BassSwitch = ({ transport: { bass, setBass } }: { transport: Transport }) 
     aria-label={`Bass heard ${bass}`}
     aria-keyshortcuts="Shift+D"
     title="Bass as written, damped, ringing: Shift D"
-    className={`narrow -ml-1.5 flex h-9 w-18 items-center justify-center border border-l-0 border-paper font-semibold ${bass === 'as written' ? 'text-paper hover:bg-ink1-80' : 'bg-brass text-ink1'}`}
+    className={`narrow flex h-9 w-18 items-center justify-center border border-l-0 border-paper font-semibold ${bass === 'as written' ? 'text-paper hover:bg-ink1-80' : 'bg-brass text-ink1'}`}
     onClick={() => setBass(nextBass[bass])}
   >
     {bass}
