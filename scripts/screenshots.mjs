@@ -37,6 +37,13 @@ const views = [
     press: /^Bar 5:/,
     until: 'nothing else changes',
   },
+  {
+    name: 'bench-versions',
+    path: '/bench/{Nine}/form?row=3&beside=v:basic',
+    size: desk,
+    press: /^Bar 13:/,
+    until: 'the basic version',
+  },
   { name: 'bench-words', path: '/bench/{Sixpence}/form?below=words&row=2', size: desk },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
@@ -85,7 +92,8 @@ for (const { name, path, size, signedIn = true, press, choose, until } of views)
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(500);
   }
-  if (until) await page.getByText(until).first().waitFor();
+  if (until) await page.getByText(until).first().waitFor({ state: 'attached' });
+  await page.getByText('trying it on the neck').waitFor({ state: 'detached' });
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
 }

@@ -42,7 +42,7 @@ export function Beside() {
               onPick={beside.own.choose}
             />
           ) : (
-            (b?.name ?? 'This piece')
+            <span className="inline-block first-letter:uppercase">{b?.name ?? 'This piece'}</span>
           )}{' '}
           beside{' '}
           <Pick
