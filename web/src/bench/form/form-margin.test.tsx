@@ -173,3 +173,22 @@ test('numerals of one’s own are kept for other pieces, chosen there, and let g
   press('Let it go');
   expect(await screen.findByLabelText('Keep it for other pieces as')).toBeDefined();
 });
+
+test('numerals are typed sign by sign in one field; what is taken back elsewhere is taken back there', async () => {
+  const { score, store } = open(written([home, fifth], inA));
+  chooseForm('own');
+  const field = screen.getByLabelText<HTMLInputElement>('Numerals, a word a bar');
+  fill('Numerals, a word a bar', '');
+  field.focus();
+  for (const typed of ['I', 'I ', 'I V', 'I V J', 'I V']) {
+    fireEvent.change(field, { target: { value: typed } });
+    await settle();
+    expect(screen.getByLabelText('Numerals, a word a bar')).toBe(field);
+    expect(field.value).toBe(typed);
+  }
+  expect(document.activeElement).toBe(field);
+  expect(score().form).toBe('I V');
+  act(() => store.undo());
+  await settle();
+  expect(field.value).toBe('I');
+});

@@ -11,7 +11,7 @@ export function FormMargin() {
   const view = useFormView();
   return (
     <Margin title="Form">
-      <TemplatePart key={view.check.form ?? ''} view={view} />
+      <TemplatePart view={view} />
       <CheckPart view={view} />
       <SectionPart view={view} />
       <VersionsPart view={view} />

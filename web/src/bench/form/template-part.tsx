@@ -30,14 +30,23 @@ export function TemplatePart({ view }: { view: FormView }) {
   const shown = useNames();
   const { kept } = useOwnForms();
   const known = formTable.find((plan) => numeralsOf(plan) === view.check.form);
-  const [isOwn, setOwn] = useState(view.check.form !== undefined && !known);
-  const [text, setText] = useState(view.check.form ?? '');
+  const written = score.form;
+  const [wantsOwn, setWantsOwn] = useState(false);
+  const isOwn =
+    wantsOwn || (written !== undefined && !formTable.some((plan) => numeralsOf(plan) === written));
+  /** What is typed, as long as the piece has what was taken of it. */
+  const [draft, setDraft] = useState({ of: written, text: written ?? '' });
+  const text = draft.of === written ? draft.text : (written ?? '');
   const [colour, setColour] = useState<(typeof colours)[number]['value']>('none');
   const form = isOwn ? text : view.check.form;
   const mine = kept.find(({ numerals }) => numerals === form);
   const parsed = form === undefined || form.trim() === '' ? undefined : parseForm(form);
   const choose = (numerals: string | undefined) =>
-    edit(({ form: _, ...rest }) => (numerals === undefined ? rest : { ...rest, form: numerals }));
+    edit((each) => {
+      if (each.form === numerals) return each;
+      const { form: _, ...rest } = each;
+      return numerals === undefined ? rest : { ...rest, form: numerals };
+    });
   const from = numberOfBar(score, cursor.bar);
   const bar = score.bars[cursor.bar];
   return (
@@ -46,13 +55,14 @@ export function TemplatePart({ view }: { view: FormView }) {
         label="Form"
         value={isOwn ? (mine ? `kept ${mine.name}` : own) : (known?.id ?? '')}
         onChange={({ target: { value } }) => {
-          setOwn(value === own);
-          if (value === own) return;
+          setWantsOwn(value === own);
+          if (value === own) {
+            setDraft({ of: written, text: form ?? '' });
+            return;
+          }
           const plan = formTable.find(({ id }) => id === value);
-          const chosen = kept.find(({ name }) => `kept ${name}` === value);
-          if (chosen) setOwn(true);
-          const numerals = chosen?.numerals ?? (plan && numeralsOf(plan));
-          setText(numerals ?? '');
+          const numerals =
+            kept.find(({ name }) => `kept ${name}` === value)?.numerals ?? (plan && numeralsOf(plan));
           choose(numerals);
         }}
       >
@@ -84,8 +94,9 @@ export function TemplatePart({ view }: { view: FormView }) {
           hint="I,V7@4 is two chords in a bar, V(+2) two beats more, % the bar before."
           error={parsed?.ok === false ? describeFault(parsed.fault) : undefined}
           onChange={({ target: { value } }) => {
-            setText(value);
-            if (parseForm(value).ok) choose(value.trim());
+            const taken = parseForm(value).ok ? value.trim() : undefined;
+            setDraft({ of: taken ?? written, text: value });
+            if (taken !== undefined) choose(taken);
           }}
         />
       ) : (

@@ -28,9 +28,23 @@ import { HandSettings } from './hand-settings.tsx';
 /** Strings that are the thumb’s. */
 const bassStrings = [6, 5, 4] as const;
 
-/** "the 6 with string 1, fret 2". */
-const moveWords = ({ string, fret, degree }: CommonMove): string =>
-  `the ${degree} with string ${string}${fret === 0 ? ' open' : `, fret ${fret}`}`;
+/** "string 1: 9 open, 4 at 3; string 2: b7 at 1". */
+const moveWords = (moves: readonly CommonMove[]): string =>
+  [...new Set(moves.map(({ string }) => string))]
+    .sort()
+    .map((string) => {
+      const own = moves.filter((move) => move.string === string);
+      return `string ${string}: ${own.map(({ fret, degree }) => `${degree} ${fret === 0 ? 'open' : `at ${fret}`}`).join(', ')}`;
+    })
+    .join('; ');
+
+/** What a grip costs and why; over an open bass, what can be added to it instead. */
+function gripNote({ costMm, spanMm, terms, moves }: GripWithMoves, isOverBass: boolean): string {
+  const figures = `${costMm.toFixed(0)} in all, span ${Math.round(spanMm)} mm`;
+  if (isOverBass) return moves.length === 0 ? figures : `${figures}. One finger adds, ${moveWords(moves)}`;
+  const reasons = terms.filter(({ mm }) => mm >= 1).map(({ name, mm }) => `${name} ${mm.toFixed(0)}`);
+  return `${figures}: ${reasons.join(', ')}`;
+}
 
 /** All playable grips of a chord in the piece's tuning, easiest first, near where the hand is. */
 export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: GripFrets) => void }) {
@@ -48,6 +62,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
   );
   const [near, setNear] = useState(0);
   const [bass, setBass] = useState('');
+  const [foundBass, setFoundBass] = useState('');
   const chord = parseChord(symbol, settings.noteNames);
   const heldAt = held.ok ? pressedRange(held.value)?.lowest : undefined;
   return (
@@ -56,6 +71,7 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
         onSubmit={(event) => {
           event.preventDefault();
           if (!chord.ok) return;
+          setFoundBass(bass);
           find({
             chord: chordText(chord.value),
             instrument: {
@@ -121,12 +137,22 @@ export function FindPart({ start, onTake }: { start: Draft; onTake: (frets: Grip
       {state.kind === 'failed' && (
         <ErrorNote title="The search broke off" text="Press Find grips to look again." />
       )}
-      {state.kind === 'done' && state.output.ok && <Found grips={state.output.value} onTake={onTake} />}
+      {state.kind === 'done' && state.output.ok && (
+        <Found grips={state.output.value} isOverBass={foundBass !== ''} onTake={onTake} />
+      )}
     </MarginPart>
   );
 }
 
-function Found({ grips, onTake }: { grips: readonly GripWithMoves[]; onTake: (frets: GripFrets) => void }) {
+function Found({
+  grips,
+  isOverBass,
+  onTake,
+}: {
+  grips: readonly GripWithMoves[];
+  isOverBass: boolean;
+  onTake: (frets: GripFrets) => void;
+}) {
   const shown = useNames();
   if (grips.length === 0)
     return (
@@ -137,17 +163,14 @@ function Found({ grips, onTake }: { grips: readonly GripWithMoves[]; onTake: (fr
     );
   return (
     <ol aria-label="Grips found">
-      {grips.map(({ frets, fingers, name, spanMm, costMm, terms, moves }) => (
+      {grips.map((grip) => (
         <GripChoice
-          key={frets.join()}
-          frets={frets}
-          fingers={fingers}
-          name={name ? shown(name) : 'no plain name'}
-          note={`${costMm.toFixed(0)} in all, span ${Math.round(spanMm)} mm: ${terms
-            .filter(({ mm }) => mm >= 1)
-            .map(({ name: term, mm }) => `${term} ${mm.toFixed(0)}`)
-            .join(', ')}${moves.length > 0 ? `. A finger adds ${moves.map(moveWords).join(', ')}` : ''}`}
-          onTake={() => onTake(frets)}
+          key={grip.frets.join()}
+          frets={grip.frets}
+          fingers={grip.fingers}
+          name={grip.name ? shown(grip.name) : 'no plain name'}
+          note={gripNote(grip, isOverBass)}
+          onTake={() => onTake(grip.frets)}
         />
       ))}
     </ol>
