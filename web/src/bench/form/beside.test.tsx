@@ -160,6 +160,14 @@ test('a version is begun in the margin, heard beside the one before, chosen, ren
     })),
   );
   await waitFor(() => expect(said()).toContain('string 1, fret 5 more'));
+  act(() =>
+    store.edit((each) => ({
+      ...each,
+      tuning: { name: 'Drop D', pitches: ['D2', 'A2', 'D3', 'G3', 'B3', 'E4'] },
+    })),
+  );
+  await waitFor(() => expect(said()).toContain('This version is written for another tuning'));
+  act(() => store.undo());
   fireEvent.click(screen.getByLabelText('basic'));
   expect(score().passages?.[0]).toMatchObject({ chosen: 'basic', others: [{ label: 'extended' }] });
   expect(score().bars[1]?.notes.some(({ fret }) => fret === 5)).toBe(false);

@@ -64,6 +64,11 @@ export function Beside() {
         {state === 'ready' && a && b ? <Differences a={a} b={b} alignment={alignment} /> : null}
       </div>
       {state === 'reading' && <p role="status">Reading what is to stand beside it.</p>}
+      {state === 'otherTuning' && (
+        <p role="alert">
+          This version is written for another tuning. Tune the piece back to see it, or choose another.
+        </p>
+      )}
       {state === 'failed' && (
         <p role="alert">
           It cannot be read just now, or is there no longer. Choose another, or try again in a moment.

@@ -34,7 +34,7 @@ interface Chosen {
 
 /** What is held beside what, and all that could be. */
 export interface Beside {
-  readonly state: 'ready' | 'reading' | 'failed' | 'nothing';
+  readonly state: 'ready' | 'reading' | 'failed' | 'otherTuning' | 'nothing';
   /** Above: what is compared with. */
   readonly a: Side | undefined;
   /** Below: what is on the bench. */
@@ -83,6 +83,8 @@ export function useBeside(): Beside {
       b: { score, ...bounds(passage), name, short: passage.chosen },
     };
   }
+  if (kind === 'v' && passage?.labels.includes(key) && key !== passage.chosen)
+    return { ...shared, state: 'otherTuning', a: undefined, b: undefined };
   if (kind === 'r' || kind === 'p') {
     const section = read('own') === whole ? undefined : chosen?.section;
     const name = section ? sectionName(section, score) : 'The whole piece';
