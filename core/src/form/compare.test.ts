@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import type { Result } from '../fault/index.ts';
 import { scoreLimits, unfold, type Score } from '../score/index.ts';
 import { smallScores } from '../testing/small-scores.ts';
+import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
 import {
   addSectionAs,
@@ -94,12 +95,8 @@ describe('sections and the order they are played in', () => {
     ...score,
     bars: score.bars.map((bar, index) => ({ ...bar, id: `bar-${index + 1}` })),
   }))(written(['m1:0@1', 'm1:1@1', 'm1:2@1', 'm1:3@1']));
-  const done = (result: Result<Score>): Score => {
-    if (!result.ok) throw new Error(result.fault.reason);
-    return result.value;
-  };
-  const two = done(addSectionAs(start, { first: 0, last: 3 }, 'Verse 2', newId));
-  const three = done(addSectionAs(two, { first: 2, last: 3 }, 'Ending', newId));
+  const two = valueOf(addSectionAs(start, { first: 0, last: 3 }, 'Verse 2', newId));
+  const three = valueOf(addSectionAs(two, { first: 2, last: 3 }, 'Ending', newId));
   const played = (score: Score) =>
     turnsOf(score)
       .map(({ section }) => section.name)
@@ -116,14 +113,14 @@ describe('sections and the order they are played in', () => {
   test('turns are moved, repeated and left out, for sound as for the page', () => {
     const ids = (score: Score) => unfold(score).order.map(({ bar }) => bar + 1);
     expect(ids(three)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
-    const again = done(repeatTurn(three, 0));
+    const again = valueOf(repeatTurn(three, 0));
     expect(played(again)).toBe('Verse 1 · Verse 1 · Verse 2 · Ending');
     expect(ids(again).slice(0, 8)).toEqual([1, 2, 3, 4, 1, 2, 3, 4]);
-    expect(played(done(moveTurn(three, 2, -1)))).toBe('Verse 1 · Ending · Verse 2');
-    const without = done(dropTurn(three, 1));
+    expect(played(valueOf(moveTurn(three, 2, -1)))).toBe('Verse 1 · Ending · Verse 2');
+    const without = valueOf(dropTurn(three, 1));
     expect(played(without)).toBe('Verse 1 · Ending');
     expect(unplayedSections(without).map(({ name }) => name)).toEqual(['Verse 2']);
-    expect(done(moveTurn(done(moveTurn(three, 2, -1)), 1, 1))).toEqual(three);
+    expect(valueOf(moveTurn(valueOf(moveTurn(three, 2, -1)), 1, 1))).toEqual(three);
   });
   test('more sections or turns than a score can hold are refused, so that it can always be saved', () => {
     let result: Result<Score> = { ok: true, value: three };
@@ -135,7 +132,7 @@ describe('sections and the order they are played in', () => {
     expect(turns.ok || turns.fault.reason).toMatch(/At most 64/);
   });
   test('bars that are played twice hold notes of their own', () => {
-    const { score } = unfold(done(repeatTurn(three, 0)));
+    const { score } = unfold(valueOf(repeatTurn(three, 0)));
     expect(score.bars[0]!.notes[0]).not.toBe(score.bars[4]!.notes[0]);
   });
   test('two sections side by side: only what differs', () => {
@@ -152,9 +149,9 @@ describe('sections and the order they are played in', () => {
 
   test('the order as a player reads it; as written nothing need be said', () => {
     expect(orderWords(three)).toBeUndefined();
-    const again = done(repeatTurn(done(repeatTurn(three, 1)), 0));
+    const again = valueOf(repeatTurn(valueOf(repeatTurn(three, 1)), 0));
     expect(orderWords(again)).toBe('Verse 1 twice, Verse 2 twice, Ending');
-    expect(orderWords(done(moveTurn(done(repeatTurn(again, 3)), 4, 1)))).toBe(
+    expect(orderWords(valueOf(moveTurn(valueOf(repeatTurn(again, 3)), 4, 1)))).toBe(
       'Verse 1 twice, Verse 2 twice, Ending, Verse 2',
     );
   });

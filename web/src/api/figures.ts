@@ -1,13 +1,11 @@
-import { endpoints, RefusedRequest, request } from '@jocund/contract';
+import { endpoints, request } from '@jocund/contract';
 import { asFigureDocument, openFigure, type Figure } from '@jocund/core/figures';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { problemOf } from './problem.ts';
 
 const figuresKey = ['figures'];
 
-const problemOf = (error: unknown): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. Nothing was changed; try again in a moment.';
+const unreached = 'The server cannot be reached. Nothing was changed; try again in a moment.';
 
 type Done = (problem?: string) => void;
 
@@ -40,7 +38,7 @@ export function useDrawer(): Drawer {
   });
   const told = (done: Done) => ({
     onSuccess: () => done(),
-    onError: (error: unknown) => done(problemOf(error)),
+    onError: (error: unknown) => done(problemOf(error, unreached)),
   });
   return {
     figures: list.data?.figures ?? [],

@@ -1,12 +1,10 @@
-import { endpoints, RefusedRequest, request, type OwnForm } from '@jocund/contract';
+import { endpoints, request, type OwnForm } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { problemOf } from './problem.ts';
 
 const formsKey = ['forms'];
 
-const problemOf = (error: unknown): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. The form is in this piece and can be kept later.';
+const unreached = 'The server cannot be reached. The form is in this piece and can be kept later.';
 
 type Done = (problem?: string) => void;
 
@@ -32,7 +30,7 @@ export function useOwnForms(): {
   });
   const told = (done: Done) => ({
     onSuccess: () => done(),
-    onError: (error: unknown) => done(problemOf(error)),
+    onError: (error: unknown) => done(problemOf(error, unreached)),
   });
   return {
     kept: list.data ?? [],

@@ -1,12 +1,10 @@
-import { endpoints, RefusedRequest, request, type OwnPattern } from '@jocund/contract';
+import { endpoints, request, type OwnPattern } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { problemOf } from './problem.ts';
 
 const patternsKey = ['thumb-patterns'];
 
-const problemOf = (error: unknown): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. The pattern is in this piece and can be kept later.';
+const unreached = 'The server cannot be reached. The pattern is in this piece and can be kept later.';
 
 /** The studio's own thumb patterns, and ways to keep one and to let one go. */
 export function useOwnPatterns(): {
@@ -32,7 +30,10 @@ export function useOwnPatterns(): {
   return {
     kept: list.data ?? [],
     keep: (pattern, done) =>
-      keep.mutate(pattern, { onSuccess: () => done(), onError: (error) => done(problemOf(error)) }),
+      keep.mutate(pattern, {
+        onSuccess: () => done(),
+        onError: (error) => done(problemOf(error, unreached)),
+      }),
     drop: (id) => drop.mutate(id),
   };
 }

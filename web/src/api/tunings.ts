@@ -1,20 +1,11 @@
-import {
-  endpoints,
-  RefusedRequest,
-  request,
-  type LoggedDrill,
-  type NewDrill,
-  type OwnTuning,
-} from '@jocund/contract';
+import { endpoints, request, type LoggedDrill, type NewDrill, type OwnTuning } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { problemOf } from './problem.ts';
 
 const tuningsKey = ['tunings'];
 const drillsKey = ['ear-drills'];
 
-const problemOf = (error: unknown): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. Try again when it is back.';
+const unreached = 'The server cannot be reached. Try again when it is back.';
 
 /** The studio's own tunings, and ways to keep one and to let one go. */
 export function useOwnTunings(): {
@@ -40,7 +31,7 @@ export function useOwnTunings(): {
   return {
     kept: list.data ?? [],
     keep: (tuning, done) =>
-      keep.mutate(tuning, { onSuccess: () => done(), onError: (error) => done(problemOf(error)) }),
+      keep.mutate(tuning, { onSuccess: () => done(), onError: (error) => done(problemOf(error, unreached)) }),
     drop: (id, done) => drop.mutate(id, { onSuccess: done }),
   };
 }
