@@ -17,6 +17,7 @@ const coreFloors = [
   'melody',
   'form',
   'figures',
+  'two-guitars',
   'style',
   'licks',
   'grading',

@@ -9,9 +9,13 @@ import { withSigns } from '@jocund/core/pitch';
 import { findGrips, nameGrip, parseChord } from '@jocund/core/shapes';
 import { applyThumb } from '@jocund/core/thumb';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import { secondParts } from '@jocund/core/two-guitars';
 import { Chord } from 'tonal';
 
-/** Bundled and run by bench.mjs, as a worker runs it. The first argument is the demo piece for the tuning finder. */
+/** Bundled and run by bench.mjs, as a worker runs it. The first argument is the project's folder. */
+const [blues, rag] = ['gravel-lantern-blues', 'tin-ferry-rag'].map(
+  (name) => `${process.argv[2]}/demo/${name}.jocund.json`,
+);
 const standard = parseTuning('standard');
 if (!standard.ok) throw new Error(standard.fault.reason);
 const instrument = { tuning: standard.value, capo: 0, scaleMm: 650, fretCount: 20 };
@@ -34,6 +38,7 @@ benchNaming();
 benchFingering();
 benchSheet();
 benchLinks();
+benchSecondGuitar();
 
 function benchGrips() {
   const symbols = ['D7', 'G', 'Am', 'E7', 'F#m7b5', 'Bdim7', 'C13', 'F'];
@@ -50,7 +55,7 @@ function benchGrips() {
 }
 
 function benchFinder() {
-  const { score } = JSON.parse(readFileSync(process.argv[2] ?? '', 'utf8'));
+  const { score } = JSON.parse(readFileSync(blues ?? '', 'utf8'));
   const passage = passageOf(score);
   const totals = [];
   let longest = 0;
@@ -132,7 +137,7 @@ function tripleStops(score) {
 /** Both hands of the demo piece, as often over as makes the wanted number of bars. */
 function benchFingering() {
   /** @type {{ score: import('@jocund/core/score').Score }} */
-  const { score } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  const { score } = JSON.parse(readFileSync(rag ?? '', 'utf8'));
   /** @type {(bars: typeof score.bars) => typeof score.bars} */
   const copyOf = (bars) => JSON.parse(JSON.stringify(bars));
   const repeat = (/** @type {number} */ times) => ({
@@ -190,7 +195,7 @@ function benchFingering() {
 /** The demo piece, as often over as makes the wanted number of bars, every bar an object of its own. */
 function demoPiece(/** @type {number} */ bars) {
   /** @type {{ score: import('@jocund/core/score').Score }} */
-  const { score } = JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8'));
+  const { score } = JSON.parse(readFileSync(rag ?? '', 'utf8'));
   const repeated = Array.from({ length: bars }, (_, index) => score.bars[index % score.bars.length]);
   return { ...score, bars: /** @type {typeof score.bars} */ (JSON.parse(JSON.stringify(repeated))) };
 }
@@ -257,4 +262,29 @@ function benchLinks() {
     }),
   );
   report('a change that 60 linked bars follow, drawn', `${median(ms).toFixed(0)} ms`, '<= 50 ms');
+}
+
+/** A second guitar for 64 bars, chords, eight capos. */
+function benchSecondGuitar() {
+  const search = {
+    texture: /** @type {const} */ ('chords'),
+    tuning: instrument.tuning,
+    capos: [0, 1, 2, 3, 4, 5, 6, 7],
+    hand: mediumHand,
+    limit: 3,
+  };
+  let longest = 0;
+  const total = milliseconds(() => {
+    const steps = secondParts(demoPiece(64), search);
+    for (let step = { done: false }; !step.done;) {
+      longest = Math.max(
+        longest,
+        milliseconds(() => {
+          step = /** @type {{ done: boolean }} */ (steps.next());
+        }),
+      );
+    }
+  });
+  report('a second guitar for 64 bars, eight capos', `${(total / 1000).toFixed(1)} s`, '–');
+  report('its longest step, before a cancel is heard', `${longest.toFixed(0)} ms`, '–');
 }

@@ -23,8 +23,9 @@ const [only, ...rest] = process.argv.slice(2);
 if (only === 'fuzz') process.exit(await runBundled('fuzz-files.mjs', rest));
 if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
+if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only !== undefined) {
-  console.log('npm run bench, npm run bench -- fuzz [COUNT], fingers [ROUNDS], tunings [fit]');
+  console.log('npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], tunings [fit]');
   process.exit(2);
 }
 await buildAll();
@@ -36,7 +37,7 @@ try {
   await benchStart();
   await benchSynthesis();
   await benchPress();
-  await benchCore();
+  await runBundled('bench-core.mjs', []);
   const server = await startJocund();
   try {
     await benchBrowser(server.address);
@@ -110,22 +111,11 @@ async function bundled(name, folder) {
 
 /** Bundles and runs a script that stands for itself, with the project's folder as its first argument. @param {string} name @param {readonly string[]} args */
 async function runBundled(name, args) {
-  const folder = join(dataFolder(), `bench-${process.pid}`);
+  const folder = join(dataFolder(), `bench-${process.pid}-${name}`);
   mkdirSync(folder, { recursive: true });
-  const code = await run(process.execPath, [await bundled(name, folder), root, ...args]);
+  const code = await run(process.execPath, ['--expose-gc', await bundled(name, folder), root, ...args]);
   rmSync(folder, { recursive: true, force: true });
   return code;
-}
-
-async function benchCore() {
-  const outfile = await bundled('bench-core.mjs', data);
-  const piece = (/** @type {string} */ name) => join(root, `demo/${name}.jocund.json`);
-  await run(process.execPath, [
-    '--expose-gc',
-    outfile,
-    piece('gravel-lantern-blues'),
-    piece('tin-ferry-rag'),
-  ]);
 }
 
 /** @param {string} address */

@@ -12,6 +12,7 @@ import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
+import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
 import { thumb } from './commands/thumb.ts';
 import { tune, tunings } from './commands/tuning.ts';
@@ -33,6 +34,7 @@ const commands: readonly Command[] = [
   form,
   diff,
   figure,
+  second,
   convert,
   schema,
 ];

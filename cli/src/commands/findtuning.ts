@@ -3,6 +3,7 @@ import { keyText } from '@jocund/core/pitch';
 import { findTunings, keyWords, passageOf, type FoundTuning } from '@jocund/core/tuning-finder';
 import { orRefuse, positional, table, wholeNumber, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
+import { finished } from '../finished.ts';
 
 /** `findtuning`: which tuning, capo and key a passage lies best in. */
 export const findtuning: Command = {
@@ -18,7 +19,7 @@ export const findtuning: Command = {
   },
   run: (args) => {
     const score = readScoreFile(positional(args, 'FILE')[0] ?? '');
-    const found = ranked(
+    const found = finished(
       findTunings(passageOf(score), {
         tunings: tuningsOf(args),
         today: orRefuse(parseTuning(args.text('today') ?? 'standard')),
@@ -38,13 +39,6 @@ const tuningsOf = (args: Arguments): readonly Tuning[] =>
     .text('tunings')
     ?.split(',')
     .map((text) => orRefuse(parseTuning(text.trim()))) ?? tuningTable;
-
-function ranked(steps: Generator<number, FoundTuning[]>): FoundTuning[] {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
 
 const round = (value: number, digits = 1) => Number(value.toFixed(digits));
 

@@ -28,6 +28,7 @@ export const callDigitSize = 20;
 export const plusSize = 14;
 export const countSize = 12.5;
 export const lyricSize = 13;
+export const sungSize = 13;
 /** Least room between neighbours in the call line, and on one string. */
 const callGap = 6;
 const plateGap = 2;
@@ -90,12 +91,13 @@ function reachesAt(bar: Bar, tick: Ticks, isCounted: boolean): Reach[] {
     left: (width + gap) / 2,
     right: (width + gap) / 2,
   });
-  const lyric = wordsOf(bar).find((word) => word.tick === tick)?.text;
+  const word = wordsOf(bar).find((each) => each.tick === tick);
   return [
     ...notes.map(reachOf),
     ...(said.length > 0 ? [half('call', callDigitsWidth(callDigits(said)), callGap)] : []),
     ...(isCounted ? [half('count', textWidth(countAt(bar.metre, tick), countSize, 'sans'), 4)] : []),
-    ...(lyric ? [half('lyric', textWidth(lyric, lyricSize, 'serif', true), 5)] : []),
+    ...(word ? [half('lyric', textWidth(word.text, lyricSize, 'serif', true), 5)] : []),
+    ...(word?.pitch ? [half('sung', textWidth(word.pitch, sungSize, 'serif', true), 5)] : []),
   ];
 }
 

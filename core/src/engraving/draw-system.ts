@@ -1,5 +1,12 @@
 import type { CallEntry } from '../directions/index.ts';
-import { placedNotes, previousOnString, wordsOf, type Note, type Score } from '../score/index.ts';
+import {
+  hasSungPitch,
+  placedNotes,
+  previousOnString,
+  wordsOf,
+  type Note,
+  type Score,
+} from '../score/index.ts';
 import { drawCallRow } from './draw/call-row.ts';
 import { drawFingerSigns, type FingerSigns } from './draw/finger-signs.ts';
 import { frameOf, type BarFrame } from './draw/frame.ts';
@@ -62,6 +69,7 @@ export function drawSystem(
   const rows = rowsFor({
     head: bars.some(hasHead),
     lyrics: bars.some((bar) => wordsOf(bar).length > 0),
+    sungPitches: bars.some(hasSungPitch),
     staff: options.staff !== undefined,
   });
   const frames = layout.bars.flatMap((each) => {
@@ -92,7 +100,11 @@ function shapesOf(
   const sourceX = sourcesIn(score, frames);
   const first = layout.bars[0]?.bar ?? 0;
   return [
-    ...drawCallFrame(rows, layout.width),
+    ...drawCallFrame(
+      rows,
+      layout.width,
+      frames.some(({ bar }) => hasSungPitch(bar)),
+    ),
     ...drawStrings(score, rows, layout.width, options.shown),
     ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
     ...(options.staff?.(score, frames) ?? []),
@@ -105,7 +117,7 @@ function shapesOf(
       ...drawPlates(frame),
       ...drawDynamics(frame),
       ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
-      ...drawCallRow(frame, calls[frame.index] ?? [], score.bars),
+      ...drawCallRow(frame, calls[frame.index] ?? [], score.bars, options.shown),
     ]),
   ];
 }
@@ -160,7 +172,7 @@ export function drawExcerpt(
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
-  const rows = rowsFor({ head: false, lyrics: false, staff: false });
+  const rows = rowsFor({ head: false, lyrics: false, sungPitches: false, staff: false });
   const frames = layout.bars.flatMap((each) => {
     const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];

@@ -19,11 +19,14 @@ export interface SheetRows {
   readonly countBase: number;
   /** Sung words: only where the system has any. */
   readonly lyricBase: number;
+  /** Pitches of the singer where they are not the guitar's: only where the system has any. */
+  readonly sungBase: number;
   readonly bottom: number;
 }
 
 const headHeight = 24;
 const lyricHeight = 17;
+const sungHeight = 16;
 /** From the grips to the stems of the tab: a staff with room for its ledger lines, high and low. */
 const staffHeight = 148;
 /** Room over the staff's highest line: to the A at fret 17 of string 1. */
@@ -33,11 +36,12 @@ const staffRoom = 46;
 export interface RowNeeds {
   readonly head: boolean;
   readonly lyrics: boolean;
+  readonly sungPitches: boolean;
   readonly staff: boolean;
 }
 
-/** The rows of a system that has, or has not, a head and sung words. */
-export function rowsFor({ head, lyrics, staff }: RowNeeds): SheetRows {
+/** The rows of a system that has, or has not, a head, sung words and a singer's own pitches. */
+export function rowsFor({ head, lyrics, sungPitches, staff }: RowNeeds): SheetRows {
   const first = head ? headHeight : 0;
   const top = first + (staff ? staffHeight : 0);
   return {
@@ -54,7 +58,8 @@ export function rowsFor({ head, lyrics, staff }: RowNeeds): SheetRows {
     callBottom: top + 276,
     countBase: top + 293,
     lyricBase: top + 309,
-    bottom: top + 300 + (lyrics ? lyricHeight : 0),
+    sungBase: top + 325,
+    bottom: top + 300 + (lyrics ? lyricHeight : 0) + (sungPitches ? sungHeight : 0),
   };
 }
 

@@ -6,6 +6,7 @@ import {
   momentOf,
   numberOfBar,
   ticksOf,
+  withoutBrokenTies,
   type Bar,
   type Moment,
   type Note,
@@ -14,7 +15,6 @@ import {
 import { bareScore } from './bare-score.ts';
 import type { Figure } from './figure.ts';
 import { figureLimits } from './limits.ts';
-import { withoutBrokenTies } from './ties.ts';
 import type { FigureRole } from './roles.ts';
 
 export interface FigureCut {

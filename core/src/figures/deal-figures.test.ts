@@ -96,3 +96,12 @@ test('refused: a figure that reaches past the section', () => {
   const refused = dealFigures(piece(), { pool: [long, ...pool], bar: 2, times: 2, seed: 1, newId });
   expect(refused).toMatchObject({ ok: false, fault: { reason: '“long” reaches past the end of Verse' } });
 });
+
+test('rounds come before an ending, not after it', () => {
+  const [verse, , last] = piece().bars;
+  if (!verse || !last) throw new Error('no bars');
+  const closed = { ...piece(), bars: [verse, { ...last, section: { id: 'end', name: 'Ending' } }] };
+  const { score } = valueOf(dealFigures(closed, { pool, bar: 0, times: 2, seed: 3, newId }));
+  const names = new Map(sectionsOf(score).map(({ id, name }) => [id, name]));
+  expect(score.order?.map((id) => names.get(id))).toEqual(['Verse', 'Round 1', 'Round 2', 'Ending']);
+});

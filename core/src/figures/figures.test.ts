@@ -214,6 +214,18 @@ describe('laid', () => {
 });
 
 describe('kept', () => {
+  test('played before in a bar that is otherwise another, it follows that part alone', () => {
+    const bars = written(['[x02020] m1:3@1 m1:0@1.5 m2:3@2 m1:5@4', '[x02020] m1:9@4', '[x02020] m1:7@3'], {
+      key: key('A'),
+    });
+    const named = { ...bars, bars: bars.bars.map((bar, index) => ({ ...bar, id: `b${index}` })) };
+    const half = cutOf(named, { to: { bar: 0, tick: 1920 } });
+    const laid = layFigure(named, 1, half);
+    expect(laid.ok && [laid.value.linked, laid.value.isRiff]).toEqual([[], true]);
+    expect(laid.ok && laid.value.score.bars[1]?.riffs).toEqual([
+      { voice: 'melody', tick: 0, ticks: 1920, of: 'b0', from: 0 },
+    ]);
+  });
   test('a figure is read as it was written', () => {
     const figure = cutOf(piece);
     const read = openFigure(JSON.parse(JSON.stringify(asFigureDocument(figure))));

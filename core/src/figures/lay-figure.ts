@@ -1,11 +1,12 @@
 import { fail, ok, type Result } from '../fault/index.ts';
-import { barDifference, isNoDifference, linkBar } from '../form/index.ts';
+import { barDifference, isNoDifference, linkAlikeRiff, linkBar } from '../form/index.ts';
 import {
   barTicks,
   gripAt,
   inPlayingOrder,
   insertBarAfter,
   numberOfBar,
+  withoutBrokenTies,
   withWordsOf,
   wordsOf,
   type Bar,
@@ -15,7 +16,6 @@ import {
 } from '../score/index.ts';
 import { applyThumb, barPattern, byHand } from '../thumb/index.ts';
 import type { Figure } from './figure.ts';
-import { withoutBrokenTies } from './ties.ts';
 
 export interface LaidFigure {
   readonly score: Score;
@@ -24,6 +24,8 @@ export interface LaidFigure {
   readonly last: number;
   /** Bars that play the same as an earlier one and are linked to it now; from 0. */
   readonly linked: readonly number[];
+  /** Whether it plays within a bar what an earlier part of a bar plays, and follows that now. */
+  readonly isRiff: boolean;
   /** Notes of the figure whose string a voice that stays takes at that moment: they are not laid. */
   readonly leftOut: number;
 }
@@ -31,7 +33,7 @@ export interface LaidFigure {
 /**
  * Lays a figure from a bar on, on the beats it has: its voices and its grips take the place of what was there meanwhile. A voice it does not have, and
  * whatever lies before its first beat and after its last, stays. Bars are added where the piece ends first. A bar that comes out like an earlier one is
- * linked to it. Refused: a bar of another length, another tuning.
+ * linked to it; where only the figure itself was played before, on another beat, that is linked. Refused: a bar of another length, another tuning.
  */
 export function layFigure(score: Score, bar: number, figure: Figure): Result<LaidFigure> {
   if (figure.score.tuning.pitches.join() !== score.tuning.pitches.join())
@@ -59,9 +61,27 @@ export function layFigure(score: Score, bar: number, figure: Figure): Result<Lai
     { score: room, leftOut: 0 },
   );
   const held = applyThumb(withGripAfter(laid.score, room, bar, figure));
-  return ok(
-    withLinks({ score: withoutBrokenTies(held, room), first: bar, last, linked: [], leftOut: laid.leftOut }),
+  const whole = withLinks({
+    score: withoutBrokenTies(held, room),
+    first: bar,
+    last,
+    linked: [],
+    isRiff: false,
+    leftOut: laid.leftOut,
+  });
+  return ok(whole.linked.length > 0 ? whole : asRiff(whole, figure));
+}
+
+/** A figure of one bar that was played before, on whichever beat, follows what it repeats. */
+function asRiff(laid: LaidFigure, figure: Figure): LaidFigure {
+  const [only, ...others] = figure.score.bars;
+  if (!only || others.length > 0) return laid;
+  const [tick, until] = rangeIn(figure, 0);
+  const score = (['melody', 'thumb'] as const).reduce(
+    (each, voice) => linkAlikeRiff(each, laid.first, { voice, tick, ticks: until - tick }),
+    laid.score,
   );
+  return score === laid.score ? laid : { ...laid, score, isRiff: true };
 }
 
 type Laying = Pick<LaidFigure, 'score' | 'leftOut'>;

@@ -126,7 +126,7 @@ describe('sections and the order they are played in', () => {
     let result: Result<Score> = { ok: true, value: three };
     while (result.ok && result.value.bars.length <= scoreLimits.bars)
       result = addSectionAs(result.value, { first: 0, last: 3 }, 'More', newId);
-    expect(result.ok || result.fault.reason).toMatch(/at most 400 bars/);
+    expect(result.ok || result.fault.reason).toMatch(/At most 64 sections/);
     let turns: Result<Score> = { ok: true, value: three };
     for (let time = 0; turns.ok && time < 100; time += 1) turns = repeatTurn(turns.value, 0);
     expect(turns.ok || turns.fault.reason).toMatch(/At most 64/);

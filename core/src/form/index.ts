@@ -4,7 +4,9 @@ export { barDifference, isNoDifference, withDifference, type BarDifference } fro
 export { barText, chordBeats, formText, parseForm, type FormBar, type FormChord } from './form-text.ts';
 export { barsOfForm, formTable, numeralsOf, type FormPlan } from './form-table.ts';
 export { layForm, lengthsOf, type SectionLengths } from './lay-form.ts';
-export { breakLink, dropDifference, followLinks, linkBar, linkState, type LinkState } from './links.ts';
+export { followLinks } from './follow.ts';
+export { breakLink, dropDifference, linkBar, linkState, type LinkState } from './links.ts';
+export { breakRiff, dropRiffDifference, layRiff, linkAlikeRiff, riffsAt, type RiffState } from './riffs.ts';
 export { barsOf, sectionAt, sectionName, sectionsOf, type Section } from './sections.ts';
 export { writeChords, writeForm, type FormWriting } from './write-form.ts';
 export { barDifferencesSaid, type BarDifferenceSaid, type BarPlace } from './bar-words.ts';

@@ -69,7 +69,7 @@ function follows(score: Score, bar: Bar, other: Bar): boolean {
  * What an edit does to the bars linked to those it changed: each follows its base, but for what already differed. Links to bars that are gone
  * pass on to what those were linked to, or to the first of the bars that followed them. A score without links is handed back as it is.
  */
-export function followLinks(before: Score, after: Score): Score {
+export function followBars(before: Score, after: Score): Score {
   if (before === after || !after.bars.some(({ sameAs }) => sameAs !== undefined)) return after;
   const sound = withSoundLinks(before, after);
   const was = new Map(before.bars.flatMap((bar) => (bar.id === undefined ? [] : [[bar.id, bar] as const])));
@@ -92,14 +92,28 @@ export function followLinks(before: Score, after: Score): Score {
 
 /** A linked bar after its base went from one state to another; where the new one is too short for what is its own, it keeps its metre. */
 function followed(bar: Bar, old: Bar, base: Bar): Bar {
+  if (playsSame(old, base)) return bar;
   const own = barDifference(linked(old), linked(bar));
-  const moved = withDifference({ ...bar, ...emptied, ...linked(base) }, own);
+  const plain = { ...bar, ...emptied, ...linked(base) };
+  const isPlain = isNoDifference(own);
+  const moved = isPlain ? plain : withDifference(plain, own);
   const length = barTicks(moved.metre);
   const fits =
     moved.notes.every(({ tick, durationTicks }) => tick + durationTicks <= length) &&
     moved.grips.every(({ tick }) => tick < length);
   const next = keepOwn(fits ? moved : { ...moved, metre: bar.metre }, bar);
-  return isNoDifference(barDifference(bar, next)) ? bar : next;
+  return !isPlain && isNoDifference(barDifference(bar, next)) ? bar : next;
+}
+
+/** One base is asked for by every bar that follows it. */
+const comparedBases = new WeakMap<Bar, { readonly old: Bar; readonly same: boolean }>();
+
+function playsSame(old: Bar, base: Bar): boolean {
+  const known = comparedBases.get(base);
+  if (known?.old === old) return known.same;
+  const same = isNoDifference(barDifference(linked(old), linked(base)));
+  comparedBases.set(base, { old, same });
+  return same;
 }
 
 const emptied = { thumbPattern: undefined, beatPatterns: undefined, leftOut: undefined, dynamics: undefined };

@@ -77,8 +77,8 @@ export function withFirstSection(score: Score, name: string, newId: () => string
 }
 
 /**
- * A new section at the end that is the same as another, or as some of its bars: every bar is linked. It is played last. `name` names it;
- * indexes count from 0, both included.
+ * A new section at the end that is the same as another, or as some of its bars: every bar is linked. It is played last, but before an ending.
+ * `name` names it; indexes count from 0, both included.
  */
 export function addSectionAs(
   score: Score,
@@ -103,8 +103,14 @@ export function addSectionAs(
       notes: bar.notes.map(({ lyric: _lyric, comment: _comment, ...note }) => unnamed(note)),
     };
   });
-  return setOrder({ ...named, bars: [...named.bars, ...copies] }, [...order, id]);
+  const sections = new Map(sectionsOf(named).map((section) => [section.id, section.name]));
+  const endsWell = isEnding(sections.get(order.at(-1) ?? '') ?? '') && !isEnding(name);
+  const played = endsWell ? [...order.slice(0, -1), id, ...order.slice(-1)] : [...order, id];
+  return setOrder({ ...named, bars: [...named.bars, ...copies] }, played);
 }
+
+/** What closes a piece, by its name (common practice). */
+const isEnding = (name: string): boolean => /^(ending|outro|coda|tag)\b/i.test(name);
 
 /** Links the bars of a section to another’s, bar by bar, as many as both have; what they played of their own is let go. */
 export function linkSection(score: Score, section: Section, to: Section): Score {

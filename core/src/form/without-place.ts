@@ -1,6 +1,6 @@
 import type { Bar } from '../score/index.ts';
 
-/** What a bar plays and is held by: what belongs to its place in the piece, section, comment, words, pickup, repeats and endings, stays there. */
+/** What a bar plays and is held by: what belongs to its place in the piece, section, comment, words, pickup, repeats, endings and what its riffs follow, stays there. */
 export const withoutPlace = ({
   section: _,
   comment: __,
@@ -9,5 +9,6 @@ export const withoutPlace = ({
   repeatTimes: _____,
   endings: ______,
   sung: _______,
+  riffs: ________,
   ...bar
 }: Bar): Bar => bar;

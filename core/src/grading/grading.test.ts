@@ -34,7 +34,7 @@ describe('the grade', () => {
     expect(level(score, 'Grip changes')).toMatchObject({ value: 1, where: [{ bar: 2, beat: 1 }] });
     expect(level(score, 'Fretting-hand notes')).toMatchObject({
       value: 1,
-      why: '1 hammer-on, pull-off or slide, 1 landing with the thumb',
+      why: '1 hammer-on, pull-off or slide, 1 landing with the other voice',
     });
   });
   test('reach is in mm and shrinks up the neck (equal temperament)', () => {
@@ -130,6 +130,11 @@ describe('the ladder', () => {
     };
     expect(cutLadder(pinched).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
     expect(validateScore(pinched)).toEqual([]);
+  });
+
+  test('where nothing is pinched no rung comes twice', () => {
+    const apart = written(['[022100] t6:0@1 t6:0@3 m1:0@2/1 m1:3@4/1']);
+    expect(cutLadder(apart).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
   });
 
   test('versions of a passage are rungs of the whole, in their order; parts are cut from the basic one', () => {

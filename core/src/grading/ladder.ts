@@ -54,7 +54,7 @@ const orders: Record<LadderOrder, readonly CutId[]> = {
 };
 
 /**
- * Cuts a score into rungs. A rung that would have no notes, or the very notes of the whole, is left out, so a score
+ * Cuts a score into rungs. A rung that would have no notes, or the very notes of the whole or of a rung before it, is left out, so a score
  * without off-beats has three rungs and a bass exercise one. Where passages have a basic version, the rungs before the whole are cut from it,
  * and the whole comes version by version: basic, optional, extended, what stands among them in its place.
  */
@@ -83,7 +83,10 @@ function cutRungs(score: Score, order: LadderOrder): CutRung[] {
     .filter((id) => id !== 'whole')
     .map((id) => ({ ...plans[id], score: cutScore(base, plans[id]) }))
     .filter(({ score: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
-    .filter(({ score: cut }) => notesOf(cut) !== whole);
+    .filter(({ score: cut }) => notesOf(cut) !== whole)
+    .filter(
+      ({ score: cut }, index, all) => all.findIndex((each) => notesOf(each.score) === notesOf(cut)) === index,
+    );
   const standing = score.bars.some((bar) => bar.notes.length > 0) ? [{ ...plans.whole, score }] : [];
   const stands = Math.max(...passagesOf(score).map(({ chosen }) => rankOf(chosen)), 0);
   const versions = rungVersions.flatMap((label): CutRung[] => {

@@ -46,7 +46,14 @@ export function openPitch(tuning: Tuning, string: StringNumber): Pitch {
   return pitch.value;
 }
 
-export const openMidi = (tuning: Tuning, string: StringNumber): Midi => midiOf(openPitch(tuning, string));
+export function openMidi(tuning: Tuning, string: StringNumber): Midi {
+  const known = openMidis.get(tuning.pitches) ?? [];
+  openMidis.set(tuning.pitches, known);
+  return (known[string] ??= midiOf(openPitch(tuning, string)));
+}
+
+/** Pitches are text and asked for with every note: each list of them is read once, string by string. */
+const openMidis = new WeakMap<readonly string[], (Midi | undefined)[]>();
 
 /** The open string's real pitch: as written, moved by as much as the whole guitar is tuned away. */
 export const realMidi = (tuning: Tuning, string: StringNumber): Midi =>

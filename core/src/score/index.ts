@@ -17,6 +17,7 @@ export {
   type BarMarks,
 } from './bar-edits.ts';
 export { indexOfBar, numberOfBar } from './bar-numbers.ts';
+export { withoutBrokenTies } from './broken-ties.ts';
 export { blankScore, keptTuning, type BlankScore } from './blank.ts';
 export { barsText, changesBetween, matchBars } from './changes.ts';
 export {
@@ -77,6 +78,7 @@ export {
   type NoteStroke,
   type PickingDigit,
   type PlacedGrip,
+  type Riff,
   type Score,
   type ThumbStroke,
   type Voice,
@@ -122,4 +124,4 @@ export { swungTick } from './swing.ts';
 export { tempoMap, type Feel, type TempoMap } from './tempo-map.ts';
 export { validateScore } from './validate.ts';
 export type { NoteChange } from './note-change.ts';
-export { withWordLine, withWordsOf, wordLine, wordsOf, type SungWord } from './sung-words.ts';
+export { hasSungPitch, withWordLine, withWordsOf, wordLine, wordsOf, type SungWord } from './sung-words.ts';

@@ -3,6 +3,7 @@ export const scoreLimits = {
   bars: 400,
   notesPerBar: 128,
   gripsPerBar: 16,
+  riffsPerBar: 16,
   /** UTF-16 units of a title, a name, a line. */
   textLength: 200,
   /** UTF-16 units of a comment. */

@@ -21,13 +21,18 @@ function holds(held: unknown, value: unknown): boolean {
   );
 }
 
+/** Every field that some technique sets: a note without any of them is a plain one, as most are. */
+const markFields = new Set(techniques.flatMap(({ sets }) => Object.keys(sets)));
+const none: readonly KnownTechnique[] = [];
+
 /** Notes are immutable and asked on every redraw, so the answer is worked out once. */
-const remembered = new WeakMap<Note, KnownTechnique[]>();
+const remembered = new WeakMap<Note, readonly KnownTechnique[]>();
 
 /** The techniques of a note, in the table's order; the fuller of two that say the same stands alone. */
 export function techniquesOf(note: Note): readonly KnownTechnique[] {
   const known = remembered.get(note);
   if (known) return known;
+  if (!Object.keys(note).some((field) => markFields.has(field))) return none;
   const carried: KnownTechnique[] = techniques.filter((each) => carries(note, each));
   const found = carried.filter(
     (each) => !carried.some((other) => other !== each && sizeOf(other) > sizeOf(each) && covers(other, each)),

@@ -42,12 +42,27 @@ export const metreSchema = z.strictObject({
 
 const patternName = line(40).min(1);
 
+/** "F#4". */
+const sungPitch = z.string().regex(/^[A-G](#|b)?[1-6]$/);
+
+export const riffSchema = z.strictObject({
+  voice: z.enum(['thumb', 'melody']),
+  /** From where in this bar, and how long. */
+  tick,
+  ticks: z.int().min(1).max(61440),
+  /** The bar it comes from, by its id, and where in it. */
+  of: id,
+  from: tick,
+});
+
 export const barSchema = z.strictObject({
   /** Names the bar for as long as it lives, wherever it is moved to. Absent only until the score is kept. */
   id: id.optional(),
   /** The bar, by its id, that this one is the same as: what changes there changes here, except where the two already differ. */
   sameAs: id.optional(),
   metre: metreSchema,
+  /** Parts of the bar that are the same as parts of others: what changes there changes here, except where the two already differ. */
+  riffs: z.array(riffSchema).min(1).max(scoreLimits.riffsPerBar).optional(),
   /** A section of the form begins here and lasts until the next; its bars follow its thumb pattern, if it has one. */
   section: z
     .strictObject({
@@ -71,9 +86,16 @@ export const barSchema = z.strictObject({
   /** Ticks at which the pattern's stroke was left out by hand. */
   leftOut: z.array(tick).max(scoreLimits.notesPerBar).optional(),
   notes: z.array(noteSchema).max(scoreLimits.notesPerBar),
-  /** Sung where the guitar strikes no note of the tune; a syllable whose word goes on ends in a hyphen. */
+  /** Sung where the guitar strikes no note of the tune, or on another pitch than it does; a syllable whose word goes on ends in a hyphen. */
   sung: z
-    .array(z.strictObject({ tick, text: line(60).min(1) }))
+    .array(
+      z.strictObject({
+        tick,
+        text: line(60).min(1),
+        /** What the singer sings, where the guitar does not play it: named as the shapes are, without the capo. */
+        pitch: sungPitch.optional(),
+      }),
+    )
     .max(64)
     .optional(),
   /** Comes before the first beat of the piece: its metre is what is played of a bar, counted to that bar's end. */
@@ -238,6 +260,7 @@ export type GripFrets = z.infer<typeof gripFretsSchema>;
 export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;
 export type Bar = z.infer<typeof barSchema>;
+export type Riff = z.infer<typeof riffSchema>;
 export type KeptVersion = z.infer<typeof keptVersionSchema>;
 export type KeptPassage = z.infer<typeof passageSchema>;
 export type Score = z.infer<typeof scoreSchema>;

@@ -46,6 +46,24 @@ describe('a line of words', () => {
     expect(words(sung, 0)[0]).toBe('to the@1');
     expect(wordLine(sung, all, 'melody')).toBe('to~the riv- er | * by~night@4');
   });
+  test('=A behind a word is the singer’s own pitch, nearest to the tune’s note where no octave is written', () => {
+    // Strings 1 open (E4), 2 fret 3 (D4), 1 fret 2 (F#4); bar 2: string 1 fret 3 (G4) on beat 2.
+    const sung = laid('Slow=A riv=B3-er | oh@1.5=c# home=Bb');
+    expect(sung.bars[0]?.sung).toEqual([
+      { tick: 0, text: 'Slow', pitch: 'A4' },
+      { tick: 960, text: 'riv-', pitch: 'B3' },
+    ]);
+    expect(wordLine(sung, all, 'melody')).toBe('Slow=A4 riv-=B3 er | oh@1.5=C#4 home=Bb4');
+  });
+  test('pitches are read back, stay when the bar is played otherwise, and changing one is told', () => {
+    const sung = laid('Slow=A4 riv- er=D5 | oh@1.5=C#4 home');
+    expect(laid(wordLine(sung, all, 'melody'), 'melody', sung)).toEqual(sung);
+    expect(validateScore(sung)).toEqual([]);
+    const [bar] = sung.bars;
+    const moved = bar && withWordsOf({ ...bar, sung: [] }, wordsOf(bar));
+    expect(moved && wordsOf(moved)).toEqual(bar && wordsOf(bar));
+    expect(changesBetween(laid('Slow'), laid('Slow=A'))).toEqual(['bar 1: sung words changed']);
+  });
   test('a bar that sings on its last beat is not made shorter', () => {
     const result = setMetre(laid('| | late@4'), 2, { beats: 3, unit: 4 });
     expect(result.ok ? '' : result.fault.reason).toBe('The bar holds more than 3/4');

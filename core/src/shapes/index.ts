@@ -1,4 +1,4 @@
-export { chordText, parseChord, type Chord } from './chord.ts';
+export { chordClasses, chordText, parseChord, type Chord } from './chord.ts';
 export { commonMoves, type CommonMove } from './common-moves.ts';
 export { checkClaim, type CheckedClaim } from './claim.ts';
 export { doubleStops, slideTriads, type DoubleStop, type SlideTriad } from './double-stops.ts';

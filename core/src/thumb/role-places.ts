@@ -7,7 +7,7 @@ import {
 } from '../instrument/index.ts';
 import { modulo } from '../pitch/index.ts';
 import { soundingFrets, type BassRole, type PlacedGrip } from '../score/index.ts';
-import { fretOf, gripTones, nameGrip, pressedRange } from '../shapes/index.ts';
+import { fretOf, gripTones, nameGrip, pressedRange, type GripName } from '../shapes/index.ts';
 import { bassStrings } from './bass-strings.ts';
 
 /** Where a stroke lands, and why not where the pattern wants it. */
@@ -88,9 +88,20 @@ function fifthBelow(
   return fret === undefined ? undefined : { string, fret };
 }
 
+/** Grips are immutable and asked for with every stroke, so their tones are named once. */
+const namedTones = new WeakMap<PlacedGrip, { readonly tuning: Tuning; readonly tones: GripName['tones'] }>();
+
+function tonesOf(grip: PlacedGrip, tuning: Tuning): GripName['tones'] {
+  const known = namedTones.get(grip);
+  if (known?.tuning === tuning) return known.tones;
+  const { tones } = nameGrip(tuning, soundingFrets(grip));
+  namedTones.set(grip, { tuning, tones });
+  return tones;
+}
+
 /** Semitones of the grip's own fifth above its root. */
 function fifthOf(grip: PlacedGrip, tuning: Tuning): number {
-  const degrees = nameGrip(tuning, soundingFrets(grip)).tones.map(({ degree }) => degree);
+  const degrees = tonesOf(grip, tuning).map(({ degree }) => degree);
   return degrees.includes('b5') ? 6 : degrees.includes('#5') ? 8 : 7;
 }
 
@@ -123,7 +134,7 @@ function figurePlace(
 /** How far a tone of a grip lies above its root: thirds and fifths are the grip's own. */
 function semitonesIn(role: BassRole, grip: PlacedGrip, tuning: Tuning): number {
   if (role === 'fifth') return fifthOf(grip, tuning);
-  const isMinor = nameGrip(tuning, soundingFrets(grip)).tones.some(({ degree }) => degree === 'b3');
+  const isMinor = tonesOf(grip, tuning).some(({ degree }) => degree === 'b3');
   return role === 'third' && isMinor ? 3 : (roleSemitones[role]?.[0] ?? 0);
 }
 
@@ -158,7 +169,7 @@ function stringOfRole(
 
 /** The grip's root as a MIDI number of any octave. */
 function rootOf(grip: PlacedGrip, tuning: Tuning): number | undefined {
-  const tones = nameGrip(tuning, soundingFrets(grip)).tones;
+  const tones = tonesOf(grip, tuning);
   const root = tones.find(({ degree }) => degree === '1') ?? tones[0];
   return root?.midi;
 }

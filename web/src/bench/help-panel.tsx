@@ -21,6 +21,7 @@ const whole = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo; from anywhere'],
   ['Shift 1 – 7', 'the stages, from anywhere (Alt Shift where digits need Shift)'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut what is selected, or else copy this bar; lay it down'],
+  ['Ctrl Shift V', 'lay copied notes as a riff that follows those it comes from'],
   ['Ctrl Enter', 'new bar after this one'],
   ['Ctrl Backspace', 'take this bar out'],
   ['Space', 'play from this bar, stop'],

@@ -10,7 +10,7 @@ vi.mock('./render-client.ts', () => ({
   createRenderClient: () => ({
     render: ({ feel }: { feel: { tempoBpm: number } }) => {
       const samples = new Float32Array(10);
-      const stems = { thumb: samples, melody: samples, click: samples };
+      const stems = { thumb: samples, melody: samples, click: samples, partner: undefined };
       let resolve: (rendered: Rendered) => void;
       const promise = new Promise<Rendered>((done) => {
         resolve = done;

@@ -3,7 +3,8 @@ import type { Feel, Score } from '@jocund/core/score';
 import { createRenderClient, type Rendering } from './render-client.ts';
 import type { LoopBars, Rendered, Stems } from './render-messages.ts';
 
-export type StemName = keyof Stems;
+/** What can be switched while it plays. */
+export type StemName = Exclude<keyof Stems, 'partner'>;
 
 export interface PlayerState {
   readonly status: 'idle' | 'rendering' | 'playing';
@@ -18,6 +19,8 @@ export interface PlayerState {
 /** What to play: a score at a tempo, from a bar, looping bars or not. Bars count from 0, `toBar` is included. */
 export interface PlayOrder {
   readonly score: Score;
+  /** A second guitar that plays along: bars of the same lengths in the same order. */
+  readonly partner?: Score | undefined;
   readonly feel: Feel;
   readonly fromBar: number;
   readonly loop: LoopBars | undefined;
@@ -36,12 +39,13 @@ const idle: PlayerState = {
 
 interface KeptRendering extends Rendered {
   readonly score: Score;
+  readonly partner: Score | undefined;
   readonly feel: Feel;
   readonly loop: LoopBars | undefined;
   readonly timeline: Timeline;
 }
 
-/** Plays studies through Web Audio: one for each bench. It keeps the last two renderings, so that a second start is at once. */
+/** Plays studies through Web Audio: one for each bench. It keeps the last renderings, so that a second start is at once. */
 export class Player {
   #state = idle;
   readonly #listeners = new Set<() => void>();
@@ -51,7 +55,7 @@ export class Player {
   /** The latest renderings, newest first: two ways that are compared are both at hand. */
   #rendered: readonly KeptRendering[] = [];
   #sources: AudioBufferSourceNode[] = [];
-  #gains: Partial<Record<StemName, GainNode>> = {};
+  #gains: Partial<Record<keyof Stems, GainNode>> = {};
   #frame = 0;
   /** Where in its timeline the sound is at a time of the context's clock; undefined before it begins. */
   #placeAt: ((time: number) => number | undefined) | undefined;
@@ -123,19 +127,19 @@ export class Player {
     this.#context = undefined;
   }
 
-  async #renderedFor({ score, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
-    const kept = this.#rendered.find((each) => isSameSound(each, { score, feel, loop }));
+  async #renderedFor({ score, partner, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
+    const kept = this.#rendered.find((each) => isSameSound(each, { score, partner, feel, loop }));
     if (kept) return this.#keep(kept);
     const isPlaying = this.#state.status === 'playing';
     if (!isPlaying) this.#set({ ...idle, status: 'rendering' });
     const sampleRate = this.#context?.sampleRate ?? 44100;
-    const rendering = this.#client.render({ score, feel, sampleRate, loop }, (share) =>
+    const rendering = this.#client.render({ score, partner, feel, sampleRate, loop }, (share) =>
       isPlaying ? undefined : this.#set({ ...this.#state, share }),
     );
     this.#rendering = rendering;
     try {
       const rendered = await rendering.rendered;
-      return this.#keep({ ...rendered, score, feel, loop, timeline: layTimeline(score, feel) });
+      return this.#keep({ ...rendered, score, partner, feel, loop, timeline: layTimeline(score, feel) });
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError')) {
         this.stop();
@@ -165,14 +169,17 @@ export class Player {
     const countIn = countsIn ? renderCountIn(score, timeline, fromBar, sampleRate) : undefined;
     const countAt = goingOn?.handoverAt ?? context.currentTime + leadS;
     const startAt = countAt + (countIn?.seconds ?? 0);
-    this.#sources = (['thumb', 'melody', 'click'] as const).flatMap((name) => {
-      const gain = new GainNode(context, { gain: voices[name] ? 1 : 0 });
+    this.#sources = (['thumb', 'melody', 'click', 'partner'] as const).flatMap((name) => {
+      const samples = stems[name];
+      if (!samples) return [];
+      const gain = new GainNode(context, { gain: name === 'partner' || voices[name] ? 1 : 0 });
       gain.connect(context.destination);
       this.#gains[name] = gain;
-      const first = playBuffer(context, stems[name], gain, { at: startAt, offset });
-      if (!again) return [first];
-      const roundAt = startAt + stems[name].length / sampleRate - offset;
-      return [first, playBuffer(context, again[name], gain, { at: roundAt, loops: true })];
+      const first = playBuffer(context, samples, gain, { at: startAt, offset });
+      const round = again?.[name];
+      if (!round) return [first];
+      const roundAt = startAt + samples.length / sampleRate - offset;
+      return [first, playBuffer(context, round, gain, { at: roundAt, loops: true })];
     });
     if (countIn) {
       const gain = new GainNode(context, { gain: 1 });
@@ -210,10 +217,10 @@ export class Player {
   }
 }
 
-/** Two ways of one passage are compared. */
-const mostKept = 2;
+/** Two ways of one passage are compared, or two guitars alone and together. */
+const mostKept = 3;
 
-type Sound = Pick<PlayOrder, 'score' | 'feel' | 'loop'>;
+type Sound = Pick<PlayOrder, 'score' | 'partner' | 'feel' | 'loop'>;
 
 const isSameLoop = (a: Sound, b: Sound): boolean =>
   a.loop?.fromBar === b.loop?.fromBar && a.loop?.toBar === b.loop?.toBar;
@@ -222,7 +229,7 @@ const isSameFeel = ({ feel: a }: Sound, { feel: b }: Sound): boolean =>
   a.tempoBpm === b.tempoBpm && a.swingPercent === b.swingPercent;
 
 const isSameSound = (a: Sound, b: Sound): boolean =>
-  a.score === b.score && isSameFeel(a, b) && isSameLoop(a, b);
+  a.score === b.score && a.partner === b.partner && isSameFeel(a, b) && isSameLoop(a, b);
 
 /** Whether a place in one sound is a place in the other: the same score at any tempo, or other notes in the same bars at the same tempo. */
 const goesOnIn = (a: Sound, b: Sound): boolean =>

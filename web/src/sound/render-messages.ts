@@ -9,6 +9,8 @@ export type RenderRequest =
       readonly score: Score;
       readonly feel: Feel;
       readonly sampleRate: number;
+      /** What a second guitar plays along, bar for bar. */
+      readonly partner: Score | undefined;
       /** Only these bars, from 0, both included, to go round and round. */
       readonly loop: LoopBars | undefined;
     }
@@ -20,11 +22,12 @@ export interface LoopBars {
   readonly toBar: number;
 }
 
-/** The voices of a score as samples, each mono. */
+/** The voices of a score as samples, each mono; a second guitar is one of its own. */
 export interface Stems {
   readonly thumb: Float32Array<ArrayBuffer>;
   readonly melody: Float32Array<ArrayBuffer>;
   readonly click: Float32Array<ArrayBuffer>;
+  readonly partner: Float32Array<ArrayBuffer> | undefined;
 }
 
 /** Stems of a whole score, or of a loop: as it sounds the first time, and as it sounds again with what rang on over its end. */

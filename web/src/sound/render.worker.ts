@@ -7,7 +7,7 @@ import {
   wrapTail,
   type Timeline,
 } from '@jocund/core/sound';
-import type { Voice } from '@jocund/core/score';
+import type { Score, Voice } from '@jocund/core/score';
 import type { RenderAnswer, Rendered, RenderRequest, Stems } from './render-messages.ts';
 
 const cancelled = new Set<number>();
@@ -28,16 +28,21 @@ self.onmessage = ({ data }: MessageEvent<RenderRequest>) => {
 async function render({
   id,
   score,
+  partner: playsAlong,
   feel,
   sampleRate,
   loop,
 }: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
-  const whole = layTimeline(score, feel);
-  const part = loop ? excerptOf(whole, spanOfBars(whole, loop.fromBar, loop.toBar)) : whole;
-  const thumb = await renderOne(id, part, 'thumb', sampleRate, 0);
-  const melody = thumb && (await renderOne(id, part, 'melody', sampleRate, 0.5));
-  if (!melody) return;
-  const stems = { thumb, melody, click: renderClick(part, sampleRate) };
+  const partOf = (each: Score) => {
+    const whole = layTimeline(each, feel);
+    return loop ? excerptOf(whole, spanOfBars(whole, loop.fromBar, loop.toBar)) : whole;
+  };
+  const part = partOf(score);
+  const own = await renderGuitar(id, part, sampleRate, playsAlong ? [0, 0.5] : [0, 1]);
+  const along = own && playsAlong && (await renderGuitar(id, partOf(playsAlong), sampleRate, [0.5, 1]));
+  if (!own || (playsAlong && !along)) return;
+  const partner = along && mixed(along.thumb, along.melody);
+  const stems = { ...own, click: renderClick(part, sampleRate), partner };
   const rendered = loop
     ? asLoop(stems, Math.round(part.durationS * sampleRate))
     : { stems, again: undefined };
@@ -45,33 +50,53 @@ async function render({
   answer({ kind: 'done', id, rendered }, sent);
 }
 
-const buffersOf = ({ thumb, melody, click }: Stems) => [thumb.buffer, melody.buffer, click.buffer];
+const buffersOf = ({ thumb, melody, click, partner }: Stems) =>
+  [thumb, melody, click, partner].flatMap((samples) => samples?.buffer ?? []);
 
-const asLoop = ({ thumb, melody, click }: Stems, length: number): Rendered => ({
+const asLoop = ({ thumb, melody, click, partner }: Stems, length: number): Rendered => ({
   stems: {
     thumb: thumb.slice(0, length),
     melody: melody.slice(0, length),
     click: click.slice(0, length),
+    partner: partner?.slice(0, length),
   },
   again: {
     thumb: wrapTail(thumb, length),
     melody: wrapTail(melody, length),
     click: wrapTail(click, length),
+    partner: partner && wrapTail(partner, length),
   },
 });
+
+/** Two stems as one; the bars of both guitars are of one length. */
+const mixed = (one: Float32Array<ArrayBuffer>, other: Float32Array<ArrayBuffer>) =>
+  one.map((sample, at) => sample + (other[at] ?? 0));
+
+/** Both voices of a guitar; undefined when it was cancelled. `shares` is how much of the whole work it is. */
+async function renderGuitar(
+  id: number,
+  timeline: Pick<Timeline, 'events' | 'durationS'>,
+  sampleRate: number,
+  [from, to]: readonly [number, number],
+) {
+  const half = (to - from) / 2;
+  const thumb = await renderOne(id, timeline, 'thumb', sampleRate, [from, half]);
+  const melody = thumb && (await renderOne(id, timeline, 'melody', sampleRate, [from + half, half]));
+  return melody && { thumb, melody };
+}
 
 async function renderOne(
   id: number,
   timeline: Pick<Timeline, 'events' | 'durationS'>,
   voice: Voice,
   sampleRate: number,
-  from: number,
+  [from, share]: readonly [number, number],
 ) {
   const steps = renderVoice(timeline, voice, sampleRate);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
-    answer({ kind: 'progress', id, share: from + step.value / 2 });
+    answer({ kind: 'progress', id, share: from + step.value * share });
     await breathe();
     if (cancelled.delete(id)) return undefined;
   }

@@ -7,18 +7,23 @@ import { useSearchParams } from 'react-router';
 export function useAddress(): {
   readonly read: (name: string) => string;
   readonly write: (name: string, value: string) => void;
+  /** Several at once: one write after another would forget the first. */
+  readonly writeAll: (values: Readonly<Record<string, string>>) => void;
 } {
   const [params, setParams] = useSearchParams();
-  return {
-    read: (name) => params.get(name) ?? '',
-    write: (name, value) =>
-      setParams(
-        (before) => {
+  const writeAll = (values: Readonly<Record<string, string>>) =>
+    setParams(
+      (before) => {
+        for (const [name, value] of Object.entries(values))
           if (value) before.set(name, value);
           else before.delete(name);
-          return before;
-        },
-        { replace: true },
-      ),
+        return before;
+      },
+      { replace: true },
+    );
+  return {
+    read: (name) => params.get(name) ?? '',
+    write: (name, value) => writeAll({ [name]: value }),
+    writeAll,
   };
 }

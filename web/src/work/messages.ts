@@ -9,6 +9,7 @@ import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
+import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
@@ -133,6 +134,11 @@ export interface Tasks {
       readonly hand: Hand;
     };
     readonly output: readonly MadeFigure[];
+  };
+  /** Parts for a second guitar, the best first. */
+  readonly secondParts: {
+    readonly input: SecondPartSearch & { readonly score: Score };
+    readonly output: readonly SecondPart[];
   };
   readonly placeMelody: {
     readonly input: {

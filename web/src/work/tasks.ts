@@ -3,6 +3,7 @@ import { writeWav } from '@jocund/core/formats/wav';
 import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
+import { secondParts } from '@jocund/core/two-guitars';
 import { fitTuneTask, readFileTask } from './file-tasks.ts';
 import {
   checkTask,
@@ -66,6 +67,9 @@ const tasks: {
     yield 0;
     return makeFiguresTask(input);
   },
+  *secondParts({ score, ...search }) {
+    return yield* secondParts(score, search);
+  },
   *suggest(input) {
     yield 0;
     return yield* suggestTask(input);
@@ -112,6 +116,8 @@ export function stepsOf(
       return tasks.dealFigures(request.input);
     case 'makeFigures':
       return tasks.makeFigures(request.input);
+    case 'secondParts':
+      return tasks.secondParts(request.input);
     case 'suggest':
       return tasks.suggest(request.input);
     case 'readFile':

@@ -27,6 +27,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   soundFile: 'files',
   soundString: 'tunings',
   findTunings: 'tunings',
+  secondParts: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

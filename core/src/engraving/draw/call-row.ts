@@ -6,6 +6,7 @@ import {
   countedTicks,
   countSize,
   lyricSize,
+  sungSize,
   plusSize,
 } from '../bar-moments.ts';
 import { callDigits } from '../call-digits.ts';
@@ -15,8 +16,16 @@ import type { BarFrame } from './frame.ts';
 
 const verbSize = 14.5;
 
-/** What the teacher says, each word on its note's x, the count below it, and the sung words below that. */
-export function drawCallRow(frame: BarFrame, entries: readonly CallEntry[], bars: Score['bars']): Shape[] {
+/**
+ * What the teacher says, each word on its note's x, the count below it, the sung words below that, and under a word the pitch it is sung on where
+ * that is not the guitar's.
+ */
+export function drawCallRow(
+  frame: BarFrame,
+  entries: readonly CallEntry[],
+  bars: Score['bars'],
+  shown: (names: string) => string,
+): Shape[] {
   const { bar, index, rows, x } = frame;
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
   const crowds = (other: CallEntry | undefined, entry: CallEntry) =>
@@ -40,9 +49,12 @@ export function drawCallRow(frame: BarFrame, entries: readonly CallEntry[], bars
       ink,
     });
   });
-  const lyrics = wordsOf(bar).map(({ tick, text: word }) =>
+  const lyrics = wordsOf(bar).flatMap(({ tick, text: word, pitch }) => [
     text(x(tick), rows.lyricBase, word, { face: 'serif', italic: true, size: lyricSize }),
-  );
+    ...(pitch === undefined
+      ? []
+      : [text(x(tick), rows.sungBase, shown(pitch), { face: 'serif', weight: 700, size: sungSize })]),
+  ]);
   return [...words, ...counts, ...lyrics];
 }
 

@@ -18,7 +18,7 @@ import { KeepFigure } from './keep-figure.tsx';
 import { MoveChoice, moveOf, problemOf, usualText, type MoveAsked } from './move-choice.tsx';
 import { PoolPart } from './pool-part.tsx';
 import { useMadeFigures, type Source } from './use-made-figures.ts';
-import { usePreview, type Preview } from './use-preview.ts';
+import { usePreview, type Preview } from '../use-preview.ts';
 import { useWays } from './use-ways.ts';
 import { useLay, WaysList } from './ways-list.tsx';
 

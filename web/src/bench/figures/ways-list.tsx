@@ -6,6 +6,7 @@ import { useSay } from '../../ui/toast.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { useAttempt } from '../use-attempt.ts';
+import type { Heard } from '../use-preview.ts';
 import { FigurePicture } from './figure-picture.tsx';
 
 /** Lays figures in the piece, and says what came of it. */
@@ -26,10 +27,11 @@ export function useLay(): (figure: Figure, bar: number) => void {
 }
 
 function laidWords(score: Score, bar: number, { score: { title } }: Figure, laid: LaidFigure): string {
-  const { linked, leftOut } = laid;
+  const { linked, isRiff, leftOut } = laid;
   return [
     `“${title}” laid in bar ${numberOfBar(score, bar)}.`,
     ...(leftOut > 0 ? [`${counted(leftOut, 'note')} not laid: the other voice is on that string.`] : []),
+    ...(isRiff ? ['It follows the same notes in an earlier place.'] : []),
     ...(linked.length > 0
       ? [`${counted(linked.length, 'bar')} linked to an earlier one that is alike.`]
       : []),
@@ -41,7 +43,7 @@ interface WaysProps {
   readonly bar: number;
   /** Not while they are worked out anew for another bar. */
   readonly canLay: boolean;
-  readonly heard: Figure | undefined;
+  readonly heard: Heard | undefined;
   readonly onHear: (figure: Figure) => void;
   readonly onKeep: (figure: Figure) => void;
 }

@@ -1,18 +1,17 @@
 import { compareBars, type Alignment, type ComparedBar } from '@jocund/core/form';
 import { drawSideBySide, spanOfTick, type SideBySide } from '@jocund/core/engraving';
 import { numberOfBar } from '@jocund/core/score';
-import { useMemo, useRef } from 'react';
+import { compareGuitars } from '@jocund/core/two-guitars';
+import { useMemo } from 'react';
 import { Shapes } from '../../score-view/shapes.tsx';
 import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote } from '../../ui/notice.tsx';
 import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
-import { useWidth } from '../use-width.ts';
+import { useSideWidth } from '../use-side-width.ts';
 import type { Option, OptionGroup } from './use-beside-groups.ts';
 import { useBeside, type Side } from './use-beside.ts';
-
-/** Units across a line: as on the sheet, fewer on a phone, so that digits stay large enough. */
-const [widest, narrowest] = [869, 380];
 
 /**
  * Two stretches one above the other on the same moments, sections, versions, earlier states or other pieces: only what differs lies on grey, and
@@ -20,7 +19,8 @@ const [widest, narrowest] = [869, 380];
  */
 export function Beside() {
   const beside = useBeside();
-  const { a, b, alignment, state, groups } = beside;
+  const { a, b, alignment, state, groups, isToldAsGuitars } = beside;
+  const sides = a && b && { a, b, alignment, asGuitars: isToldAsGuitars };
   if (groups.length === 0)
     return (
       <div className="m-4.5">
@@ -61,7 +61,15 @@ export function Beside() {
             />
           )}
         </h2>
-        {state === 'ready' && a && b ? <Differences a={a} b={b} alignment={alignment} /> : null}
+        {beside.areTwoGuitars && (
+          <Choice
+            label="What is told"
+            value={isToldAsGuitars ? 'guitars' : 'differences'}
+            options={told}
+            onChange={(next) => beside.tellAsGuitars(next === 'guitars')}
+          />
+        )}
+        {state === 'ready' && sides ? <Differences {...sides} /> : null}
       </div>
       {state === 'reading' && <p role="status">Reading what is to stand beside it.</p>}
       {state === 'otherTuning' && (
@@ -74,10 +82,15 @@ export function Beside() {
           It cannot be read just now, or is there no longer. Choose another, or try again in a moment.
         </p>
       )}
-      {state === 'ready' && a && b && <Pair a={a} b={b} alignment={alignment} />}
+      {state === 'ready' && sides && <Pair {...sides} />}
     </section>
   );
 }
+
+const told = [
+  { value: 'guitars', label: 'As two guitars' },
+  { value: 'differences', label: 'What differs' },
+] as const;
 
 interface PickProps {
   readonly label: string;
@@ -122,21 +135,19 @@ interface Sides {
   readonly a: Side;
   readonly b: Side;
   readonly alignment: Alignment;
+  /** Whether it is said where two guitars rub, in place of what differs. */
+  readonly asGuitars: boolean;
 }
 
 /** Both sides bar by bar; worked out once for as long as they are the same bars. */
-function useCompared({ a, b, alignment }: Sides): readonly ComparedBar[] {
+function useCompared({ a, b, alignment, asGuitars }: Sides): readonly ComparedBar[] {
   const [scoreA, firstA, lastA] = [a.score, a.first, a.last];
   const [scoreB, firstB, lastB] = [b.score, b.first, b.last];
-  return useMemo(
-    () =>
-      compareBars(
-        { score: scoreA, first: firstA, last: lastA },
-        { score: scoreB, first: firstB, last: lastB },
-        alignment,
-      ),
-    [scoreA, firstA, lastA, scoreB, firstB, lastB, alignment],
-  );
+  return useMemo(() => {
+    const barsA = { score: scoreA, first: firstA, last: lastA };
+    const barsB = { score: scoreB, first: firstB, last: lastB };
+    return asGuitars ? compareGuitars(barsA, barsB) : compareBars(barsA, barsB, alignment);
+  }, [scoreA, firstA, lastA, scoreB, firstB, lastB, alignment, asGuitars]);
 }
 
 /** How much differs, and the way from one difference to the next. */
@@ -152,7 +163,9 @@ function Differences(sides: Sides) {
   };
   return (
     <>
-      <p className="text-note text-ink1-80">{summary(compared, differences)}</p>
+      <p className="text-note text-ink1-80">
+        {sides.asGuitars ? guitarsSummary(compared) : summary(compared, differences)}
+      </p>
       {differences > 0 && (
         <Button
           look="plain"
@@ -161,7 +174,7 @@ function Differences(sides: Sides) {
           onClick={goToNext}
           data-next-difference
         >
-          Next difference <kbd className="figure">N</kbd>
+          {sides.asGuitars ? 'Next place' : 'Next difference'} <kbd className="figure">N</kbd>
         </Button>
       )}
     </>
@@ -171,8 +184,7 @@ function Differences(sides: Sides) {
 function Pair(sides: Sides) {
   const { a, b } = sides;
   const shown = useNames();
-  const room = useRef<HTMLDivElement>(null);
-  const lineWidth = Math.min(widest, Math.max(narrowest, useWidth(room) || widest));
+  const { room, width: lineWidth } = useSideWidth();
   const compared = useCompared(sides);
   const systems = useMemo(() => {
     const pairs = compared.map((each) => ({
@@ -188,6 +200,17 @@ function Pair(sides: Sides) {
       ))}
     </div>
   );
+}
+
+function guitarsSummary(compared: readonly ComparedBar[]): string {
+  const said = compared.flatMap((each) => each.said);
+  if (said.length === 0) return 'They leave each other room: no half step, no third twice.';
+  const halfSteps = said.filter(({ words }) => words.startsWith('half step')).length;
+  const thirds = said.length - halfSteps;
+  return [
+    ...(halfSteps > 0 ? [counted(halfSteps, 'half step')] : []),
+    ...(thirds > 0 ? [`${counted(thirds, 'third')} doubled`] : []),
+  ].join(', ');
 }
 
 function summary(compared: readonly ComparedBar[], differences: number): string {

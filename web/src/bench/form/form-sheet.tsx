@@ -15,6 +15,7 @@ import { isTextField } from '../../ui/text-fields.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { FiguresPanel } from '../figures/figures-panel.tsx';
 import { useDropFigure } from '../figures/use-drop-figure.ts';
+import { SecondGuitarPanel } from '../second-guitar/second-guitar-panel.tsx';
 import { Beside } from './beside.tsx';
 import { FormPlan } from './form-plan.tsx';
 import { useFormView } from './use-form-view.ts';
@@ -23,11 +24,15 @@ import { WordsPanel } from './words-panel.tsx';
 const below = [
   { value: 'beside', label: 'Beside each other' },
   { value: 'figures', label: 'Figures' },
+  { value: 'second', label: 'Second guitar' },
   { value: 'words', label: 'Words' },
 ] as const;
 type Below = (typeof below)[number]['value'];
 
-/** The Form stage: the plan of the piece above; below it two sections beside each other, the drawer of figures, or the words. */
+/**
+ * The Form stage: the plan of the piece above; below it two sections beside each other, the drawer of figures, a part for a
+ * second guitar, or the words.
+ */
 export function FormSheet() {
   const view = useFormView();
   const { read, write } = useAddress();
@@ -69,6 +74,8 @@ export function FormSheet() {
       </div>
       {shown === 'figures' ? (
         <FiguresPanel chosen={figure} onChoose={setFigure} />
+      ) : shown === 'second' ? (
+        <SecondGuitarPanel />
       ) : shown === 'words' ? (
         <WordsPanel view={view} />
       ) : (

@@ -10,6 +10,7 @@ import {
   type Section,
 } from '@jocund/core/form';
 import type { Score } from '@jocund/core/score';
+import { canPlayTogether } from '@jocund/core/two-guitars';
 import { useMemo } from 'react';
 import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
@@ -40,6 +41,11 @@ export interface Beside {
   /** Below: what is on the bench. */
   readonly b: Side | undefined;
   readonly alignment: Alignment;
+  /** Whether both can be played at once, bar for bar: parts of two guitars. */
+  readonly areTwoGuitars: boolean;
+  /** Whether it is said how two guitars stand to each other, in place of what differs. */
+  readonly isToldAsGuitars: boolean;
+  readonly tellAsGuitars: (as: boolean) => void;
   readonly value: string;
   readonly groups: readonly OptionGroup[];
   readonly choose: (value: string) => void;
@@ -71,6 +77,9 @@ export function useBeside(): Beside {
     value: asked,
     choose: (value: string) => write('beside', value),
     alignment: 0,
+    areTwoGuitars: false,
+    isToldAsGuitars: false,
+    tellAsGuitars: (as: boolean) => write('told', as ? '' : 'differences'),
     part: settled,
     own: settled,
   };
@@ -98,6 +107,8 @@ export function useBeside(): Beside {
     if (!there) return { ...shared, own, state: other.hasFailed ? 'failed' : 'reading', a: undefined, b };
     const part = partOf(there, read('part'), section);
     const title = kind === 'p' ? there.title : `version ${key}`;
+    const areTwoGuitars =
+      kind === 'p' && canPlayTogether(there, score) && part.first === b.first && part.last === b.last;
     return {
       ...shared,
       own,
@@ -110,6 +121,8 @@ export function useBeside(): Beside {
       },
       b,
       alignment: kind === 'r' ? 'same-bars' : 0,
+      areTwoGuitars,
+      isToldAsGuitars: areTwoGuitars && read('told') !== 'differences',
       part: { value: part.value, options: partsOf(there), choose: (value) => write('part', value) },
     };
   }

@@ -77,7 +77,7 @@ function WordsForm({ section }: { section: Section }) {
         rows={6}
         value={typed ?? inLines(stands)}
         error={problem}
-        hint="One syllable a note: riv-er, | at each bar line, * for a note without one, rain@2.5 where the singer comes in beside the guitar’s notes."
+        hint="One syllable a note: riv-er, | at each bar line, * for a note without one, rain@2.5 where the singer comes in beside the guitar’s notes, rain=A where another pitch is sung than the guitar’s, named as the chords are."
         onChange={({ target }) => setTyped(target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) lay();

@@ -5,6 +5,7 @@ import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { FretsToTap } from './frets-to-tap.tsx';
 import { KeyButton } from './key-button.tsx';
+import { RiffPart } from './riff-part.tsx';
 import { keyWords, noteKeys } from './note-keys.ts';
 import { stretchWords } from './selection.ts';
 import { stretchKeys } from './stretch-keys.ts';
@@ -36,7 +37,11 @@ export function SelectionPart({ voice }: { voice: 'thumb' | 'melody' }) {
           <Button look="plain" className="text-note" onClick={clipboard.paste}>
             Lay down what is copied
           </Button>
+          <Button look="plain" className="text-note" onClick={clipboard.pasteRiff}>
+            Lay it as a riff that follows
+          </Button>
         </p>
+        <RiffPart voice={voice} />
         <FretsToTap voice={voice} />
       </MarginPart>
     );

@@ -42,6 +42,7 @@ export function useScoreKeys(voice: Voice | undefined): (event: KeyboardEvent) =
     'Ctrl c': clipboard.copy,
     'Ctrl x': clipboard.cut,
     'Ctrl v': clipboard.paste,
+    'Ctrl Shift v': clipboard.pasteRiff,
     'Ctrl a': () => {
       if (!voice) return;
       setCursor({ bar: 0, tick: 0, string: cursor.string });

@@ -158,6 +158,7 @@ test('another score is heard in its place by A and B, at the same bar of the loo
   const versions = {
     a: { name: 'basic', score: other, fromBar: 1, toBar: 2 },
     b: { name: 'extended', score, fromBar: 1, toBar: 2 },
+    canBeTogether: false,
   };
   benchRoom(score, <TransportBar score={score} versions={versions} />, { player });
   fireEvent.keyDown(window, { key: 'b' });
@@ -170,4 +171,29 @@ test('another score is heard in its place by A and B, at the same bar of the loo
   expect(player.orders.at(-1)).toMatchObject({ way: 'on', loop: { fromBar: 1, toBar: 2 } });
   expect(player.orders.at(-1)?.score).toBe(other);
   expect(screen.getByRole('button', { name: /A basic/ }).getAttribute('aria-pressed')).toBe('true');
+});
+
+test('two guitars are heard together by T, and one alone again by A or B; what cannot be together has no such key', () => {
+  const player = new SilentPlayer();
+  const other = { ...score, title: 'The second guitar' };
+  const versions = {
+    a: { name: 'second', score: other, fromBar: 0, toBar: 3 },
+    b: { name: 'piece', score, fromBar: 0, toBar: 3 },
+    canBeTogether: true,
+  };
+  benchRoom(score, <TransportBar score={score} versions={versions} />, { player });
+  fireEvent.keyDown(window, { key: 't' });
+  press('Play');
+  expect(player.orders.at(-1)).toMatchObject({ loop: { fromBar: 0, toBar: 3 } });
+  expect([player.orders.at(-1)?.score, player.orders.at(-1)?.partner]).toEqual([score, other]);
+  player.become({ status: 'playing', moment: { bar: 2, tick: 0, atS: 0 } });
+  fireEvent.keyDown(window, { key: 'a' });
+  act(() => void vi.runAllTimers());
+  expect(player.orders.at(-1)?.score).toBe(other);
+  expect(player.orders.at(-1)?.partner).toBeUndefined();
+  cleanup();
+  benchRoom(score, <TransportBar score={score} versions={{ ...versions, canBeTogether: false }} />, {
+    player,
+  });
+  expect(screen.queryByRole('button', { name: /together/ })).toBeNull();
 });

@@ -8,6 +8,8 @@ import { soundingScore, type HeardBass } from './heard-bass.ts';
 /** Something else that can be heard in place of the piece. */
 interface OtherSound {
   readonly score: Score;
+  /** A second guitar that plays along. */
+  readonly partner?: Score | undefined;
   /** The bars to go round; undefined: the whole. */
   readonly loop: LoopBars | undefined;
 }
@@ -15,6 +17,8 @@ interface OtherSound {
 export interface Transport {
   /** What is heard: the piece, or what was put in its place. */
   readonly score: Score;
+  /** What a second guitar plays along. */
+  readonly partner: Score | undefined;
   readonly bass: HeardBass;
   readonly setBass: (bass: HeardBass) => void;
   /** Hears other bars, of this piece or of another score, from now on. */
@@ -48,6 +52,7 @@ interface Heard {
   readonly bass: HeardBass;
   /** Undefined: the piece. */
   readonly other: Score | undefined;
+  readonly partner: Score | undefined;
 }
 
 /**
@@ -67,11 +72,13 @@ export function useTransport(piece: Score, startBar: number, others: readonly Sc
   const [loop, setLoopBars] = useState<LoopBars | undefined>();
   const [bass, setHeardBass] = useState<HeardBass>('as written');
   const [chosen, setOther] = useState<Score | undefined>();
+  const [along, setPartner] = useState<Score | undefined>();
   const other = others.find((each) => each === chosen && each !== piece);
+  const partner = others.find((each) => each === along);
   const restart = useRef<ReturnType<typeof setTimeout>>(undefined);
   const score = other ?? piece;
   const tempoBpm = slowed ?? score.tempoBpm;
-  const heard: Heard = { tempoBpm, loop, bass, other };
+  const heard: Heard = { tempoBpm, loop, bass, other, partner };
 
   const start = useCallback(
     (bar: number, now: Heard, way: Way = 'fresh') => {
@@ -83,6 +90,7 @@ export function useTransport(piece: Score, startBar: number, others: readonly Sc
       };
       const order = {
         score: soundingScore(sounding, now.bass),
+        partner: now.partner,
         feel: { tempoBpm: now.tempoBpm, swingPercent: sounding.swingPercent },
         fromBar: Math.min(bar, last),
         loop: within,
@@ -112,6 +120,7 @@ export function useTransport(piece: Score, startBar: number, others: readonly Sc
 
   return {
     score,
+    partner,
     bass,
     setBass: (next) => {
       setHeardBass(next);
@@ -120,8 +129,10 @@ export function useTransport(piece: Score, startBar: number, others: readonly Sc
     hear: (sound) => {
       const next = sound.score === piece ? undefined : sound.score;
       setOther(next);
+      setPartner(sound.partner);
       setLoopBars(sound.loop);
-      startLater({ other: next, loop: sound.loop }, next === other ? 'again' : 'on');
+      const stays = next === other && sound.partner === partner;
+      startLater({ other: next, partner: sound.partner, loop: sound.loop }, stays ? 'again' : 'on');
     },
     state,
     voices,

@@ -8,6 +8,8 @@ import type { Transport } from './use-transport.ts';
 export interface Versions {
   readonly a: Version;
   readonly b: Version;
+  /** Whether they can be heard at once: two guitars. */
+  readonly canBeTogether: boolean;
 }
 
 interface Version extends LoopBars {
@@ -15,7 +17,7 @@ interface Version extends LoopBars {
   readonly score: Score;
 }
 
-/** Loops one of two versions; the key A or B goes to the same bars of the other while it plays. */
+/** Loops one of two versions; the key A or B goes to the same bars of the other while it plays. Two guitars are heard together by the key T. */
 export function VersionSwitch({
   versions,
   transport,
@@ -25,19 +27,26 @@ export function VersionSwitch({
   transport: Transport;
   bar: number;
 }) {
-  const { loop, score, hear: play } = transport;
+  const { loop, score, partner, hear: play } = transport;
   const isHeard = (which: 'a' | 'b') =>
-    versions[which].score === score && holds(versions[which], loop?.fromBar ?? bar);
-  const heard = isHeard('b') ? 'b' : isHeard('a') ? 'a' : undefined;
+    !partner && versions[which].score === score && holds(versions[which], loop?.fromBar ?? bar);
+  const heard = partner ? 'both' : isHeard('b') ? 'b' : isHeard('a') ? 'a' : undefined;
   const hear = (which: 'a' | 'b') => {
     const [from, to] = [versions[which === 'a' ? 'b' : 'a'], versions[which]];
     const isAtFrom = loop && score === from.score && holds(from, loop.fromBar);
     play({ score: to.score, loop: isAtFrom ? sameBars(loop, from, to) : loopOf(to) });
   };
+  const hearBoth = () => {
+    const { a, b } = versions;
+    const here =
+      loop && (score === a.score ? sameBars(loop, a, b) : holds(b, loop.fromBar) ? loop : undefined);
+    play({ score: b.score, partner: a.score, loop: here ?? loopOf(b) });
+  };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const key = event.key.toLowerCase();
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
     if (key === 'a' || key === 'b') hear(key);
+    else if (key === 't' && versions.canBeTogether) hearBoth();
   });
   useEffect(() => {
     const listen = (event: KeyboardEvent) => onKey(event);
@@ -52,15 +61,32 @@ export function VersionSwitch({
           type="button"
           aria-pressed={heard === which}
           aria-keyshortcuts={which.toUpperCase()}
-          className={`narrow flex h-9 items-center gap-1.5 px-2 font-semibold ${heard === which ? 'bg-paper text-ink1' : 'hover:bg-ink1-80'}`}
+          className={switchLook(heard === which)}
           onClick={() => hear(which)}
         >
-          <span className="figure">{which.toUpperCase()}</span> {versions[which].name}
+          <span className="figure">{which.toUpperCase()}</span>{' '}
+          <span className="max-w-28 truncate" title={versions[which].name}>
+            {versions[which].name}
+          </span>
         </button>
       ))}
+      {versions.canBeTogether && (
+        <button
+          type="button"
+          aria-pressed={heard === 'both'}
+          aria-keyshortcuts="T"
+          className={switchLook(heard === 'both')}
+          onClick={hearBoth}
+        >
+          <span className="figure">T</span> together
+        </button>
+      )}
     </div>
   );
 }
+
+const switchLook = (isOn: boolean): string =>
+  `narrow flex h-9 items-center gap-1.5 px-2 font-semibold ${isOn ? 'bg-paper text-ink1' : 'hover:bg-ink1-80'}`;
 
 const holds = ({ fromBar, toBar }: LoopBars, bar: number): boolean => fromBar <= bar && bar <= toBar;
 const loopOf = ({ fromBar, toBar }: LoopBars): LoopBars => ({ fromBar, toBar });

@@ -1,4 +1,7 @@
-import { applyRemedy, validateScore, type Finding, type Score } from '../score/index.ts';
+import type { Finding } from './finding.ts';
+import { applyRemedy } from './remedy.ts';
+import type { Score } from './schema.ts';
+import { validateScore } from './validate.ts';
 
 /** Ties whose note before is gone; those that were broken in another score stay as they are. */
 export function withoutBrokenTies(score: Score, before?: Score): Score {

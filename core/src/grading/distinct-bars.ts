@@ -1,0 +1,28 @@
+import { gripAt, type Bar, type Score } from '../score/index.ts';
+
+/**
+ * The bars that must be learned, by their indexes: those that play something no bar before them plays. Bars are alike when metre, grips and notes are;
+ * names, words, comments and chosen fingers make no difference.
+ */
+export function distinctBars(score: Score): number[] {
+  const known = new Set<string>();
+  return score.bars.flatMap((bar, index) => {
+    const key = keyOf(score, bar, index);
+    if (known.has(key)) return [];
+    known.add(key);
+    return [index];
+  });
+}
+
+function keyOf(score: Score, { metre, grips, notes }: Bar, index: number): string {
+  const atStart = grips.find(({ tick }) => tick === 0) ?? gripAt(score, index - 1, Infinity);
+  return JSON.stringify([
+    metre.beats,
+    metre.unit,
+    atStart?.frets,
+    grips.filter(({ tick }) => tick > 0).map(({ tick, frets }) => [tick, frets]),
+    notes.map(
+      ({ id: _, lyric: __, comment: ___, finger: ____, picking: _____, byHand: ______, ...note }) => note,
+    ),
+  ]);
+}
