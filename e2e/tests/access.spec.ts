@@ -122,6 +122,7 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await page.keyboard.press('Enter');
   await tabTo('Frets, string 6 to 1');
   await page.keyboard.type('022100');
+  await expect(page.getByLabel('Frets, string 6 to 1')).toHaveValue('022100');
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 grip').first()).toBeVisible();
   await page.getByRole('link', { name: /Melody/ }).focus();

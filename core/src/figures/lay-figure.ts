@@ -4,6 +4,7 @@ import {
   barTicks,
   gripAt,
   inPlayingOrder,
+  isSameValue,
   insertBarAfter,
   numberOfBar,
   withoutBrokenTies,
@@ -171,7 +172,7 @@ function withGripAfter(score: Score, before: Score, first: number, figure: Figur
 }
 
 const sameGrip = (a: PlacedGrip | undefined, b: PlacedGrip): boolean =>
-  a !== undefined && JSON.stringify({ ...a, tick: 0 }) === JSON.stringify({ ...b, tick: 0 });
+  a !== undefined && isSameValue({ ...a, tick: 0 }, { ...b, tick: 0 });
 
 /** Bars that now play what an earlier bar plays follow it from now on. */
 function withLinks(laid: LaidFigure): LaidFigure {

@@ -1,4 +1,4 @@
-import { inPlayingOrder, type Bar } from '../score/index.ts';
+import { inPlayingOrder, isSameValue, type Bar } from '../score/index.ts';
 
 /** What one bar has otherwise than another, so that the one can be made from the other. */
 export interface BarDifference {
@@ -37,21 +37,6 @@ const listNames = Object.keys(keyOf) as ListName[];
 /** What of a bar is compared: not its name, its link, or where it stands in the piece. */
 const fieldNames = ['metre', 'thumbPattern', 'leftOut'] as const satisfies readonly (keyof Bar)[];
 
-const same = (a: unknown, b: unknown): boolean =>
-  a === b || JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-
-/** The same value with its fields in the order of the alphabet. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, each]) => each !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([field, each]) => [field, sorted(each)]),
-  );
-}
-
 /** What a bar has otherwise than another: what it plays, is held and how it is led; not its name, section, repeats or tempo. */
 export function barDifference(from: Bar, to: Bar): BarDifference {
   return {
@@ -71,7 +56,7 @@ export const isNoDifference = ({ fields, lists }: BarDifference): boolean =>
 function changedFields(from: object, to: object, names: readonly string[]): Changed[] {
   const value = (item: object, field: string): unknown => (item as Record<string, unknown>)[field];
   return names
-    .filter((field) => !same(value(from, field), value(to, field)))
+    .filter((field) => !isSameValue(value(from, field), value(to, field)))
     .map((field) => ({ field, now: value(to, field) }));
 }
 

@@ -118,8 +118,18 @@ function playsSame(old: Bar, base: Bar): boolean {
 
 const emptied = { thumbPattern: undefined, beatPatterns: undefined, leftOut: undefined, dynamics: undefined };
 
-/** What of a bar goes along a link: all it plays, without what is sung and said there. */
-function linked({ metre, grips, thumbPattern, beatPatterns, leftOut, dynamics, notes }: Bar): Bar {
+const linkedParts = new WeakMap<Bar, Bar>();
+
+/** What of a bar goes along a link: all it plays, without what is sung and said there. One base is asked for by every bar that follows it. */
+function linked(bar: Bar): Bar {
+  const known = linkedParts.get(bar);
+  if (known) return known;
+  const part = linkedPart(bar);
+  linkedParts.set(bar, part);
+  return part;
+}
+
+function linkedPart({ metre, grips, thumbPattern, beatPatterns, leftOut, dynamics, notes }: Bar): Bar {
   return withoutGaps({
     metre,
     grips,

@@ -1,3 +1,4 @@
+import { isSameValue } from './same-value.ts';
 import { numberOfBar } from './bar-numbers.ts';
 import type { Bar, Note, Score, Voice } from './schema.ts';
 import { wordsOf } from './sung-words.ts';
@@ -65,8 +66,6 @@ export function barsText(numbers: readonly number[]): string {
   return `${numbers.length === 1 ? 'bar' : 'bars'} ${text}`;
 }
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-
 type Setting = readonly [words: string, value: (score: Score) => unknown, says?: (score: Score) => string];
 
 const settings: readonly Setting[] = [
@@ -92,25 +91,25 @@ const settings: readonly Setting[] = [
 
 const settingChanges = (before: Score, after: Score): string[] =>
   settings.flatMap(([words, value, says]) => {
-    if (same(value(before), value(after))) return [];
+    if (isSameValue(value(before), value(after))) return [];
     return [says ? `${words} ${says(after)}, was ${says(before)}` : `${words} changed`];
   });
 
 const voiceWords: Readonly<Record<Voice, string>> = { thumb: 'bass', melody: 'melody' };
 
 function barChanges(was: Bar, now: Bar): string[] {
-  if (was === now || same(was, now)) return [];
+  if (was === now || isSameValue(was, now)) return [];
   return [
-    ...(same(was.metre, now.metre) ? [] : [`metre ${now.metre.beats}/${now.metre.unit}`]),
+    ...(isSameValue(was.metre, now.metre) ? [] : [`metre ${now.metre.beats}/${now.metre.unit}`]),
     ...sectionChanges(was, now),
-    ...(same(was.grips, now.grips) ? [] : [gripWords(was, now)]),
+    ...(isSameValue(was.grips, now.grips) ? [] : [gripWords(was, now)]),
     ...(['thumb', 'melody'] as const).flatMap((voice) => voiceChanges(was, now, voice)),
-    ...(same([was.thumbPattern, was.beatPatterns], [now.thumbPattern, now.beatPatterns])
+    ...(isSameValue([was.thumbPattern, was.beatPatterns], [now.thumbPattern, now.beatPatterns])
       ? []
       : ['thumb pattern changed']),
-    ...(same(overBar(was), overBar(now)) ? [] : ['repeats, tempo or loudness changed']),
-    ...(same(wordsOf(was), wordsOf(now)) ? [] : ['sung words changed']),
-    ...(same(was.comment, now.comment) ? [] : ['comment changed']),
+    ...(isSameValue(overBar(was), overBar(now)) ? [] : ['repeats, tempo or loudness changed']),
+    ...(isSameValue(wordsOf(was), wordsOf(now)) ? [] : ['sung words changed']),
+    ...(isSameValue(was.comment, now.comment) ? [] : ['comment changed']),
     ...(was.sameAs === now.sameAs
       ? []
       : [now.sameAs === undefined ? 'link broken' : 'linked to another bar']),
@@ -118,7 +117,7 @@ function barChanges(was: Bar, now: Bar): string[] {
 }
 
 function sectionChanges({ section: was }: Bar, { section: now }: Bar): string[] {
-  if (same(was, now)) return [];
+  if (isSameValue(was, now)) return [];
   if (!now) return [`section ${was?.name ?? ''} no longer begins`];
   return was?.name === now.name ? [`section ${now.name} changed`] : [`section ${now.name} begins`];
 }
@@ -145,7 +144,7 @@ const count = (number: number, voice: Voice, what: string): string =>
 /** What became of a voice's notes in a bar: paired by moment and string, what is left by moment alone. */
 function voiceChanges(was: Bar, now: Bar, voice: Voice): string[] {
   const [old, fresh] = [was, now].map(({ notes }) => notes.filter((note) => note.voice === voice));
-  if (!old || !fresh || same(old, fresh)) return [];
+  if (!old || !fresh || isSameValue(old, fresh)) return [];
   const left = [...old];
   const take = (match: (note: Note) => boolean): Note | undefined => {
     const index = left.findIndex(match);
@@ -185,9 +184,9 @@ function changedWords(pairs: readonly (readonly [Note, Note])[], voice: Voice): 
   const frets = pairs.filter(([a, b]) => a.fret !== b.fret).length;
   const lengths = pairs.filter(([a, b]) => a.durationTicks !== b.durationTicks).length;
   const fingers = pairs.filter(
-    ([a, b]) => !same([a.finger, a.picking, a.position], [b.finger, b.picking, b.position]),
+    ([a, b]) => !isSameValue([a.finger, a.picking, a.position], [b.finger, b.picking, b.position]),
   ).length;
-  const comments = pairs.filter(([a, b]) => !same(a.comment, b.comment)).length;
+  const comments = pairs.filter(([a, b]) => !isSameValue(a.comment, b.comment)).length;
   return [
     ...(frets > 0 ? [count(frets, voice, 'on another fret')] : []),
     ...(lengths > 0 ? [`${voiceWords[voice]} lengths changed`] : []),

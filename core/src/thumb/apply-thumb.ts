@@ -1,4 +1,4 @@
-import { gripAt, inPlayingOrder, type Bar, type Note, type Score } from '../score/index.ts';
+import { gripAt, inPlayingOrder, isSameValue, type Bar, type Note, type Score } from '../score/index.ts';
 import { byHand } from './pattern-table.ts';
 import { patternStretches } from './pattern-at.ts';
 import { realisePattern, type SolvedStroke } from './realise.ts';
@@ -60,7 +60,7 @@ function withThumb(score: Score, bar: Bar, index: number): Bar {
   const kept = own.filter((note) => !laid.includes(note));
   const thumb = endBeforeNext([...laid, ...kept].sort(inPlayingOrder));
   const before = bar.notes.filter((note) => note.voice === 'thumb');
-  if (JSON.stringify(before) === JSON.stringify(thumb)) return bar;
+  if (isSameValue(before, thumb)) return bar;
   const melody = bar.notes.filter((note) => note.voice === 'melody');
   return { ...bar, notes: [...melody, ...thumb].sort(inPlayingOrder) };
 }
