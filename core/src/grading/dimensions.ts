@@ -1,7 +1,7 @@
 import type { ScoreFacts } from './facts.ts';
 import type { Measured } from './measured.ts';
-import { barres, gripChanges, reach, upTheNeck } from './measures/fretting-hand.ts';
-import { bendsAndTurns, bottleneck, crossings, frettingHandNotes } from './measures/melody.ts';
+import { barres, gripChanges, reach, shifts, upTheNeck } from './measures/fretting-hand.ts';
+import { bendsAndTurns, bottleneck, crossings, doubleStops, frettingHandNotes } from './measures/melody.ts';
 import { toBeLearned, tuning, unevenBars } from './measures/piece.ts';
 import { bassOffGrip, damping, thumbPattern } from './measures/thumb.ts';
 import { offBeat, pace, pinches } from './measures/together.ts';
@@ -17,8 +17,7 @@ export interface Dimension {
 /**
  * The order in which things get hard (common practice): a damped string, alternating strings, grip changes, pinches,
  * notes between beats, hammer-ons and slides, the neck and stretches, tempo. All is measured on what has to be learned: a bar that was played before
- * counts for nothing, a chord for one event. Weights are a first honest guess, from memory of teaching orders, not fitted to data; docs/models.md
- * lists them.
+ * counts for nothing, a chord for one event.
  */
 export const dimensions: readonly Dimension[] = [
   { name: 'Off the beat', hands: 'both', measure: offBeat },
@@ -30,6 +29,8 @@ export const dimensions: readonly Dimension[] = [
   { name: 'Barres', hands: 'melody', measure: barres },
   { name: 'Reach', hands: 'melody', measure: reach },
   { name: 'String crossings', hands: 'melody', measure: crossings },
+  { name: 'Double stops', hands: 'melody', measure: doubleStops },
+  { name: 'Shifts', hands: 'melody', measure: shifts },
   { name: 'Fretting-hand notes', hands: 'melody', measure: frettingHandNotes },
   { name: 'Bends and turns', hands: 'melody', measure: bendsAndTurns },
   { name: 'Bottleneck', hands: 'melody', measure: bottleneck },

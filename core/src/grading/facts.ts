@@ -47,7 +47,8 @@ export interface ScoreFacts {
   /** Grips that are held with one finger over several strings. */
   readonly barres: readonly FactPlace[];
   readonly reaches: readonly Reach[];
-  readonly durationS: number;
+  /** How long a bar lasts. */
+  readonly secondsOf: (bar: number) => number;
 }
 
 export function factsOf(score: Score): ScoreFacts {
@@ -85,10 +86,10 @@ export function factsOf(score: Score): ScoreFacts {
       ),
     ),
     reaches: reaches(score).filter(({ bar }) => isNew.has(bar)),
-    durationS: bars.reduce((sum, bar) => {
+    secondsOf: (bar) => {
       const metre = score.bars[bar]?.metre ?? { beats: 0, unit: 4 };
-      return sum + barTicks(metre) * (times.bars[bar]?.secondsPerTick ?? 0);
-    }, 0),
+      return barTicks(metre) * (times.bars[bar]?.secondsPerTick ?? 0);
+    },
   };
 }
 

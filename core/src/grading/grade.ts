@@ -1,6 +1,8 @@
 import { numberOfBar, beatAt, type Score } from '../score/index.ts';
 import { dimensions, type HandsConcerned } from './dimensions.ts';
 import { factsOf } from './facts.ts';
+import type { FeatureName, Features, GradeWeights } from './features.ts';
+import { fittedWeights } from './weights.ts';
 
 /** One reason of a grade. Bars and beats count from 1; `level` is its share of the points in grade points. */
 export interface GradeDimension {
@@ -22,20 +24,29 @@ export interface Grade {
 
 export const gradeRange = { lowest: 1, highest: 8 } as const;
 
+/** All features of a score, as the fit needs them. */
+export function featuresOf(score: Score): Features {
+  const facts = factsOf(score);
+  return Object.assign({}, ...dimensions.map(({ measure }) => measure(facts).features)) as Features;
+}
+
+const weighed = (features: Features, weights: GradeWeights): number =>
+  Object.entries(features).reduce((sum, [name, value]) => sum + weights[name as FeatureName] * value, 0);
+
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 /**
  * Measures how hard a score is, hardest reason first. Levels are rounded to a tenth before they are added, so that the
  * figures shown always sum to the points shown.
  */
-export function gradeScore(score: Score): Grade {
+export function gradeScore(score: Score, weights: GradeWeights = fittedWeights): Grade {
   const facts = factsOf(score);
   const measured = dimensions.map(({ name, hands, measure }) => {
-    const { value, unit, level, where, why } = measure(facts);
+    const { value, unit, features, where, why } = measure(facts);
     return {
       name,
       hands,
-      level: tenth(level),
+      level: tenth(weighed(features, weights)),
       value,
       unit,
       where: where.map((place) => counted(score, place)),

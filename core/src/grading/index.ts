@@ -1,3 +1,8 @@
 export type { HandsConcerned } from './dimensions.ts';
-export { gradeRange, gradeScore, type Grade, type GradeDimension } from './grade.ts';
+export { anchors, type Anchor } from './anchors/anchors.ts';
+export { featureNames, type FeatureName, type Features, type GradeWeights } from './features.ts';
+export { fitWeights, pointsOf, type FitSettings, type SaidGrade, type SaidOrder } from './fit-weights.ts';
+export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
+export { fittedWeights, taughtWeights } from './weights.ts';
+export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
 export { countRungs, cutLadder, type LadderOrder, type Rung, type RungId } from './ladder.ts';

@@ -1,12 +1,12 @@
 import type { PlacedNote } from '../score/index.ts';
 import type { FactPlace, VoiceEvent } from './facts.ts';
+import type { Features } from './features.ts';
 
-/** One thing that makes a score harder: a measured value, its share of the grade and why. */
+/** One thing that makes a score harder: a measured value, what of it weighs in the grade, and why. */
 export interface Measured {
   readonly value: number;
   readonly unit: string;
-  /** Grade points, 0 upward. */
-  readonly level: number;
+  readonly features: Features;
   readonly where: readonly FactPlace[];
   readonly why: string;
 }
@@ -16,7 +16,19 @@ export const places = (notes: readonly PlacedNote[]): FactPlace[] =>
 export const momentsOf = (events: readonly VoiceEvent[]): FactPlace[] =>
   events.map(({ bar, tick }) => ({ bar, tick }));
 export const share = (part: number, whole: number): number => (whole === 0 ? 0 : part / whole);
-export const clamp = (value: number, low: number, high: number): number =>
-  Math.min(high, Math.max(low, value));
+/** How full of something a score is: `value` beside what counts as full, 0 to 1. */
+export const fullness = (value: number, full: number): number => Math.min(1, Math.max(0, value / full));
+/** What is practised at once: music is as hard as its two fullest bars, and easier ones beside them make it no easier (from memory). */
+export const cellBars = 2;
+
+/** How often a bar something happens in the bars where it happens most, beside what counts as full, 0 to 1. */
+export function rate(found: readonly FactPlace[], bars: readonly number[], full: number): number {
+  const counts = new Map<number, number>();
+  for (const { bar } of found) counts.set(bar, (counts.get(bar) ?? 0) + 1);
+  const most = [...counts.values()].sort((a, b) => b - a).slice(0, cellBars);
+  const sum = most.reduce((all, each) => all + each, 0);
+  return fullness(share(sum, Math.min(cellBars, bars.length)), full);
+}
+
 export const plural = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;

@@ -16,6 +16,7 @@ export {
   usualDynamic,
   type BarMarks,
 } from './bar-edits.ts';
+export { shortNotes } from './short-writing.ts';
 export { isSameValue } from './same-value.ts';
 export { indexOfBar, numberOfBar } from './bar-numbers.ts';
 export { withoutBrokenTies } from './broken-ties.ts';

@@ -1,9 +1,9 @@
 import { isPicked, type PlacedNote } from '../../score/index.ts';
 import { isPickedEvent, type ScoreFacts, type VoiceEvent } from '../facts.ts';
-import { clamp, momentsOf, places, plural, share, type Measured } from '../measured.ts';
+import { momentsOf, places, plural, rate, share, type Measured } from '../measured.ts';
 
 /** From one melody note to the next; chords of three strings and more, and strums, are taken as a whole. */
-export function crossings({ melodyEvents }: ScoreFacts): Measured {
+export function crossings({ melodyEvents, bars }: ScoreFacts): Measured {
   const lines = melodyEvents.filter(
     (event) => isPickedEvent(event) && !event.isStrum && event.notes.length < 3,
   );
@@ -15,9 +15,24 @@ export function crossings({ melodyEvents }: ScoreFacts): Measured {
   return {
     value: moves.length,
     unit: 'crossings',
-    level: 0.5 * share(moves.length, lines.length - 1),
+    features: { crossings: rate(momentsOf(moves), bars, 6) },
     where: momentsOf(moves),
     why: `${moves.length} of ${plural(Math.max(0, lines.length - 1), 'move')} change string`,
+  };
+}
+
+/** Two strings and more of the tune at one moment, picked apart from a strum. */
+export function doubleStops({ melodyEvents, bars }: ScoreFacts): Measured {
+  const found = melodyEvents.filter(({ notes, isStrum }) => notes.length > 1 && !isStrum);
+  return {
+    value: found.length,
+    unit: 'moments',
+    features: { doubleStops: rate(momentsOf(found), bars, 4) },
+    where: momentsOf(found),
+    why:
+      found.length === 0
+        ? 'the tune is on one string at a time'
+        : `the tune is on two strings or more at ${plural(found.length, 'moment')} of ${melodyEvents.length}`,
   };
 }
 
@@ -33,7 +48,10 @@ export function frettingHandNotes({ melody, thumb, bars }: ScoreFacts): Measured
   return {
     value: found.length,
     unit: 'notes',
-    level: clamp(0.6 * share(found.length, bars.length) + 0.6 * share(landing.length, bars.length), 0, 1.4),
+    features: {
+      slurRate: rate(places(found), bars, 4),
+      slurLanding: rate(places(landing), bars, 3),
+    },
     where: places(found),
     why: `${plural(found.length, 'hammer-on, pull-off or slide', 'hammer-ons, pull-offs or slides')}, ${landing.length} landing with the other voice`,
   };
@@ -46,7 +64,7 @@ export function bendsAndTurns({ melody, thumb, bars }: ScoreFacts): Measured {
   return {
     value: found.length,
     unit: 'notes',
-    level: found.length === 0 ? 0 : clamp(0.2 + 0.6 * share(found.length, bars.length), 0, 1.2),
+    features: found.length === 0 ? {} : { bendAny: 1, bendRate: rate(places(found), bars, 3) },
     where: places(found),
     why:
       found.length === 0
@@ -64,14 +82,14 @@ export function bottleneck({ melody, thumb }: ScoreFacts): Measured {
   return {
     value: under.length,
     unit: 'notes',
-    level:
+    features:
       under.length === 0
-        ? 0
-        : clamp(
-            0.8 + 0.6 * share(between.length, under.length) + 0.6 * share(pressed.length, all.length),
-            0,
-            1.6,
-          ),
+        ? {}
+        : {
+            glassAny: 1,
+            glassBetween: share(between.length, under.length),
+            glassPressed: share(pressed.length, all.length),
+          },
     where: places(under),
     why:
       under.length === 0

@@ -1,6 +1,6 @@
 import { shippedTuningOf } from '../../instrument/index.ts';
 import type { ScoreFacts } from '../facts.ts';
-import { clamp, plural, type Measured } from '../measured.ts';
+import { fullness, plural, type Measured } from '../measured.ts';
 
 export function unevenBars({ score, bars }: ScoreFacts): Measured {
   const usual = mostCommon(score.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`));
@@ -11,21 +11,18 @@ export function unevenBars({ score, bars }: ScoreFacts): Measured {
   return {
     value: odd.length,
     unit: 'bars',
-    level: clamp(0.25 * odd.length, 0, 0.75),
+    features: { oddBars: fullness(odd.length, 3) },
     where: odd,
     why: odd.length === 0 ? `every bar is ${usual ?? ''}` : `${plural(odd.length, 'bar')} not ${usual ?? ''}`,
   };
 }
-
-/** So many bars are in one ear at once (from memory). */
-const barsAtOnce = 4;
 
 export function toBeLearned({ score, bars }: ScoreFacts): Measured {
   const all = score.bars.length;
   return {
     value: bars.length,
     unit: 'bars',
-    level: clamp(0.03 * (bars.length - barsAtOnce), 0, 1),
+    features: { learned: fullness(bars.length - 1, 32) },
     where: bars.map((bar) => ({ bar, tick: 0 })),
     why:
       bars.length === all
@@ -40,7 +37,7 @@ export function tuning({ score }: ScoreFacts): Measured {
   return {
     value: isUsual ? 0 : 1,
     unit: isUsual ? 'standard' : 'other than standard',
-    level: isUsual ? 0 : 0.2,
+    features: isUsual ? {} : { tuning: 1 },
     where: [],
     why: isUsual ? 'the usual map of the neck' : `${score.tuning.name}: another map of the neck`,
   };

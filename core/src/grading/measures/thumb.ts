@@ -1,8 +1,28 @@
-import { gripAt, sweepOf } from '../../score/index.ts';
+import { gripAt, sweepOf, type PlacedNote } from '../../score/index.ts';
 import { isOnPulse, type ScoreFacts } from '../facts.ts';
-import { clamp, momentsOf, places, plural, share, type Measured } from '../measured.ts';
+import { fullness, momentsOf, cellBars, places, plural, rate, share, type Measured } from '../measured.ts';
 
-export function thumbPattern({ thumb, thumbEvents, score }: ScoreFacts): Measured {
+/** Strings the thumb goes to within a bar, in the middle of the bars; brushes are one movement. */
+function stringsABar(thumb: readonly PlacedNote[], bars: readonly number[]): number {
+  const counts = bars
+    .map(
+      (bar) =>
+        new Set(
+          thumb
+            .filter((each) => each.bar === bar && sweepOf(each.note) === undefined)
+            .map(({ note }) => note.string),
+        ).size,
+    )
+    .filter((count) => count > 0)
+    .sort((a, b) => b - a)
+    .slice(0, cellBars);
+  return share(
+    counts.reduce((sum, each) => sum + each, 0),
+    counts.length,
+  );
+}
+
+export function thumbPattern({ thumb, thumbEvents, bars, score }: ScoreFacts): Measured {
   const strings = new Set(
     thumb.filter(({ note }) => sweepOf(note) === undefined).map(({ note }) => note.string),
   ).size;
@@ -11,10 +31,14 @@ export function thumbPattern({ thumb, thumbEvents, score }: ScoreFacts): Measure
   return {
     value: strings,
     unit: 'strings',
-    level:
+    features:
       thumb.length === 0
-        ? 0
-        : 0.15 + 0.2 * Math.max(0, strings - 1) + 1.2 * share(between.length, thumbEvents.length),
+        ? {}
+        : {
+            thumbAny: 1,
+            thumbStrings: fullness(stringsABar(thumb, bars) - 1, 2),
+            thumbBetween: rate(between, bars, 4),
+          },
     where: momentsOf(between),
     why:
       thumb.length === 0
@@ -24,7 +48,7 @@ export function thumbPattern({ thumb, thumbEvents, score }: ScoreFacts): Measure
 }
 
 /** Walks, and whatever else the thumb presses that the grip does not hold. */
-export function bassOffGrip({ thumb, score }: ScoreFacts): Measured {
+export function bassOffGrip({ thumb, bars, score }: ScoreFacts): Measured {
   const off = thumb.filter(({ bar, note }) => {
     const grip = gripAt(score, bar, note.tick);
     return (
@@ -34,7 +58,7 @@ export function bassOffGrip({ thumb, score }: ScoreFacts): Measured {
   return {
     value: off.length,
     unit: 'notes',
-    level: clamp(1.2 * share(off.length, thumb.length), 0, 0.8),
+    features: { bassOffRate: rate(places(off), bars, 3) },
     where: places(off),
     why:
       off.length === 0
@@ -44,13 +68,16 @@ export function bassOffGrip({ thumb, score }: ScoreFacts): Measured {
 }
 
 /** Stopping a string takes a hand of its own; the palm lies still (common practice). */
-export function damping({ thumb }: ScoreFacts): Measured {
+export function damping({ thumb, bars }: ScoreFacts): Measured {
   const stopped = thumb.filter(({ note }) => note.ending === 'stopped' || note.ending === 'lifted');
   const palm = thumb.filter(({ note }) => note.ending === 'palm-damped');
   return {
     value: stopped.length + palm.length,
     unit: 'notes',
-    level: 0.5 * share(stopped.length, thumb.length) + 0.1 * share(palm.length, thumb.length),
+    features: {
+      stoppedRate: rate(places(stopped), bars, 4),
+      palm: rate(places(palm), bars, 4),
+    },
     where: places(stopped),
     why:
       stopped.length + palm.length === 0
