@@ -38,12 +38,8 @@ test.each(pieces)('%s has no error, lies within a comfortable reach, and climbs 
   );
   expect(applyThumb(score)).toBe(score);
   expect(score.bars.some((bar) => pinchTicks(bar).length > 0)).toBe(true);
-  const versions = score.passages ? ['version-basic'] : [];
-  expect(cutLadder(score).map(({ id }) => id)).toEqual([
-    'thumb-alone',
-    'melody-alone',
-    'pinches',
-    ...versions,
-    'whole',
-  ]);
+  const ids = cutLadder(score).map(({ id }) => id);
+  expect(ids.slice(0, 3)).toEqual(['thumb-alone', 'melody-alone', 'pinches']);
+  expect(ids.includes('version-basic')).toBe(score.passages !== undefined);
+  expect(ids.at(-1)).toBe('whole');
 });

@@ -15,7 +15,7 @@ export const ladder: Command = {
     const [file = ''] = positional(args, 'FILE');
     const out = required(args, 'out');
     const order = choice(args, 'order', ['thumb-first', 'melody-first'], 'thumb-first');
-    const rungs = cutLadder(readScoreFile(file), order).map(({ score, ...rung }) => {
+    const rungs = cutLadder(readScoreFile(file), { order }).map(({ score, ...rung }) => {
       const name = `${rung.number}-${rung.id}.jocund.json`;
       writeWhole(join(out, name), writeScore(score));
       return {

@@ -7,14 +7,15 @@ import { gripAt, type Bar, type Score } from '../score/index.ts';
 export function distinctBars(score: Score): number[] {
   const known = new Set<string>();
   return score.bars.flatMap((bar, index) => {
-    const key = keyOf(score, bar, index);
+    const key = barKey(score, bar, index);
     if (known.has(key)) return [];
     known.add(key);
     return [index];
   });
 }
 
-function keyOf(score: Score, { metre, grips, notes }: Bar, index: number): string {
+/** What a bar has in common with those that play the same. */
+export function barKey(score: Score, { metre, grips, notes }: Bar, index: number): string {
   const atStart = grips.find(({ tick }) => tick === 0) ?? gripAt(score, index - 1, Infinity);
   return JSON.stringify([
     metre.beats,

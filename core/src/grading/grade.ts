@@ -15,9 +15,10 @@ export interface GradeDimension {
   readonly why: string;
 }
 
-/** `points` is 1 plus the sum of all levels; `grade` is the points rounded, 1 to 8. */
+/** `points` is 1 plus the sum of all levels; `grade` is the points rounded, 1 to 8; `exact` is the points before any level was rounded. */
 export interface Grade {
   readonly grade: number;
+  readonly exact: number;
   readonly points: number;
   readonly dimensions: readonly GradeDimension[];
 }
@@ -41,8 +42,10 @@ const tenth = (value: number): number => Math.round(value * 10) / 10;
  */
 export function gradeScore(score: Score, weights: GradeWeights = fittedWeights): Grade {
   const facts = factsOf(score);
+  let exact: number = gradeRange.lowest;
   const measured = dimensions.map(({ name, hands, measure }) => {
     const { value, unit, features, where, why } = measure(facts);
+    exact += weighed(features, weights);
     return {
       name,
       hands,
@@ -56,6 +59,7 @@ export function gradeScore(score: Score, weights: GradeWeights = fittedWeights):
   const points = tenth(gradeRange.lowest + measured.reduce((sum, { level }) => sum + level, 0));
   return {
     grade: Math.min(gradeRange.highest, Math.max(gradeRange.lowest, Math.round(points))),
+    exact,
     points,
     dimensions: measured.sort((a, b) => b.level - a.level),
   };

@@ -8,7 +8,7 @@ import { inventedScore, note } from '../testing/invented.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
 import { applyThumb } from '../thumb/index.ts';
-import { cutLadder, gradeScore } from './index.ts';
+import { cutLadder, gradeScore, ladderOf } from './index.ts';
 
 const level = (score: Score, name: string) =>
   gradeScore(score).dimensions.find((dimension) => dimension.name === name)!;
@@ -81,15 +81,17 @@ describe('the grade', () => {
 
 describe('the ladder', () => {
   const rungs = cutLadder(inventedScore());
-  test('thumb alone, melody alone, pinches, whole', () =>
+  test('thumb alone, pinches, off-beats, whole; the tune alone would fall here and is left out', () => {
     expect(rungs.map(({ id, number }) => [number, id])).toEqual([
       [1, 'thumb-alone'],
-      [2, 'melody-alone'],
-      [3, 'pinches'],
+      [2, 'pinches'],
+      [3, 'plain'],
       [4, 'whole'],
-    ]));
+    ]);
+    expect(ladderOf(inventedScore()).leftOut.map(({ name }) => name)).toEqual(['Melody alone']);
+  });
   test('melody first for the other school', () =>
-    expect(cutLadder(inventedScore(), 'melody-first')[0]!.id).toBe('melody-alone'));
+    expect(cutLadder(inventedScore(), { order: 'melody-first' })[0]!.id).toBe('melody-alone'));
   test('every rung passes the checks and no rung is harder than the whole', () => {
     for (const { score, grade } of rungs) {
       expect(checkScore(score)).toEqual([]);
@@ -97,7 +99,7 @@ describe('the ladder', () => {
     }
   });
   test('the pinches rung keeps the whole thumb and only melody picked with it', () => {
-    const pinches = rungs[2]!.score;
+    const pinches = rungs[1]!.score;
     const struck = new Set(placedNotes(pinches, 'thumb').map(({ atTicks }) => atTicks));
     expect(struck.size).toBe(8);
     expect(
@@ -110,7 +112,7 @@ describe('the ladder', () => {
     expect(placedNotes(pinches, 'melody').every(({ atTicks }) => struck.has(atTicks))).toBe(true);
   });
   test('rungs keep their cut: no pattern writes the thumb anew', () => {
-    const melody = rungs[1]!.score;
+    const melody = cutLadder(inventedScore(), { order: 'melody-first' })[0]!.score;
     expect(applyThumb(melody)).toBe(melody);
     expect(placedNotes(melody, 'thumb')).toEqual([]);
   });
@@ -128,13 +130,17 @@ describe('the ladder', () => {
         notes: [...bar.notes.filter(({ voice }) => voice === 'thumb'), note({ durationTicks: 3840 })],
       })),
     };
-    expect(cutLadder(pinched).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
+    expect(cutLadder(pinched, { order: 'melody-first' }).map(({ id }) => id)).toEqual([
+      'melody-alone',
+      'thumb-alone',
+      'whole',
+    ]);
     expect(validateScore(pinched)).toEqual([]);
   });
 
   test('where nothing is pinched no rung comes twice', () => {
     const apart = written(['[022100] t6:0@1 t6:0@3 m1:0@2/1 m1:3@4/1']);
-    expect(cutLadder(apart).map(({ id }) => id)).toEqual(['thumb-alone', 'melody-alone', 'whole']);
+    expect(cutLadder(apart).map(({ id }) => id)).toEqual(['thumb-alone', 'whole']);
   });
 
   test('versions of a passage are rungs of the whole, in their order; parts are cut from the basic one', () => {
@@ -150,7 +156,7 @@ describe('the ladder', () => {
     const optional = another(start, 'optional', 't5:3@1 m1:0@1 m1:3@1.5 m1:5@2');
     const extended = another(optional, 'extended', 't5:3@1 m1:0@1 m1:3@1.5 m1:5@2 m1:7@2.5');
     const ids = (score: Score) => cutLadder(score).map(({ id }) => id);
-    const parts = ['thumb-alone', 'melody-alone', 'pinches'];
+    const parts = ['thumb-alone', 'pinches'];
     expect(ids(extended)).toEqual([...parts, 'version-basic', 'version-optional', 'whole']);
     const { id } = passagesOf(extended)[0]!;
     const middle = valueOf(chooseVersion(extended, id, 'optional'));

@@ -5,4 +5,25 @@ export { fitWeights, pointsOf, type FitSettings, type SaidGrade, type SaidOrder 
 export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
 export { fittedWeights, taughtWeights } from './weights.ts';
 export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
-export { countRungs, cutLadder, type LadderOrder, type Rung, type RungId } from './ladder.ts';
+export {
+  countRungs,
+  cutLadder,
+  ladderOf,
+  ladderPlans,
+  steepPoints,
+  type LadderOrder,
+  type Ladder,
+  type LadderSettings,
+  type Rung,
+  type RungId,
+} from './ladder/index.ts';
+export {
+  lossFrom,
+  simplify,
+  simplifySteps,
+  type Loss,
+  type Reduction,
+  type ReductionKind,
+  type Simplified,
+  type SimplifySettings,
+} from './simplify/index.ts';

@@ -17,7 +17,7 @@ export function useRungs(): RungChoice {
   const settled = useDeferredValue(score);
   const { read, write } = useAddress();
   const order: LadderOrder = read('order') === 'melody-first' ? 'melody-first' : 'thumb-first';
-  const rungs = useMemo(() => cutLadder(settled, order), [settled, order]);
+  const rungs = useMemo(() => cutLadder(settled, { order }), [settled, order]);
   return {
     order,
     rungs,

@@ -1,0 +1,4 @@
+export { reduceScore, withoutLooseSlurs } from './apply.ts';
+export { lossFrom, type Loss } from './loss.ts';
+export type { Reduction, ReductionKind } from './reduction.ts';
+export { simplify, simplifySteps, type Simplified, type SimplifySettings } from './simplify.ts';
