@@ -1,7 +1,7 @@
 import { checkScore } from '@jocund/core/checking';
 import { callLine } from '@jocund/core/directions';
 import { describePlace } from '@jocund/core/fault';
-import { gradeScore, type Grade } from '@jocund/core/grading';
+import { gradeParts, gradeScore, type Grade, type GradedPart } from '@jocund/core/grading';
 import { placeOfFinding, type Finding } from '@jocund/core/score';
 import { UsageError, positional, table, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
@@ -79,8 +79,13 @@ export const grade: Command = {
   usage: 'FILE',
   options: {},
   run: (args) => {
-    const graded = gradeScore(scoreOf(args));
-    return { json: plainGrade(graded), text: gradeText(graded) };
+    const score = scoreOf(args);
+    const graded = gradeScore(score);
+    const parts = gradeParts(score);
+    return {
+      json: { ...plainGrade(graded), parts: parts.map(plainPart) },
+      text: `${gradeText(graded)}\n${table(parts.map(({ kind, name, grade: { points } }) => [kind, name, points.toFixed(1)]))}`,
+    };
   },
 };
 
@@ -96,6 +101,15 @@ export const plainGrade = ({ grade: whole, points, dimensions }: Grade) => ({
     where,
     why,
   })),
+});
+
+const plainPart = ({ kind, name, fromBar, toBar, grade: { grade: whole, points } }: GradedPart) => ({
+  kind,
+  name,
+  fromBar,
+  toBar,
+  grade: whole,
+  score: points,
 });
 
 const gradeText = ({ grade: whole, points, dimensions }: Grade): string =>

@@ -4,6 +4,7 @@ export { featureNames, type FeatureName, type Features, type GradeWeights } from
 export { fitWeights, pointsOf, type FitSettings, type SaidGrade, type SaidOrder } from './fit-weights.ts';
 export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
 export { fittedWeights, taughtWeights } from './weights.ts';
+export { gradeParts, type GradedPart } from './grade-parts.ts';
 export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
 export {
   countRungs,
@@ -19,6 +20,7 @@ export {
 } from './ladder/index.ts';
 export {
   lossFrom,
+  reductionsInWords,
   simplify,
   simplifySteps,
   type Loss,

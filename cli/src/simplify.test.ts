@@ -1,0 +1,48 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, expect, test } from 'vitest';
+import { answer } from './answer.ts';
+import { run } from './run.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'jocund-simplify-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const blues = join(import.meta.dirname, '../../demo/gravel-lantern-blues.jocund.json');
+
+test('an easier version, what it lost and where', async () => {
+  const easier = (await answer('simplify', blues, '--to', '4')) as {
+    score: number;
+    lost: { bar: number; beat: number; what: string }[];
+    loss: number;
+    study: object;
+  };
+  expect(easier.score).toBeLessThanOrEqual(4);
+  expect(easier.lost.length).toBeGreaterThan(0);
+  expect(easier.loss).toBeGreaterThan(0);
+  expect(easier.loss).toBeLessThan(0.3);
+  expect(easier.study).toHaveProperty('score.title', 'Gravel Lantern Blues');
+});
+test('what cannot be reached names what stands in the way', async () => {
+  const { stdout } = await run(['simplify', blues, '--to', '1']);
+  expect(stdout).toContain('1 is not reached, pinches stand in the way');
+});
+test('a grade there is not', async () => {
+  expect(await run(['simplify', blues, '--to', '9'])).toMatchObject({ exitCode: 1 });
+  expect(await run(['simplify', blues])).toMatchObject({ exitCode: 2 });
+});
+test('sections and phrases are graded, too', async () => {
+  const { parts } = (await answer('grade', blues)) as {
+    parts: { kind: string; name: string; score: number }[];
+  };
+  expect(parts.map(({ kind }) => kind)).toContain('section');
+  expect(parts.map(({ name }) => name)).toContain('bars 1–4');
+  for (const { score } of parts) expect(score).toBeGreaterThanOrEqual(1);
+});
+test('a ladder phrase by phrase', async () => {
+  await run(['ladder', blues, '--order', 'phrases', '--out', folder]);
+  const { rungs } = JSON.parse(readFileSync(join(folder, 'ladder.json'), 'utf8')) as {
+    rungs: { name: string; score: number }[];
+  };
+  expect(rungs[0]?.name).toBe('To bar 4');
+  expect(rungs.map(({ score }) => score)).toEqual(rungs.map(({ score }) => score).sort((a, b) => a - b));
+});

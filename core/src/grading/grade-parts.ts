@@ -1,0 +1,49 @@
+import { sectionsOf } from '../form/index.ts';
+import { gripAt, numberOfBar, type Score } from '../score/index.ts';
+import type { GradeWeights } from './features.ts';
+import { gradeScore, type Grade } from './grade.ts';
+import { fittedWeights } from './weights.ts';
+
+/** A section or a phrase of a piece, with its own grade. Bars are numbered as printed. */
+export interface GradedPart {
+  readonly kind: 'section' | 'phrase';
+  /** "Verse"; a phrase is called by its bars. */
+  readonly name: string;
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly grade: Grade;
+}
+
+/** Bars of a phrase (common practice). */
+const phraseBars = 4;
+
+/** The grade of each section and of each phrase of four bars, as if it were all there is to play. A piece in one section has phrases alone. */
+export function gradeParts(score: Score, weights: GradeWeights = fittedWeights): GradedPart[] {
+  const sections = sectionsOf(score);
+  const part = (kind: GradedPart['kind'], first: number, last: number, name?: string): GradedPart => {
+    const [fromBar, toBar] = [numberOfBar(score, first), numberOfBar(score, last)];
+    return {
+      kind,
+      name: name ?? (fromBar === toBar ? `bar ${fromBar}` : `bars ${fromBar}–${toBar}`),
+      fromBar,
+      toBar,
+      grade: gradeScore(excerpt(score, first, last), weights),
+    };
+  };
+  return sections.flatMap(({ name, first, last }) => [
+    ...(sections.length > 1 ? [part('section', first, last, name)] : []),
+    ...Array.from({ length: Math.ceil((last - first + 1) / phraseBars) }, (_, index) => {
+      const start = first + index * phraseBars;
+      return part('phrase', start, Math.min(last, start + phraseBars - 1));
+    }),
+  ]);
+}
+
+/** Bars by themselves, under the grip that was held when they began. */
+function excerpt(score: Score, first: number, last: number): Score {
+  const bars = score.bars.slice(first, last + 1);
+  const [start] = bars;
+  const held = gripAt(score, first, 0);
+  if (!start || !held || start.grips.some(({ tick }) => tick === 0)) return { ...score, bars };
+  return { ...score, bars: bars.with(0, { ...start, grips: [{ ...held, tick: 0 }, ...start.grips] }) };
+}
