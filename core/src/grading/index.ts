@@ -7,7 +7,6 @@ export { fittedWeights, taughtWeights } from './weights.ts';
 export { gradeParts, type GradedPart } from './grade-parts.ts';
 export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
 export {
-  countRungs,
   cutLadder,
   ladderOf,
   ladderPlans,
@@ -19,6 +18,7 @@ export {
   type RungId,
 } from './ladder/index.ts';
 export {
+  kindInWords,
   lossFrom,
   reductionsInWords,
   simplify,

@@ -5,7 +5,7 @@ import { MelodyMargin } from './melody/melody-margin.tsx';
 import { Legend } from './score/legend.tsx';
 import { ScoreEditor } from './score/score-editor.tsx';
 import type { StageId } from './stages.ts';
-import { useRungs } from './studies/use-rungs.ts';
+import { useRungs } from './studies/rungs-context.tsx';
 import { TransportBar } from './transport/transport-bar.tsx';
 
 /** Stages are split off; the melody stage, which a piece opens on, comes with the bench. */
@@ -20,7 +20,9 @@ const ShapesMargin = lazy(async () => ({
 const ThumbMargin = lazy(async () => ({ default: (await import('./thumb/thumb-margin.tsx')).ThumbMargin }));
 const FormSheet = lazy(async () => ({ default: (await import('./form/form-sheet.tsx')).FormSheet }));
 const FormMargin = lazy(async () => ({ default: (await import('./form/form-margin.tsx')).FormMargin }));
-const Ladder = lazy(async () => ({ default: (await import('./studies/ladder.tsx')).Ladder }));
+const StudiesSheet = lazy(async () => ({
+  default: (await import('./studies/studies-sheet.tsx')).StudiesSheet,
+}));
 const StudiesMargin = lazy(async () => ({
   default: (await import('./studies/studies-margin.tsx')).StudiesMargin,
 }));
@@ -52,7 +54,7 @@ const sheets: Record<StageId, ReactNode> = {
   thumb: scoreStage({ voice: 'thumb', hasCursor: true }),
   melody: scoreStage({ voice: 'melody', hasCursor: true }),
   form: <FormSheet />,
-  studies: <Ladder />,
+  studies: <StudiesSheet />,
   handout: <Handout />,
 };
 

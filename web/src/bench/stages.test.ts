@@ -26,7 +26,7 @@ test('counts follow the score', () => {
     shapes: { state: 'done', words: '1 grip' },
     thumb: { state: 'done', words: '8 strokes, 8 beats' },
     melody: { state: 'done', words: '1 note' },
-    studies: { state: 'done', words: '3 rungs' },
+    studies: { state: 'done', words: 'ladder ready' },
     handout: { state: 'done', words: 'ready to print' },
   });
 });

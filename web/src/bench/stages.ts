@@ -1,5 +1,4 @@
 import { sectionsOf, turnsOf } from '@jocund/core/form';
-import { countRungs } from '@jocund/core/grading';
 import { beatStarts, placedNotes, type Finding, type Score } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
 import { counted } from '../ui/words.ts';
@@ -71,7 +70,7 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
           : { state: grips > 0 ? 'done' : 'waiting', words: grips > 0 ? 'one section' : 'no chord yet' },
     studies:
       thumbed + melody > 0
-        ? { state: 'done', words: counted(countRungs(score), 'rung') }
+        ? { state: 'done', words: 'ladder ready' }
         : { state: 'waiting', words: 'waits for notes' },
     handout:
       thumbed + melody === 0

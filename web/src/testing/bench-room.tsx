@@ -5,6 +5,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { useEffect, type ReactNode } from 'react';
 import { MemoryRouter, useLocation } from 'react-router';
 import { BenchProvider, useBench, type Bench } from '../bench/bench-context.tsx';
+import { RungsProvider } from '../bench/studies/rungs-context.tsx';
 import { createScoreStore } from '../bench/score-store.ts';
 import { Player } from '../sound/player.ts';
 import { ToastRoom } from '../ui/toast.tsx';
@@ -50,7 +51,7 @@ export function benchRoom(
   };
   room(
     <BenchProvider arrangementId="x" store={store} player={player}>
-      {part}
+      <RungsProvider isWanted>{part}</RungsProvider>
       <Heard hear={hear} />
     </BenchProvider>,
     at,

@@ -4,6 +4,7 @@ import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
 import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
+import type { Ladder, LadderSettings, Simplified, SimplifySettings } from '@jocund/core/grading';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
@@ -139,6 +140,16 @@ export interface Tasks {
   readonly secondParts: {
     readonly input: SecondPartSearch & { readonly score: Score };
     readonly output: readonly SecondPart[];
+  };
+  /** A graded series of studies. */
+  readonly cutLadder: {
+    readonly input: { readonly score: Score; readonly settings: LadderSettings };
+    readonly output: Ladder;
+  };
+  /** An easier version, and what was given up for it. */
+  readonly simplify: {
+    readonly input: { readonly score: Score; readonly settings: SimplifySettings };
+    readonly output: Simplified;
   };
   readonly placeMelody: {
     readonly input: {

@@ -1,5 +1,6 @@
 import { ok } from '@jocund/core/fault';
 import { writeWav } from '@jocund/core/formats/wav';
+import { ladderOf, simplifySteps } from '@jocund/core/grading';
 import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
@@ -70,6 +71,13 @@ const tasks: {
   *secondParts({ score, ...search }) {
     return yield* secondParts(score, search);
   },
+  *cutLadder({ score, settings }) {
+    yield 0;
+    return ladderOf(score, settings);
+  },
+  *simplify({ score, settings }) {
+    return yield* simplifySteps(score, settings);
+  },
   *suggest(input) {
     yield 0;
     return yield* suggestTask(input);
@@ -118,6 +126,10 @@ export function stepsOf(
       return tasks.makeFigures(request.input);
     case 'secondParts':
       return tasks.secondParts(request.input);
+    case 'cutLadder':
+      return tasks.cutLadder(request.input);
+    case 'simplify':
+      return tasks.simplify(request.input);
     case 'suggest':
       return tasks.suggest(request.input);
     case 'readFile':

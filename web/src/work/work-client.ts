@@ -28,6 +28,8 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   soundString: 'tunings',
   findTunings: 'tunings',
   secondParts: 'tunings',
+  cutLadder: 'tunings',
+  simplify: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

@@ -39,6 +39,7 @@ export interface Ladder {
 
 /** A step of more grade points than this is steep: more than one new thing at once (from memory). */
 export const steepPoints = 1.3;
+const rounding = 1e-9;
 
 /**
  * Cuts a score into rungs by a plan of teaching. Rungs only rise: one that would be easier than the one before it, or harder than the whole, is left out, as is one without notes or
@@ -53,7 +54,7 @@ export function ladderOf(
   const rising = onlyRising(graded);
   const numbered = rising.flatMap((rung, index): Omit<Rung, 'number'>[] => {
     const before = rising[index - 1];
-    const isSteep = before !== undefined && rung.grade.points - before.grade.points > steepPoints;
+    const isSteep = before !== undefined && rung.grade.points - before.grade.points > steepPoints + rounding;
     const between = before && eased.includes(rung.id) ? rungBetween(before, rung, weights) : undefined;
     return between
       ? [
@@ -72,9 +73,6 @@ export function ladderOf(
 
 export const cutLadder = (score: Score, settings?: LadderSettings): readonly Rung[] =>
   ladderOf(score, settings).rungs;
-
-/** How many rungs the ladder has, without grading them: at most, as one that does not rise is left out. */
-export const countRungs = (score: Score): number => cutRungs(score, 'thumb-first').length;
 
 interface CutRung {
   readonly id: PlainRungId;

@@ -1,5 +1,4 @@
 export {
-  countRungs,
   cutLadder,
   ladderOf,
   steepPoints,

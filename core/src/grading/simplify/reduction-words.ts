@@ -18,6 +18,26 @@ const words: Readonly<Record<ReductionKind, readonly [string, string]>> = {
   tempo: ['slower', 'slower'],
 };
 
+const kindNames: Readonly<Record<ReductionKind, string>> = {
+  optional: 'Optional notes',
+  ornament: 'Bends and turns',
+  muted: 'Muted strokes',
+  slur: 'Slurs',
+  inner: 'Inner notes',
+  'off-beat': 'Notes between the beats',
+  place: 'Places up the neck',
+  stop: 'Stopped bass',
+  walk: 'Walks',
+  between: 'Thumb between the beats',
+  'bass-strings': 'Bass on many strings',
+  'bass-beats': 'Bass on every beat',
+  grip: 'Full grips',
+  tempo: 'Tempo',
+};
+
+/** What of the music a kind takes away: "Notes between the beats". */
+export const kindInWords = (kind: ReductionKind): string => kindNames[kind];
+
 /** What was made easier, counted by kind, most first; like bars count once: "7 notes between the beats moved or left out". */
 export function reductionsInWords(reductions: readonly Reduction[]): string[] {
   const counts = new Map<ReductionKind, number>();

@@ -9,7 +9,7 @@ import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
-import { useRungs } from '../studies/use-rungs.ts';
+import { useRungs } from '../studies/rungs-context.tsx';
 import { FilesPart } from './files-part.tsx';
 import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
@@ -21,12 +21,15 @@ import { useHandout } from './use-handout.ts';
 /** Which score, for whom, in which inks; then print it or take the file. */
 export function HandoutMargin() {
   const { findings } = useBench();
-  const { rungs, chosen, choose } = useRungs();
+  const { rungs, chosen, choose, state } = useRungs();
   const { inks, setInks, paper, setPaper, comments, setComments, isWrittenOut, setWrittenOut } = useHandout();
   const { score, playedBars, canBeWrittenOut } = useHandoutScore();
   if (!chosen || !score)
     return (
-      <Margin title="Handout" note="Nothing to hand out yet.">
+      <Margin
+        title="Handout"
+        note={state === 'working' ? 'Cutting the ladder …' : 'Nothing to hand out yet.'}
+      >
         {null}
       </Margin>
     );

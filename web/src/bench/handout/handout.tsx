@@ -1,5 +1,6 @@
-import { EmptyNote } from '../../ui/notice.tsx';
+import { EmptyNote, LoadingNote } from '../../ui/notice.tsx';
 import { ViewAs } from '../../ui/view-as.tsx';
+import { useRungs } from '../studies/rungs-context.tsx';
 import { useReader } from '../use-reader.ts';
 import { PrintSheet } from './print-sheet.tsx';
 import { useHandoutScore } from './use-handout-score.ts';
@@ -8,8 +9,11 @@ import { useHandout } from './use-handout.ts';
 /** The sheet as it will be printed. */
 export function Handout() {
   const { score } = useHandoutScore();
+  const { state } = useRungs();
   const { inks, paper, comments } = useHandout();
   const { reader } = useReader();
+  if (!score && state === 'working')
+    return <LoadingNote title="Cutting the ladder" text="The sheet is of one of its rungs. One moment." />;
   if (!score) {
     return (
       <div className="m-4.5">

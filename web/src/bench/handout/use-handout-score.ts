@@ -1,6 +1,6 @@
 import { playOrder, scoreLimits, unfold, type Score } from '@jocund/core/score';
 import { useMemo } from 'react';
-import { useRungs } from '../studies/use-rungs.ts';
+import { useRungs } from '../studies/rungs-context.tsx';
 import { useHandout } from './use-handout.ts';
 
 /** What is printed: the chosen study, with repeats and the order of performance as signs and a line, or written out bar by bar. */

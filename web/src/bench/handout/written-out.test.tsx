@@ -32,19 +32,19 @@ const open = (score: Score, at = '') =>
     </>,
     { at: `/bench/x/handout${at}` },
   );
-const sheet = () => screen.getByRole('article', { name: 'Handout' }).textContent;
+const sheet = async () => (await screen.findByRole('article', { name: 'Handout' })).textContent;
 const words = (pages: readonly Page[]) =>
   pages.flatMap(({ parts }) =>
     parts.flatMap(({ shapes }) => shapes.flatMap((shape) => (shape.kind === 'text' ? [shape.text] : []))),
   );
 
-test('a sheet says in which order it is played, or has it written out', () => {
+test('a sheet says in which order it is played, or has it written out', async () => {
   open(piece());
-  expect(sheet()).toContain('Played: Verse twice, Ending.');
+  expect(await sheet()).toContain('Played: Verse twice, Ending.');
   fireEvent.click(screen.getByLabelText('Repeats written out: 5 bars'));
   expect(address()).toContain('bars=all');
-  expect(sheet()).not.toContain('Played:');
-  expect(sheet()).toContain('bar 5:');
+  expect(await sheet()).not.toContain('Played:');
+  expect(await sheet()).toContain('bar 5:');
   expect(screen.getByText(/, 5 bars/)).toBeDefined();
 });
 
@@ -62,9 +62,10 @@ test('the drawn page says it, too', () => {
   expect(drawn).toContain('Played: Verse twice, Ending.');
 });
 
-test('nothing comes again: nothing to write out; too much comes again: that is said', () => {
+test('nothing comes again: nothing to write out; too much comes again: that is said', async () => {
   const { order: _, ...asWritten } = piece();
   open(asWritten, '?bars=all');
+  await sheet();
   expect(screen.queryByLabelText(/Repeats written out/)).toBeNull();
   cleanup();
   const long = piece();
@@ -74,5 +75,5 @@ test('nothing comes again: nothing to write out; too much comes again: that is s
     long.bars[2]!,
   ];
   open({ ...long, bars, order: Array<string>(40).fill('v') });
-  expect(screen.getByText('Played it has 720 bars, too many to be written out.')).toBeDefined();
+  expect(await screen.findByText('Played it has 720 bars, too many to be written out.')).toBeDefined();
 });

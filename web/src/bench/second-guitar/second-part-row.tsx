@@ -1,10 +1,8 @@
-import { drawSideBySide } from '@jocund/core/engraving';
 import { numberOfBar, type Score } from '@jocund/core/score';
 import { findingLine, type SecondPart } from '@jocund/core/two-guitars';
 import { useMemo } from 'react';
 import { useCreatePiece } from '../../api/queries.ts';
 import { problemOf } from '../../api/problem.ts';
-import { Shapes } from '../../score-view/shapes.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Fold } from '../../ui/fold.tsx';
 import { useSay } from '../../ui/toast.tsx';
@@ -13,7 +11,7 @@ import { useNames } from '../../ui/use-names.ts';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import type { Heard, Preview } from '../use-preview.ts';
-import { useSideWidth } from '../use-side-width.ts';
+import { StripsBeside } from '../strips-beside.tsx';
 
 interface RowProps {
   readonly part: SecondPart;
@@ -46,7 +44,7 @@ export function SecondPartRow({ part, isCurrent, preview }: RowProps) {
           <span title="what both hands have to move, hold and reach">{part.mm} mm of work</span>
         </span>
       </h3>
-      <Look part={part.score} />
+      <StripsBeside other={part.score} signs={['I', 'II']} names={['This piece', 'The second guitar']} />
       <Remarks part={part} />
       <p className="flex flex-wrap gap-2 pt-2">
         <Button
@@ -113,64 +111,6 @@ function Remarks({ part: { findings, silent } }: { part: SecondPart }) {
           )}
         </Fold>
       )}
-    </>
-  );
-}
-
-/** Bars that are looked at. */
-const shownBars = 4;
-
-/** The part under the piece, from the bar under the cursor on. */
-function Look({ part }: { part: Score }) {
-  const { score, cursor } = useBench();
-  const shown = useNames();
-  const { room, width } = useSideWidth();
-  const from = Math.max(0, Math.min(cursor.bar, score.bars.length - shownBars));
-  const systems = useMemo(() => {
-    const bars = Array.from({ length: Math.min(shownBars, score.bars.length) }, (_, index) => from + index);
-    const pairs = bars.map((bar) => ({ a: score.bars[bar], b: part.bars[bar] }));
-    return drawSideBySide({ a: score, b: part }, pairs, shown, width);
-  }, [score, part, from, shown, width]);
-  return (
-    <div ref={room} className="pt-1">
-      {systems.map(({ a, b, pairs }) => (
-        <div key={pairs[0]} className="grid grid-cols-[2rem_1fr] items-center border-b border-ink1-12">
-          {[a, b].map((picture, guitar) => (
-            <Strip
-              key={guitar}
-              guitar={guitar + 1}
-              bar={numberOfBar(score, from + (pairs[0] ?? 0))}
-              picture={picture}
-            />
-          ))}
-        </div>
-      ))}
-    </div>
-  );
-}
-
-function Strip({
-  guitar,
-  bar,
-  picture: { x, y, width, height, shapes },
-}: {
-  guitar: number;
-  bar: number;
-  picture: ReturnType<typeof drawSideBySide>[number]['a'];
-}) {
-  return (
-    <>
-      <span aria-hidden className="figure text-lg">
-        {guitar === 1 ? 'I' : 'II'}
-      </span>
-      <svg
-        viewBox={`${x} ${y} ${width} ${height}`}
-        className="block w-full"
-        role="img"
-        aria-label={`${guitar === 1 ? 'This piece' : 'The second guitar'} from bar ${bar} in tab`}
-      >
-        <Shapes shapes={shapes} />
-      </svg>
     </>
   );
 }

@@ -1,6 +1,19 @@
-import type { GradeDimension } from '@jocund/core/grading';
+import {
+  anchors,
+  gradeRange,
+  reductionsInWords,
+  steepPoints,
+  type GradeDimension,
+  type Rung,
+  type RungId,
+} from '@jocund/core/grading';
+import type { Score } from '@jocund/core/score';
+import { Button } from '../../ui/button.tsx';
+import { QueryMark } from '../../ui/query-mark.tsx';
+import { useAddress } from '../../ui/use-address.ts';
 import { Margin, MarginPart } from '../margin.tsx';
-import { useRungs } from './use-rungs.ts';
+import { useRungs } from './rungs-context.tsx';
+import { useEasier } from './use-easier.ts';
 
 const placesWords = ({ where }: GradeDimension): string => {
   const bars = [...new Set(where.map(({ bar }) => bar))];
@@ -16,10 +29,10 @@ const sign = {
 
 /** The chosen rung's grade and what holds it up, so that every figure can be argued with. */
 export function StudiesMargin() {
-  const { chosen, rungs } = useRungs();
+  const { chosen, rungs, state } = useRungs();
   if (!chosen)
     return (
-      <Margin title="Studies" note="Nothing to weigh yet.">
+      <Margin title="Studies" note={state === 'working' ? 'Cutting the ladder …' : 'Nothing to weigh yet.'}>
         {null}
       </Margin>
     );
@@ -68,10 +81,84 @@ export function StudiesMargin() {
           <span>Grade</span>
           <span className="figure text-lg">{points.toFixed(1)}</span>
         </p>
-        <p className="text-note pt-2 text-ink1-80">
-          A first measure: weights are our estimate of teaching order, not fitted to students yet.
-        </p>
+        <LikeThis grade={grade} />
       </MarginPart>
+      {chosen.isSteep && before && <Steep chosen={chosen} before={before} />}
+      {chosen.id.startsWith('before-') && <Between id={chosen.id} />}
+      {chosen.id === 'whole' && <OneLower score={chosen.score} points={points} />}
     </Margin>
+  );
+}
+
+/** Studies composed for the grade, and where they are seen. */
+function LikeThis({ grade }: { grade: number }) {
+  const { write } = useAddress();
+  const alike = anchors.filter((anchor) => anchor.grade === grade).map(({ score }) => `“${score.title}”`);
+  return (
+    <p className="text-note pt-2 text-ink1-80">
+      As hard as {alike.join(' and ')}.{' '}
+      <Button look="plain" onClick={() => write('view', 'grades')}>
+        See what the grades mean
+      </Button>
+    </p>
+  );
+}
+
+/** More than one new thing at once: a rung between can be put in. */
+function Steep({ chosen, before }: { chosen: Rung; before: Rung }) {
+  const { setEased } = useRungs();
+  return (
+    <MarginPart title="Ease the step">
+      <p className="flex items-start gap-2">
+        <QueryMark size={20} />
+        <span>
+          {before.grade.points.toFixed(1)} to {chosen.grade.points.toFixed(1)} is more than {steepPoints} at
+          once.
+        </span>
+      </p>
+      <p className="pt-2">
+        <Button look="solid" onClick={() => setEased(chosen.id, true)}>
+          Add a rung between
+        </Button>
+      </p>
+    </MarginPart>
+  );
+}
+
+function Between({ id }: { id: RungId }) {
+  const { setEased, eased } = useRungs();
+  const of = eased.find((each) => id === `before-${each}`);
+  if (!of) return null;
+  return (
+    <MarginPart title="A rung between">
+      <Button onClick={() => setEased(of, false)}>Take it away</Button>
+    </MarginPart>
+  );
+}
+
+/** What would bring the piece down by one grade. */
+function OneLower({ score, points }: { score: Score; points: number }) {
+  const { write } = useAddress();
+  const wanted = points - 1;
+  const { easier, isCurrent, state } = useEasier(score, wanted >= gradeRange.lowest ? wanted : undefined);
+  if (wanted < gradeRange.lowest) return null;
+  const words = easier && isCurrent ? reductionsInWords(easier.reductions) : undefined;
+  return (
+    <MarginPart title="One grade lower">
+      <p className="text-note">
+        {words === undefined
+          ? state === 'failed'
+            ? 'It could not be worked out.'
+            : 'Looking for what can go …'
+          : words.length === 0
+            ? 'Nothing can go: take a rung further down.'
+            : `${easier?.grade.points.toFixed(1) ?? ''} with ${words.join('; ')}.`}
+      </p>
+      <p className="pt-1">
+        <Button look="plain" onClick={() => write('view', 'easier')}>
+          Open the easier version
+        </Button>
+      </p>
+    </MarginPart>
   );
 }

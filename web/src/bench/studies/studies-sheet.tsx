@@ -1,0 +1,33 @@
+import { Choice } from '../../ui/choice.tsx';
+import { useAddress } from '../../ui/use-address.ts';
+import { AnchorList } from './anchor-list.tsx';
+import { EasierPanel } from './easier-panel.tsx';
+import { Ladder } from './ladder.tsx';
+
+const views = [
+  { value: 'ladder', label: 'Ladder' },
+  { value: 'easier', label: 'Easier version' },
+  { value: 'grades', label: 'What the grades mean' },
+] as const;
+type View = (typeof views)[number]['value'];
+
+/** The Studies stage: the ladder, an easier version of the piece, or the studies that pin the grades. */
+export function StudiesSheet() {
+  const { read, write } = useAddress();
+  const view = views.find(({ value }) => value === read('view'))?.value ?? 'ladder';
+  return (
+    <>
+      <div className="mx-4.5 mt-3">
+        <Choice<View>
+          label="What to see of the studies"
+          value={view}
+          options={views}
+          onChange={(next) => write('view', next === 'ladder' ? '' : next)}
+        />
+      </div>
+      {view === 'ladder' && <Ladder />}
+      {view === 'easier' && <EasierPanel />}
+      {view === 'grades' && <AnchorList />}
+    </>
+  );
+}
