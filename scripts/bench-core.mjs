@@ -3,6 +3,7 @@ import { createSheetDrawer, sheetMeasures } from '@jocund/core/engraving';
 import { fingerScore } from '@jocund/core/fingering';
 import { readMusicXml, writeMusicXml } from '@jocund/core/formats/musicxml';
 import { followLinks } from '@jocund/core/form';
+import { gradeScore, ladderOf, simplify } from '@jocund/core/grading';
 import { mediumHand } from '@jocund/core/hands';
 import { parseTuning, tuningTable } from '@jocund/core/instrument';
 import { withSigns } from '@jocund/core/pitch';
@@ -13,7 +14,7 @@ import { secondParts } from '@jocund/core/two-guitars';
 import { Chord } from 'tonal';
 
 /** Bundled and run by bench.mjs, as a worker runs it. The first argument is the project's folder. */
-const [blues, rag] = ['gravel-lantern-blues', 'tin-ferry-rag'].map(
+const [blues, rag, stomp] = ['gravel-lantern-blues', 'tin-ferry-rag', 'loose-gate-stomp'].map(
   (name) => `${process.argv[2]}/demo/${name}.jocund.json`,
 );
 const standard = parseTuning('standard');
@@ -38,6 +39,7 @@ benchNaming();
 benchFingering();
 benchSheet();
 benchLinks();
+benchGrading();
 benchSecondGuitar();
 
 function benchGrips() {
@@ -287,4 +289,29 @@ function benchSecondGuitar() {
   });
   report('a second guitar for 64 bars, eight capos', `${(total / 1000).toFixed(1)} s`, '–');
   report('its longest step, before a cancel is heard', `${longest.toFixed(0)} ms`, '–');
+}
+
+/** The grade of a piece, an easier version of it, its ladder. */
+function benchGrading() {
+  /** @type {{ score: import('@jocund/core/score').Score }} */
+  const { score: piece } = JSON.parse(readFileSync(stomp ?? '', 'utf8'));
+  const others = piece.bars.slice(2, 4).map((bar) => ({
+    ...bar,
+    id: `${bar.id} otherwise`,
+    notes: bar.notes.map((note) => (note.voice === 'melody' ? { ...note, fret: note.fret + 1 } : note)),
+  }));
+  const score = { ...piece, bars: [...piece.bars, ...others] };
+  const gradeMs = Array.from({ length: 9 }, () =>
+    milliseconds(() => gradeScore({ ...score, bars: [...score.bars] })),
+  );
+  report('grade of 32 bars', `${median(gradeMs).toFixed(0)} ms`, '<= 30 ms');
+  const points = gradeScore(score).points - 2;
+  const easierMs = Array.from({ length: 3 }, () => milliseconds(() => simplify(score, { points })));
+  report(
+    'an easier version, two grades down, 32 bars',
+    `${(median(easierMs) / 1000).toFixed(1)} s`,
+    '<= 3 s',
+  );
+  const ladderMs = Array.from({ length: 3 }, () => milliseconds(() => ladderOf(score)));
+  report('a ladder of 32 bars, without sheets', `${median(ladderMs).toFixed(0)} ms`, '–');
 }

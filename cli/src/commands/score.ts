@@ -45,11 +45,12 @@ export const call: Command = {
   options: { bars: 'text' },
   run: (args) => {
     const [from, to] = parseBars(args.text('bars'));
-    const entries = callLine(scoreOf(args), from, to).map(({ bar, count, voice, text }) => ({
+    const entries = callLine(scoreOf(args), from, to).map(({ bar, count, voice, text, full }) => ({
       bar,
       count,
       voice,
       text,
+      full,
     }));
     const bars = [...new Set(entries.map(({ bar }) => bar))];
     const lines = bars.map((bar) => [

@@ -1,4 +1,5 @@
 import { fretOf } from '../shapes/index.ts';
+import { isOneStrum, stringDigits } from './call-digits.ts';
 import { openMidi } from '../instrument/index.ts';
 import {
   numberOfBar,
@@ -27,10 +28,14 @@ export interface CallEntry {
   readonly verb: CallVerb | '';
   readonly thumbStrings: readonly number[];
   readonly melodyStrings: readonly number[];
+  /** The voice whose fretting finger moves while the other is struck; undefined where all is struck or all moves. */
+  readonly moves: 'thumb' | 'melody' | undefined;
   /** What else is said: "ring", "bend", as the technique table names it. */
   readonly also: readonly TechniqueWord[];
   /** "pinch 6+1", "thumb 4", "hammer 2", "1", "pinch 5+2, bend". */
   readonly text: string;
+  /** The same with frets: "pinch 6/3+1/0". */
+  readonly full: string;
 }
 
 export type CallVerb =
@@ -90,7 +95,6 @@ function callOfBar(
     const also = alsoSaid(now, verb, goesOn);
     const thumbStrings = thumb.map(({ string }) => string);
     const melodyStrings = melody.map(({ string }) => string);
-    const digits = [...thumbStrings, ...melodyStrings].join('+');
     return {
       bar: numberOfBar(score, index),
       tick,
@@ -100,9 +104,47 @@ function callOfBar(
       thumbStrings,
       melodyStrings,
       also,
-      text: [verb ? `${verb} ${digits}` : digits, ...also].join(', '),
+      moves: movingVoice(now),
+      text: saidWords(now, verb, also, false),
+      full: saidWords(now, verb, also, true),
     };
   });
+}
+
+/** Verb and strings; where one string is slid, hammered or pulled while others are struck, each is said by itself: "thumb 5, slide 1". */
+function saidWords(
+  now: readonly Note[],
+  verb: CallVerb | '',
+  also: readonly TechniqueWord[],
+  withFrets: boolean,
+): string {
+  const struck = now.filter(isPicked);
+  const arriving = now.filter((note) => !isPicked(note));
+  const said = (word: CallVerb | '', notes: readonly Note[]) =>
+    [word, stringDigits(notes, withFrets)].filter(Boolean).join(' ');
+  if (struck.length === 0 || arriving.length === 0) return [said(verb, now), ...also].join(', ');
+  const others = also.filter((word) => !arrivalWords.has(word));
+  const moves = [...new Set(arriving.map(({ arrival }) => arrival))].map((arrival) =>
+    said(
+      arrival ? verbOfArrival[arrival] : '',
+      arriving.filter((note) => note.arrival === arrival),
+    ),
+  );
+  return [said(struckVerb(struck), struck), ...moves, ...others].join(', ');
+}
+
+function movingVoice(now: readonly Note[]): CallEntry['moves'] {
+  const moving = now.filter((note) => !isPicked(note));
+  const voices = new Set(moving.map(({ voice }) => voice));
+  return moving.length > 0 && moving.length < now.length && voices.size === 1 ? moving[0]?.voice : undefined;
+}
+
+const arrivalWords: ReadonlySet<string> = new Set<TechniqueWord>(['hammer', 'pull', 'slide']);
+
+function struckVerb(struck: readonly Note[]): CallVerb | '' {
+  const hasThumb = struck.some(({ voice }) => voice === 'thumb');
+  if (!hasThumb) return '';
+  return struck.some(({ voice }) => voice === 'melody') ? 'pinch' : 'thumb';
 }
 
 function verbFor(
@@ -111,6 +153,8 @@ function verbFor(
   melody: readonly Note[],
   walking: ReadonlySet<Note>,
 ): CallVerb | '' {
+  const strum = [...thumb, ...melody].find(({ stroke }) => stroke !== undefined)?.stroke;
+  if (strum && isOneStrum([...thumb, ...melody])) return verbOfStroke[strum];
   if (thumb.length > 0 && melody.some(isPicked)) return 'pinch';
   const said = melody.length > 0 ? melody : thumb;
   const arrival = said.find((note) => note.arrival)?.arrival;

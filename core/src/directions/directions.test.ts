@@ -13,7 +13,7 @@ describe('the call line (common practice)', () => {
         ['1', 'pinch 6+1', 'both'],
         ['2', 'thumb 4', 'thumb'],
         ['&', '2', 'melody'],
-        ['3', 'hammer 6+2', 'both'],
+        ['3', 'thumb 6, hammer 2', 'both'],
         ['&', '1', 'melody'],
         ['4', 'pinch 4+1', 'both'],
       ],
@@ -89,8 +89,37 @@ test('the thumb’s strokes have their own verbs', () => {
         },
       ],
     }).map((entry) => entry.text);
-  expect(said('t3:0@2 t2:0@2 t1:3@2', { stroke: 'brush' })).toEqual(['brush 3+2+1']);
+  expect(said('t3:0@2 t2:0@2 t1:3@2', { stroke: 'brush' })).toEqual(['brush 3–1']);
   expect(said('t6:0@2', { stroke: 'slap', dead: true })).toEqual(['slap 6']);
   expect(said('t5:2@3', { stroke: 'drag' })).toEqual(['drag 5']);
   expect(said('t5:2@3', { dead: true })).toEqual(['mute 5']);
+});
+
+describe('what is struck and what moves', () => {
+  const said = (text: string, change: Partial<Note> = {}) => {
+    const score = blankScore({ title: 'Said', barCount: 1 });
+    const notes = written(text).map((each) => ({ ...each, ...change }));
+    return callLine({ ...score, bars: [{ ...score.bars[0]!, notes }] });
+  };
+  test('only what slides slides: the thumb under it is struck', () => {
+    expect(said('m1:3@1 t5:0@2 m1:5@2s').at(-1)).toMatchObject({
+      text: 'thumb 5, slide 1',
+      full: 'thumb 5/0, slide 1/5',
+      verb: 'slide',
+    });
+    expect(said('m1:3@1 t5:0@2 m2:1@2 m1:5@2h').at(-1)?.text).toBe('pinch 5+2, hammer 1');
+  });
+  test('a strum is one word, in the direction it goes', () => {
+    const chord = 't6:3@1 t5:2@1 t4:0@1 m3:0@1 m2:0@1 m1:3@1';
+    expect(said(chord, { stroke: 'brush' })[0]).toMatchObject({
+      text: 'brush 6–1',
+      full: 'brush 6–1 (frets 3 2 0 0 0 3)',
+    });
+    expect(said(chord, { stroke: 'brush-back' })[0]).toMatchObject({ text: 'brush 1–6' });
+    expect(said(chord)[0]?.text).toBe('pinch 6+5+4+3+2+1');
+  });
+  test('frets stand behind their strings, a muted one is x', () => {
+    expect(said('t6:3@1 m1:0@1')[0]?.full).toBe('pinch 6/3+1/0');
+    expect(said('m2:0@1x')[0]?.full).toBe('mute 2/x');
+  });
 });

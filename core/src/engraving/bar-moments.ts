@@ -8,7 +8,7 @@ import {
   type Note,
   type Ticks,
 } from '../score/index.ts';
-import { callDigits, type CallDigits } from './call-digits.ts';
+import { callDigits, type CallDigits } from '../directions/index.ts';
 import { textWidth } from './text-width.ts';
 
 /** How far what is drawn at a moment reaches to either side of its x, row by row. */

@@ -4,6 +4,7 @@ import { withSigns } from '../pitch/index.ts';
 import { blankScore, techniques, withTechnique, type Bar, type Note, type Score } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
 import { written } from '../testing/written.ts';
+import { textWidth } from './text-width.ts';
 import {
   createSheetDrawer,
   drawGrip,
@@ -194,6 +195,29 @@ describe('the call row', () => {
     );
     expect(texts(shapes).filter((each) => each === 'p')).toHaveLength(2);
     expect(texts(shapes)).not.toContain('pull');
+  });
+  test('in a bar of thumb strokes in eighths no word runs into the next, and one says the thumb', () => {
+    const { shapes } = draw(
+      Array.from({ length: 8 }, (_, slot) =>
+        note({ voice: 'thumb', string: 6, tick: slot * 480, durationTicks: 480 }),
+      ),
+      {},
+      300,
+    );
+    const words = shapes.flatMap((shape) => (shape.kind === 'text' && shape.text === 'thumb' ? [shape] : []));
+    expect(words.length).toBeGreaterThan(0);
+    expect(words.length).toBeLessThan(8);
+    const half = textWidth('thumb', 14.5, 'narrow') / 2;
+    words.slice(1).forEach((word, index) => expect(word.x - words[index]!.x).toBeGreaterThan(2 * half));
+  });
+  test('where the melody alone hammers over a thumb stroke the word is slanted, as its strings are', () => {
+    const { shapes } = draw([
+      note({ tick: 0, fret: 0 }),
+      note({ tick: 960, fret: 2, arrival: 'hammer-on' }),
+      note({ tick: 960, voice: 'thumb', string: 6 }),
+    ]);
+    const word = shapes.find((shape) => shape.kind === 'text' && shape.text === 'hammer');
+    expect(word).toMatchObject({ italic: true, ink: 'ink2-deep' });
   });
   test('a brush is said by its first and last string, back the other way', () => {
     const brush = (stroke: 'brush' | 'brush-back') =>

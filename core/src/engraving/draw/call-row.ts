@@ -9,7 +9,7 @@ import {
   sungSize,
   plusSize,
 } from '../bar-moments.ts';
-import { callDigits } from '../call-digits.ts';
+import { callDigits } from '../../directions/index.ts';
 import { text, type Ink, type Shape } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
 import type { BarFrame } from './frame.ts';
@@ -28,16 +28,9 @@ export function drawCallRow(
 ): Shape[] {
   const { bar, index, rows, x } = frame;
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
-  const crowds = (other: CallEntry | undefined, entry: CallEntry) =>
-    other !== undefined &&
-    Math.abs(x(other.tick) - x(entry.tick)) < (verbWidth(other) + verbWidth(entry)) / 2 + 5;
-  /** Between the beats there is no room for "hammer": its letter stands there instead, as on the slur. */
-  const isShort = (entry: CallEntry, position: number) =>
-    entry.voice === 'melody' &&
-    entry.verb !== '' &&
-    (crowds(entries[position - 1], entry) || crowds(entries[position + 1], entry));
+  const looks = verbLooks(entries, x);
   const words = entries.flatMap((entry, position): Shape[] => [
-    ...drawVerb(entry, frame, isShort(entry, position)),
+    ...drawVerb(entry, frame, looks[position] ?? 'word'),
     ...drawCallDigits(frame, entry.tick),
   ]);
   const counts = countedTicks(bar).map((tick) => {
@@ -58,17 +51,54 @@ export function drawCallRow(
   return [...words, ...counts, ...lyrics];
 }
 
-const verbWidth = ({ verb }: CallEntry): number => textWidth(verb, verbSize, 'narrow');
+type VerbLook = 'word' | 'letter' | 'none';
+const widthOf: Readonly<Record<VerbLook, (verb: string) => number>> = {
+  word: (verb) => textWidth(verb, verbSize, 'narrow'),
+  letter: (verb) => textWidth(verb.slice(0, 1), letterSize, 'narrow'),
+  none: () => 0,
+};
+const letterSize = 14;
+const verbGap = 5;
 
-function drawVerb({ verb, voice, tick }: CallEntry, { rows, x }: BarFrame, isShort: boolean): Shape[] {
-  if (verb === '') return [];
-  if (isShort)
+/**
+ * How each verb is written so that none runs into another. Between the beats there is no room for "hammer": its letter stands there instead, as on the slur.
+ * Where "thumb" and "pinch" would still touch they are left out, the later first: an upright digit says the thumb, a plus the pinch.
+ */
+function verbLooks(entries: readonly CallEntry[], x: (tick: number) => number): VerbLook[] {
+  const looks = entries.map((): VerbLook => 'word');
+  const touches = (a: number, b: number): boolean => {
+    const [one, other] = [entries[a], entries[b]];
+    const [look, otherLook] = [looks[a], looks[b]];
+    if (!one?.verb || !other?.verb || !look || !otherLook || look === 'none' || otherLook === 'none')
+      return false;
+    const room = Math.abs(x(other.tick) - x(one.tick));
+    return room < (widthOf[look](one.verb) + widthOf[otherLook](other.verb)) / 2 + verbGap;
+  };
+  const before = (at: number) => looks.findLastIndex((look, index) => index < at && look !== 'none');
+  entries.forEach(({ voice }, at) => {
+    if (voice === 'melody' && (touches(at - 1, at) || touches(at, at + 1))) looks[at] = 'letter';
+  });
+  entries.forEach(({ verb }, at) => {
+    if (
+      (verb === 'thumb' || verb === 'pinch') &&
+      (touches(before(at), at) || (touches(at, at + 1) && entries[at + 1]?.voice === 'melody'))
+    )
+      looks[at] = 'none';
+  });
+  return looks;
+}
+
+/** A verb of the melody alone is slanted and red, as its strings are, where the thumb strikes under it. */
+function drawVerb({ verb, voice, tick, moves }: CallEntry, { rows, x }: BarFrame, look: VerbLook): Shape[] {
+  if (verb === '' || look === 'none') return [];
+  const isOfMelody = voice === 'melody' || moves === 'melody';
+  if (look === 'letter')
     return [
       text(x(tick), rows.verbBase, verb.slice(0, 1), {
-        size: 14,
-        italic: true,
+        size: letterSize,
+        italic: isOfMelody,
         weight: 600,
-        ink: 'ink2-deep',
+        ink: isOfMelody ? 'ink2-deep' : 'ink1',
       }),
     ];
   return [
@@ -76,6 +106,7 @@ function drawVerb({ verb, voice, tick }: CallEntry, { rows, x }: BarFrame, isSho
       size: verbSize,
       face: 'narrow',
       weight: voice === 'both' ? 700 : 400,
+      ...(moves === 'melody' ? { italic: true, ink: 'ink2-deep' as const } : {}),
     }),
   ];
 }
