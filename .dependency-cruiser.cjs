@@ -22,6 +22,7 @@ const coreFloors = [
   'licks',
   'grading',
   'directions',
+  'walk-through',
   'engraving',
   'staff',
   'checking',

@@ -12,6 +12,7 @@ import { findtuning } from './commands/findtuning.ts';
 import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
+import { words } from './commands/words.ts';
 import { simplify } from './commands/simplify.ts';
 import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
@@ -37,6 +38,7 @@ const commands: readonly Command[] = [
   figure,
   second,
   simplify,
+  words,
   convert,
   schema,
 ];

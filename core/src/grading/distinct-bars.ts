@@ -14,6 +14,17 @@ export function distinctBars(score: Score): number[] {
   });
 }
 
+/** For each bar the first that plays the same, from 0: itself where none before it does. */
+export function firstAlike(score: Score): number[] {
+  const known = new Map<string, number>();
+  return score.bars.map((bar, index) => {
+    const key = barKey(score, bar, index);
+    const first = known.get(key) ?? index;
+    known.set(key, first);
+    return first;
+  });
+}
+
 /** What a bar has in common with those that play the same. */
 export function barKey(score: Score, { metre, grips, notes }: Bar, index: number): string {
   const atStart = grips.find(({ tick }) => tick === 0) ?? gripAt(score, index - 1, Infinity);

@@ -1,5 +1,6 @@
 export type { HandsConcerned } from './dimensions.ts';
 export { anchors, type Anchor } from './anchors/anchors.ts';
+export { firstAlike } from './distinct-bars.ts';
 export { featureNames, type FeatureName, type Features, type GradeWeights } from './features.ts';
 export { fitWeights, pointsOf, type FitSettings, type SaidGrade, type SaidOrder } from './fit-weights.ts';
 export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';

@@ -58,7 +58,9 @@ const widthOf: Readonly<Record<VerbLook, (verb: string) => number>> = {
   none: () => 0,
 };
 const letterSize = 14;
+/** Between two words; where a word would have to go for it, they may come nearer. */
 const verbGap = 5;
+const leastGap = 1;
 
 /**
  * How each verb is written so that none runs into another. Between the beats there is no room for "hammer": its letter stands there instead, as on the slur.
@@ -66,22 +68,24 @@ const verbGap = 5;
  */
 function verbLooks(entries: readonly CallEntry[], x: (tick: number) => number): VerbLook[] {
   const looks = entries.map((): VerbLook => 'word');
-  const touches = (a: number, b: number): boolean => {
+  const touches = (a: number, b: number, gap: number): boolean => {
     const [one, other] = [entries[a], entries[b]];
     const [look, otherLook] = [looks[a], looks[b]];
     if (!one?.verb || !other?.verb || !look || !otherLook || look === 'none' || otherLook === 'none')
       return false;
     const room = Math.abs(x(other.tick) - x(one.tick));
-    return room < (widthOf[look](one.verb) + widthOf[otherLook](other.verb)) / 2 + verbGap;
+    return room < (widthOf[look](one.verb) + widthOf[otherLook](other.verb)) / 2 + gap;
   };
   const before = (at: number) => looks.findLastIndex((look, index) => index < at && look !== 'none');
   entries.forEach(({ voice }, at) => {
-    if (voice === 'melody' && (touches(at - 1, at) || touches(at, at + 1))) looks[at] = 'letter';
+    if (voice === 'melody' && (touches(at - 1, at, verbGap) || touches(at, at + 1, verbGap)))
+      looks[at] = 'letter';
   });
   entries.forEach(({ verb }, at) => {
     if (
       (verb === 'thumb' || verb === 'pinch') &&
-      (touches(before(at), at) || (touches(at, at + 1) && entries[at + 1]?.voice === 'melody'))
+      (touches(before(at), at, leastGap) ||
+        (touches(at, at + 1, leastGap) && entries[at + 1]?.voice === 'melody'))
     )
       looks[at] = 'none';
   });

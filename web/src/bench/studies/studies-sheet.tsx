@@ -3,15 +3,17 @@ import { useAddress } from '../../ui/use-address.ts';
 import { AnchorList } from './anchor-list.tsx';
 import { EasierPanel } from './easier-panel.tsx';
 import { Ladder } from './ladder.tsx';
+import { WordsView } from './words-view.tsx';
 
 const views = [
   { value: 'ladder', label: 'Ladder' },
   { value: 'easier', label: 'Easier version' },
+  { value: 'words', label: 'In words' },
   { value: 'grades', label: 'What the grades mean' },
 ] as const;
 type View = (typeof views)[number]['value'];
 
-/** The Studies stage: the ladder, an easier version of the piece, or the studies that pin the grades. */
+/** The Studies stage: the ladder, an easier version of the piece, the piece in words, or the studies that pin the grades. */
 export function StudiesSheet() {
   const { read, write } = useAddress();
   const view = views.find(({ value }) => value === read('view'))?.value ?? 'ladder';
@@ -27,6 +29,7 @@ export function StudiesSheet() {
       </div>
       {view === 'ladder' && <Ladder />}
       {view === 'easier' && <EasierPanel />}
+      {view === 'words' && <WordsView />}
       {view === 'grades' && <AnchorList />}
     </>
   );

@@ -46,3 +46,11 @@ test('a ladder phrase by phrase', async () => {
   expect(rungs[0]?.name).toBe('To bar 4');
   expect(rungs.map(({ score }) => score)).toEqual(rungs.map(({ score }) => score).sort((a, b) => a - b));
 });
+test('a piece in words, in two depths and languages', async () => {
+  const { phrases } = (await answer('words', blues)) as { phrases: { title: string; lines: string[] }[] };
+  expect(phrases[0]?.title).toBe('Bars 1 to 4, Verse');
+  expect(phrases[0]?.lines[0]).toMatch(/^Bar 1: Hold E, frets 022100/);
+  const { stdout } = await run(['words', blues, '--depth', 'why', '--language', 'german']);
+  expect(stdout).toContain('H7 ist hier die Stufe V7.');
+  expect(await run(['words', blues, '--depth', 'deep'])).toMatchObject({ exitCode: 2 });
+});

@@ -102,3 +102,12 @@ test('the margin weighs the rung, names studies as hard, and says what would bri
   press('Open the easier version');
   expect(address()).toContain('view=easier');
 });
+
+test('the piece in words, with reasons and in German', async () => {
+  open('?view=words');
+  expect(await screen.findByText(/^Bar 1: Hold E, frets 022100/)).toBeDefined();
+  fireEvent.click(screen.getByRole('radio', { name: 'And why' }));
+  fireEvent.click(screen.getByRole('radio', { name: 'Deutsch' }));
+  expect(await screen.findByText(/^E ist hier die Stufe/)).toBeDefined();
+  expect(address()).toContain('language=german');
+});

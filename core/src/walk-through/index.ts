@@ -1,0 +1,6 @@
+export {
+  walkThrough,
+  type PhraseWords,
+  type WalkThroughDepth,
+  type WalkThroughSettings,
+} from './walk-through.ts';
