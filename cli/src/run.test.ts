@@ -133,7 +133,13 @@ describe('answers', () => {
       string,
       unknown
     >[];
-    expect(entries[0]).toEqual({ bar: 2, count: '1', voice: 'both', text: 'pinch 5+1' });
+    expect(entries[0]).toEqual({
+      bar: 2,
+      count: '1',
+      voice: 'both',
+      text: 'pinch 5+1',
+      full: 'pinch 5/0+1/3',
+    });
     expect(new Set(entries.map(({ bar }) => bar))).toEqual(new Set([2]));
     const graded = (await answer('grade', demo('tin-ferry-rag'))) as {
       score: number;
@@ -147,14 +153,14 @@ describe('answers', () => {
     await answer('ladder', kettle, '--out', out, '--order', 'melody-first');
     expect(readdirSync(out).sort()).toEqual([
       '1-melody-alone.jocund.json',
-      '2-thumb-alone.jocund.json',
-      '3-pinches.jocund.json',
+      '2-pinches.jocund.json',
+      '3-plain.jocund.json',
       '4-whole.jocund.json',
       'ladder.json',
     ]);
     expect(
       scoreSchema.safeParse(
-        (JSON.parse(readFileSync(join(out, '3-pinches.jocund.json'), 'utf8')) as { score: unknown }).score,
+        (JSON.parse(readFileSync(join(out, '2-pinches.jocund.json'), 'utf8')) as { score: unknown }).score,
       ).success,
     ).toBe(true);
     expect(JSON.parse(readFileSync(join(out, 'ladder.json'), 'utf8'))).toMatchObject({

@@ -27,7 +27,7 @@ test('patterns for the piece, a section, a bar and a beat; the bass follows its 
   await page.getByLabel('Pattern of the piece').selectOption('walk');
   await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, thumb 4, walk 6, walk 6');
   await page.getByLabel('Pattern of this bar').selectOption('boom-brush');
-  await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, brush 3+2+1, thumb 5, brush 3+2+1');
+  await expect.poll(() => callText(page)).toContain('bar 1: thumb 6, brush 3–1, thumb 5, brush 3–1');
   await scoreOn(page).focus();
   for (const key of ['PageDown', 'PageDown']) await page.keyboard.press(key);
   await page.getByLabel('A section begins here, named').fill('B');

@@ -10,7 +10,7 @@ const pieces = [
   ...gradingPairs(gradingBases)
     .map(({ harder }) => harder)
     .filter((_, index) => index % 100 === 0),
-  ...anchors.filter(({ grade }) => grade > 3).map(({ score }) => score),
+  ...anchors.filter(({ grade }, index) => grade > 3 && index % 2 === 1).map(({ score }) => score),
 ];
 const onBeat = (score: Score) =>
   placedNotes(score, 'melody')

@@ -29,7 +29,8 @@ export function ReductionList({ reductions, refused, onRefuse }: ListProps) {
           key={kind}
           kind={kind}
           reductions={reductions.filter((each) => each.kind === kind)}
-          onRefuseOne={(id) => onRefuse({ ...refused, ids: [...refused.ids, id] })}
+          refused={refused}
+          onToggle={(id) => onRefuse({ ...refused, ids: toggled(refused.ids, id) })}
           onRefuseAll={() => onRefuse({ ...refused, kinds: [...refused.kinds, kind] })}
         />
       ))}
@@ -50,14 +51,18 @@ export function ReductionList({ reductions, refused, onRefuse }: ListProps) {
   );
 }
 
+const toggled = (ids: readonly string[], id: string): readonly string[] =>
+  ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id];
+
 interface KindProps {
   readonly kind: ReductionKind;
   readonly reductions: readonly Reduction[];
-  readonly onRefuseOne: (id: string) => void;
+  readonly refused: Refused;
+  readonly onToggle: (id: string) => void;
   readonly onRefuseAll: () => void;
 }
 
-function Kind({ kind, reductions, onRefuseOne, onRefuseAll }: KindProps) {
+function Kind({ kind, reductions, refused, onToggle, onRefuseAll }: KindProps) {
   const { score } = useBench();
   const place = ({ bar, tick }: Reduction) => {
     const metre = score.bars[bar]?.metre;
@@ -79,8 +84,8 @@ function Kind({ kind, reductions, onRefuseOne, onRefuseAll }: KindProps) {
           <li key={each.id} className="break-inside-avoid">
             <Tick
               label={`${place(each)}${each.what}${each.bars.length > 1 && kind !== 'tempo' ? `, so in ${counted(each.bars.length, 'bar')}` : ''}`}
-              checked
-              onChange={() => onRefuseOne(each.id)}
+              checked={!refused.ids.includes(each.id) && !refused.kinds.includes(kind)}
+              onChange={() => onToggle(each.id)}
             />
           </li>
         ))}
