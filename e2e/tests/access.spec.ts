@@ -121,6 +121,7 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await tabTo(/Shapes/);
   await page.keyboard.press('Enter');
   await tabTo('Frets, string 6 to 1');
+  await expect(page.getByLabel('Frets, string 6 to 1')).toBeFocused();
   await page.keyboard.type('022100');
   await expect(page.getByLabel('Frets, string 6 to 1')).toHaveValue('022100');
   await page.keyboard.press('Enter');
