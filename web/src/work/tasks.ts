@@ -1,6 +1,6 @@
 import { ok } from '@jocund/core/fault';
 import { writeWav } from '@jocund/core/formats/wav';
-import { ladderOf, simplifySteps } from '@jocund/core/grading';
+import { gradeParts, ladderOf, simplifySteps } from '@jocund/core/grading';
 import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
@@ -75,6 +75,10 @@ const tasks: {
     yield 0;
     return ladderOf(score, settings);
   },
+  *gradeParts({ score }) {
+    yield 0;
+    return gradeParts(score);
+  },
   *simplify({ score, settings }) {
     return yield* simplifySteps(score, settings);
   },
@@ -128,6 +132,8 @@ export function stepsOf(
       return tasks.secondParts(request.input);
     case 'cutLadder':
       return tasks.cutLadder(request.input);
+    case 'gradeParts':
+      return tasks.gradeParts(request.input);
     case 'simplify':
       return tasks.simplify(request.input);
     case 'suggest':

@@ -101,6 +101,7 @@ test('every grade has its two studies', () => {
 test('the margin weighs the rung, names studies as hard, and says what would bring it down by one', async () => {
   benchRoom(rich, <StudiesMargin />, { at: '/bench/x/studies' });
   expect(await screen.findByText(/^As hard as/)).toBeDefined();
+  expect(await screen.findByText('bars 1–2, the hardest')).toBeDefined();
   expect(await screen.findByText(/ with \d+ /)).toBeDefined();
   press('Open the easier version');
   expect(address()).toContain('view=easier');
