@@ -33,6 +33,7 @@ export {
   type SectionLinks,
   type Turn,
 } from './performance.ts';
+export { phrasesOf, type Phrase } from './phrases.ts';
 export { sectionWords } from './section-words.ts';
 export { turnaroundOf, type Turnaround } from './turnaround.ts';
 export { formRows, writtenBars, type FormCell, type FormRow } from './form-rows.ts';

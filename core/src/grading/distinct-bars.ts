@@ -4,15 +4,8 @@ import { gripAt, type Bar, type Score } from '../score/index.ts';
  * The bars that must be learned, by their indexes: those that play something no bar before them plays. Bars are alike when metre, grips and notes are;
  * names, words, comments and chosen fingers make no difference.
  */
-export function distinctBars(score: Score): number[] {
-  const known = new Set<string>();
-  return score.bars.flatMap((bar, index) => {
-    const key = barKey(score, bar, index);
-    if (known.has(key)) return [];
-    known.add(key);
-    return [index];
-  });
-}
+export const distinctBars = (score: Score): number[] =>
+  firstAlike(score).flatMap((first, index) => (first === index ? [index] : []));
 
 /** For each bar the first that plays the same, from 0: itself where none before it does. */
 export function firstAlike(score: Score): number[] {
@@ -26,7 +19,7 @@ export function firstAlike(score: Score): number[] {
 }
 
 /** What a bar has in common with those that play the same. */
-export function barKey(score: Score, { metre, grips, notes }: Bar, index: number): string {
+function barKey(score: Score, { metre, grips, notes }: Bar, index: number): string {
   const atStart = grips.find(({ tick }) => tick === 0) ?? gripAt(score, index - 1, Infinity);
   return JSON.stringify([
     metre.beats,

@@ -1,4 +1,4 @@
-import { sectionsOf } from '../form/index.ts';
+import { phrasesOf, sectionsOf } from '../form/index.ts';
 import { gripAt, numberOfBar, type Score } from '../score/index.ts';
 import type { GradeWeights } from './features.ts';
 import { gradeScore, type Grade } from './grade.ts';
@@ -14,9 +14,6 @@ export interface GradedPart {
   readonly grade: Grade;
 }
 
-/** Bars of a phrase (common practice). */
-const phraseBars = 4;
-
 /** The grade of each section and of each phrase of four bars, as if it were all there is to play. A piece in one section has phrases alone. */
 export function gradeParts(score: Score, weights: GradeWeights = fittedWeights): GradedPart[] {
   const sections = sectionsOf(score);
@@ -30,12 +27,12 @@ export function gradeParts(score: Score, weights: GradeWeights = fittedWeights):
       grade: gradeScore(excerpt(score, first, last), weights),
     };
   };
+  const phrases = phrasesOf(score);
   return sections.flatMap(({ name, first, last }) => [
     ...(sections.length > 1 ? [part('section', first, last, name)] : []),
-    ...Array.from({ length: Math.ceil((last - first + 1) / phraseBars) }, (_, index) => {
-      const start = first + index * phraseBars;
-      return part('phrase', start, Math.min(last, start + phraseBars - 1));
-    }),
+    ...phrases
+      .filter((phrase) => phrase.first >= first && phrase.last <= last)
+      .map((phrase) => part('phrase', phrase.first, phrase.last)),
   ]);
 }
 

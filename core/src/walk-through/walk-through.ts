@@ -1,5 +1,5 @@
 import { callLine, type CallEntry, type CallVerb } from '../directions/index.ts';
-import { sectionAt } from '../form/index.ts';
+import { phrasesOf } from '../form/index.ts';
 import { firstAlike } from '../grading/index.ts';
 import { fingersText, type FingerMove, type Hand } from '../hands/index.ts';
 import { writtenMidi } from '../instrument/index.ts';
@@ -14,7 +14,7 @@ import {
   type NoteEnding,
   type Score,
 } from '../score/index.ts';
-import { fretsText, nameGrip, pieceGrips, type PieceChange } from '../shapes/index.ts';
+import { fretsText, nameGrip, pieceGrips, type PieceChange, type PieceGrip } from '../shapes/index.ts';
 import { phraseBooks, type PhraseBook } from './phrase-book.ts';
 
 /** `do` says what to play; `why` also what it is good for. */
@@ -37,20 +37,18 @@ export interface PhraseWords {
   readonly reasons: readonly string[];
 }
 
-/** Bars of a phrase (common practice). */
-const phraseBars = 4;
-
 /** A piece told phrase by phrase: its grips, what is played on each count with strings and frets; with `why` the chords, their bass, what stays and moves, and what to listen for. A bar that was told before is only named. */
 export function walkThrough(score: Score, { depth, language, hand }: WalkThroughSettings): PhraseWords[] {
+  const { grips, changes } = pieceGrips(score, hand);
   const told: Told = {
     score,
     book: phraseBooks[language],
     alike: firstAlike(score),
     calls: callLine(score),
-    changes: pieceGrips(score, hand).changes,
-    ...fingersOf(score, hand),
+    changes,
+    fingers: fingersOf(grips),
   };
-  return phrasesOf(score).map(([first, last]) => {
+  return phrasesOf(score).map(({ first, last }) => {
     const bars = Array.from({ length: last - first + 1 }, (_, each) => first + each);
     const fresh = bars.filter((bar) => told.alike[bar] === bar);
     const section = score.bars[first]?.section?.name ?? '';
@@ -74,25 +72,13 @@ interface Told {
   readonly fingers: ReadonlyMap<string, string>;
 }
 
-/** First and last bars, from 0: sections begin phrases, long ones are cut in fours. */
-function phrasesOf(score: Score): [number, number][] {
-  const starts: number[] = [];
-  score.bars.forEach((bar, index) => {
-    const last = starts.at(-1);
-    const begins = bar.section !== undefined && sectionAt(score, index)?.first === index;
-    if (last === undefined || begins || index - last >= phraseBars) starts.push(index);
-  });
-  return starts.map((start, each) => [start, (starts[each + 1] ?? score.bars.length) - 1]);
-}
-
-const fingersOf = (score: Score, hand: Hand) => ({
-  fingers: new Map(
-    pieceGrips(score, hand).grips.map(({ grip, fingered }) => [
+const fingersOf = (grips: readonly PieceGrip[]): ReadonlyMap<string, string> =>
+  new Map(
+    grips.map(({ grip, fingered }) => [
       fretsText(grip.frets),
       fingered ? fingersText([...(grip.fingers ?? fingered.fingers)]) : '',
     ]),
-  ),
-});
+  );
 
 /** The grips laid in a bar and what is played in it, count by count. */
 function barLines({ score, book, alike, calls, fingers }: Told, index: number): string[] {

@@ -1,4 +1,4 @@
-import { passagesOf, withVersions } from '../../form/index.ts';
+import { passagesOf, phrasesOf, withVersions } from '../../form/index.ts';
 import { inPlayingOrder, numberOfBar, type Score } from '../../score/index.ts';
 import { distinctBars } from '../distinct-bars.ts';
 import type { GradeWeights } from '../features.ts';
@@ -146,37 +146,30 @@ function cutRungs(score: Score, order: LadderOrder): CutRung[] {
 const notesOf = (score: Score): string =>
   JSON.stringify(score.bars.map(({ notes }) => [...notes].sort(inPlayingOrder)));
 
-/** Bars of a phrase where no section says otherwise (common practice). */
-const phraseBars = 4;
-
 /** The piece up to each phrase that brings something new; sections begin phrases, long ones are cut in fours. */
 function phraseRungs(score: Score): CutRung[] {
   const isNew = new Set(distinctBars(score));
-  const starts: number[] = [];
-  score.bars.forEach((bar, index) => {
-    const last = starts.at(-1);
-    if (last === undefined || bar.section || index - last >= phraseBars) starts.push(index);
-  });
-  return starts.slice(1).flatMap((end, index): CutRung[] => {
-    const start = starts[index] ?? 0;
-    const fresh = Array.from({ length: end - start }, (_, each) => start + each).filter((bar) =>
-      isNew.has(bar),
-    );
-    if (fresh.length === 0) return [];
-    const [from, to] = [numberOfBar(score, start), numberOfBar(score, end - 1)];
-    const adds =
-      start === 0
-        ? `bars ${from} to ${to}, as written`
-        : `bars ${from} to ${to}: ${fresh.length} new to learn`;
-    return [
-      {
-        id: `phrase-${index + 1}`,
-        name: `To bar ${to}`,
-        adds,
-        score: { ...score, bars: score.bars.slice(0, end) },
-      },
-    ];
-  });
+  return phrasesOf(score)
+    .slice(0, -1)
+    .flatMap(({ first, last }, index): CutRung[] => {
+      const fresh = Array.from({ length: last - first + 1 }, (_, each) => first + each).filter((bar) =>
+        isNew.has(bar),
+      );
+      if (fresh.length === 0) return [];
+      const [from, to] = [numberOfBar(score, first), numberOfBar(score, last)];
+      const adds =
+        first === 0
+          ? `bars ${from} to ${to}, as written`
+          : `bars ${from} to ${to}: ${fresh.length} new to learn`;
+      return [
+        {
+          id: `phrase-${index + 1}`,
+          name: `To bar ${to}`,
+          adds,
+          score: { ...score, bars: score.bars.slice(0, last + 1) },
+        },
+      ];
+    });
 }
 
 /** Versions that are rungs of their own, in the order a student meets them; others are the teacher’s own affair. */

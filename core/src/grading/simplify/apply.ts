@@ -1,5 +1,5 @@
 import { applyRemedy, inPlayingOrder, validateScore, type Bar, type Score } from '../../score/index.ts';
-import { barKey } from '../distinct-bars.ts';
+import { firstAlike } from '../distinct-bars.ts';
 import { bassReducers } from './bass-reducers.ts';
 import type { Reducer, Reduction, ReductionKind } from './reduction.ts';
 import { tuneReducers } from './tune-reducers.ts';
@@ -29,11 +29,9 @@ export interface Reduced {
  */
 export function reduceScore(score: Score, degrees: Degrees, kept: ReadonlySet<string>): Reduced {
   const found = new Map<string, Reduction>();
-  const firstOf = new Map<string, number>();
+  const alike = firstAlike(score);
   const bars = score.bars.map((bar, index): Bar => {
-    const key = barKey(score, bar, index);
-    const first = firstOf.get(key) ?? index;
-    firstOf.set(key, first);
+    const first = alike[index] ?? index;
     const { leftOut: _, beatPatterns: __, ...plain } = bar;
     const start: Bar = { ...plain, thumbPattern: 'by-hand' };
     const easier = reducers.reduce<Bar>((each, { kind, reduce }) => {
