@@ -84,7 +84,7 @@ const byCost = (a: Ranked, b: Ranked): number =>
 /** An entry as it is laid out and weighed by the fretting hand itself instead of the quick look. */
 function fingered(found: Ranked, laid: LaidPassage, passage: Passage): Ranked {
   const counted = counts(passage, laid);
-  const mm = (laid.handMm + counted.unplayable * tuningCosts.impossible) / Math.max(1, passage.barCount);
+  const mm = (laid.handMm + leftOut(passage, laid) * tuningCosts.impossible) / Math.max(1, passage.barCount);
   const terms = found.terms.filter(({ name }) => !ofLayout.has(name));
   return withTerms({ ...found, ...counted, laid, maxSpanMm: laid.maxSpanMm, shifts: laid.shifts }, [
     { name: 'the hand, each bar', mm },
@@ -154,8 +154,9 @@ function* bestWays(
     if (worst && way.leastMm > worst.costMm + closeMm) break;
     const instrument: Instrument = { ...search.guitar, tuning, capo: way.capo };
     const shift = way.transpose - way.capo - (tuning.wholeSemitones ?? 0);
-    const laid = layPassage(passage, waysToPlay(passage, open, shift, instrument), instrument);
-    best = [...best, rank(passage, laid, tuning, way, search.today)].sort(byCost).slice(0, kept);
+    const mostMm = worst ? (worst.costMm + closeMm - way.leastMm) * Math.max(1, passage.barCount) : Infinity;
+    const laid = layPassage(passage, waysToPlay(passage, open, shift, instrument), instrument, mostMm);
+    if (laid) best = [...best, rank(passage, laid, tuning, way, search.today)].sort(byCost).slice(0, kept);
     if (index % waysAStep === 0) yield share(index / ways.length);
   }
   yield share(1);
@@ -225,16 +226,16 @@ function rank(
 function counts(passage: Passage, laid: LaidPassage) {
   let [unplayable, thumb, openThumb, melody, openMelody] = [0, 0, 0, 0, 0];
   passage.moments.forEach(({ notes }, moment) =>
-    notes.forEach(({ voice }, index) => {
+    notes.forEach(({ voice, share }, index) => {
       const place = laid.places[moment]?.[index];
-      const isOpen = place?.fret === 0 ? 1 : 0;
+      const open = place?.fret === 0 ? share : 0;
       if (!place) unplayable += 1;
       if (voice === 'thumb') {
-        thumb += 1;
-        openThumb += isOpen;
+        thumb += share;
+        openThumb += open;
       } else {
-        melody += 1;
-        openMelody += isOpen;
+        melody += share;
+        openMelody += open;
       }
     }),
   );
@@ -244,6 +245,12 @@ function counts(passage: Passage, laid: LaidPassage) {
     openMelodyShare: melody === 0 ? 0 : openMelody / melody,
   };
 }
+
+/** What has no place, a brush counting once. */
+const leftOut = ({ moments }: Passage, { places }: LaidPassage): number =>
+  moments
+    .flatMap(({ notes }, moment) => notes.map(({ share }, index) => (places[moment]?.[index] ? 0 : share)))
+    .reduce((sum, share) => sum + share, 0);
 
 /** "D shapes, capo 2, sounds E": where an entry stands. */
 export const keyWords = ({

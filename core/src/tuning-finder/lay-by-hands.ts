@@ -30,6 +30,10 @@ export function* layByHands(
   const basses = bassPlaces(found, passage);
   const slurred = slurredPlaces(found.tuning, passage, (note) => basses.get(note) ?? places.get(note));
   const placed = new Map<Note, Note>();
+  const shares = new Map<Note, number>();
+  const shareOf = new Map(
+    passage.moments.flatMap(({ notes }) => notes.map((each) => [each.source, each.share])),
+  );
   const bars = score.bars.map((bar) => ({
     ...bar,
     grips: [],
@@ -39,6 +43,7 @@ export function* layByHands(
       const { string, fret } = place;
       const { finger: _, ...free } = placedAt(note, string, fret);
       placed.set(note, free);
+      shares.set(free, shareOf.get(note) ?? 1);
       return [free];
     }),
   }));
@@ -61,7 +66,7 @@ export function* layByHands(
         return fingers && !fingers.isUnplayed ? { string: fingers.string, fret: fingers.fret } : null;
       }),
     ),
-    handMm: handsMm(fingering),
+    handMm: handsMm(fingering, shares),
     shifts: fingering.shifts.length,
     maxSpanMm: fingering.spanMaxMm,
   };
@@ -141,9 +146,9 @@ function withTies(
 
 /**
  * What the fretting hand pays, in mm: each landing, shifts, reaches and fingers off their frets, and a share of holding where something
- * lands. A finger that lies where it lay before pays nothing.
+ * lands. A finger that lies where it lay before pays nothing; the fingers of a brushed chord land as one.
  */
-function handsMm({ moments }: Fingering): number {
+function handsMm({ moments }: Fingering, shares: ReadonlyMap<Note, number>): number {
   const lastFret = new Map<unknown, number>();
   let mm = 0;
   for (const { notes, fretting } of moments) {
@@ -152,7 +157,8 @@ function handsMm({ moments }: Fingering): number {
       if (!finger || lastFret.get(finger) === fret) continue;
       lastFret.set(finger, fret);
       lands = true;
-      mm += note.voice === 'thumb' ? tuningCosts.landingBass : tuningCosts.landing;
+      mm +=
+        (shares.get(note) ?? 1) * (note.voice === 'thumb' ? tuningCosts.landingBass : tuningCosts.landing);
     }
     for (const term of fretting) {
       if (!paidByLanding.has(term.name)) mm += term.mm;

@@ -26,7 +26,7 @@ export const waysToPlay = (
   const known = new Map<string, Placement[]>();
   return passage.moments.map((moment) => {
     const key = moment.notes
-      .map(({ midi, voice, source }) => `${midi}${voice}${source.harmonic ? 'o' : ''}`)
+      .map(({ midi, voice, share, source }) => `${midi}${voice}${share}${source.harmonic ? 'o' : ''}`)
       .join();
     const ways = known.get(key) ?? placementsOf(moment, open, shift, instrument, mm);
     known.set(key, ways);
@@ -38,26 +38,42 @@ export const waysToPlay = (
  * Chooses one way for every moment so that the whole passage costs little: dynamic programming over the ways of each moment.
  * Where the hand is comes along with the cheapest way to each way, so the layout is a good one and not proved the cheapest;
  * it serves to compare tunings. A note still sounding keeps its finger in reach and its string, or is cut at a cost.
+ * Undefined as soon as it is sure to cost more than `mostMm`.
  */
-export function layPassage(passage: Passage, ways: PassageWays, instrument: Instrument): LaidPassage {
+export function layPassage(
+  passage: Passage,
+  ways: PassageWays,
+  instrument: Instrument,
+  mostMm: number,
+): LaidPassage | undefined {
   const mm = fretMillimetres(instrument);
   const rows: Row[] = [];
-  ways.forEach((here, index) => {
+  let leastToCome = ways.reduce((sum, here) => sum + leastOwnMm(here), 0);
+  if (leastToCome > mostMm + roundingMm) return undefined;
+  for (const [index, here] of ways.entries()) {
     const before = rows[index - 1];
     const earlier = ways[index - 1];
     const ringing = ringsOver(passage, index);
-    rows.push(
+    const row =
       before && earlier
         ? nextRow(before, earlier, here, ringing, slursInto(passage, index), mm)
         : {
             costs: here.map(({ ownMm }) => ownMm),
             from: here.map(() => -1),
             hands: here.map(({ lowFret, highFret }) => ({ lowFret, highFret })),
-          },
-    );
-  });
+          };
+    rows.push(row);
+    leastToCome -= leastOwnMm(here);
+    if (Math.min(...row.costs) + leastToCome > mostMm + roundingMm) return undefined;
+  }
   return trace(passage, ways, rows, mm);
 }
+
+/** Sums taken in another order differ by less than this. */
+const roundingMm = 1e-6;
+
+/** Placements are sorted by what they cost by themselves. */
+const leastOwnMm = (here: readonly Placement[]): number => here[0]?.ownMm ?? 0;
 
 interface HandPlace {
   readonly lowFret: number;

@@ -16,6 +16,8 @@ export interface PassageNote {
   readonly endTicks: Ticks;
   readonly midi: Midi;
   readonly voice: Voice;
+  /** What it counts: 1, or its part of a brush, as one stroke over several strings counts once. */
+  readonly share: number;
   /** The note of the score it was taken from. */
   readonly source: Note;
   /** The note that a hammer-on, a pull-off or a slide comes from: both lie on one string. */
@@ -50,6 +52,7 @@ export function passageOf(score: Score): Passage {
       endTicks: atTicks + note.durationTicks,
       midi: heardWholeMidi(score, note),
       voice: note.voice,
+      share: 1,
       source: note,
       comesFrom: note.arrival && previous.get(note)?.note,
     };
@@ -59,7 +62,7 @@ export function passageOf(score: Score): Passage {
   return {
     moments: ordered.map(([atTicks, notes]) => ({
       atTicks,
-      notes: notes.sort((a, b) => a.midi - b.midi),
+      notes: shared(notes).sort((a, b) => a.midi - b.midi),
     })),
     noteCount: ordered.reduce((sum, [, notes]) => sum + notes.length, 0),
     barCount: score.bars.length,
@@ -67,3 +70,12 @@ export function passageOf(score: Score): Passage {
     score,
   };
 }
+
+/** Notes of one moment, those of a brush each with its part of it. */
+function shared(notes: readonly PassageNote[]): PassageNote[] {
+  const brushed = notes.filter(isBrushed).length;
+  return notes.map((note) => (isBrushed(note) ? { ...note, share: 1 / brushed } : note));
+}
+
+const isBrushed = ({ source: { stroke } }: PassageNote): boolean =>
+  stroke === 'brush' || stroke === 'brush-back';

@@ -14,6 +14,7 @@ const momentOf = (notes: readonly (readonly [midi: number, voice: Voice])[]) => 
     endTicks: 480,
     midi,
     voice,
+    share: 1,
     source: note({}),
     comesFrom: undefined,
   })),

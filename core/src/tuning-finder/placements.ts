@@ -99,16 +99,16 @@ function weigh(
     const note = notes[index];
     if (!note) continue;
     if (!place) {
-      ownMm += tuningCosts.impossible;
+      ownMm += note.share * tuningCosts.impossible;
       continue;
     }
     const { string, fret } = place;
     strings |= 1 << string;
     const isThumb = note.voice === 'thumb';
-    if (isThumb ? string < 3 : string > 4) ownMm += tuningCosts.wrongSide;
+    if (isThumb ? string < 3 : string > 4) ownMm += note.share * tuningCosts.wrongSide;
     if (fret === 0) continue;
-    ownMm += isThumb ? tuningCosts.frettedBass : tuningCosts.frettedMelody;
-    ownMm += (mm[fret] ?? 0) * tuningCosts.heightShare;
+    ownMm += note.share * (isThumb ? tuningCosts.frettedBass : tuningCosts.frettedMelody);
+    ownMm += note.share * (mm[fret] ?? 0) * tuningCosts.heightShare;
     lowFret = lowFret === 0 ? fret : Math.min(lowFret, fret);
     highFret = Math.max(highFret, fret);
   }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
+import { openMidiLowToHigh, soundingMidi, tuningTable, type Tuning } from '../instrument/index.ts';
 import {
   heardWholeMidi,
   keptTuning,
@@ -14,6 +14,7 @@ import { scoreSchema } from '../score/schema.ts';
 import { inventedScore, note } from '../testing/invented.ts';
 import { tuning } from '../testing/parsed.ts';
 import { written } from '../testing/written.ts';
+import { layPassage, waysToPlay } from './lay-passage.ts';
 import { findTunings, keyWords, layScore, passageOf, type FoundTuning, type TuningSearch } from './index.ts';
 import { inventedPassages, scoreOf } from '../testing/invented-passages.ts';
 import { tuningPassagesIn } from '../testing/tuning-passages.ts';
@@ -91,6 +92,20 @@ describe('every entry is what it says', () => {
       ranked.map(({ costMm }) => costMm).sort((a, b) => a - b),
     );
   });
+  test('a layout is given up only where it costs more than may be paid', () => {
+    const passage = passageOf(score);
+    const instrument = { tuning: tuning('std'), capo: 0, scaleMm: 650, fretCount: 20 };
+    const laid = (mostMm: number) =>
+      layPassage(
+        passage,
+        waysToPlay(passage, openMidiLowToHigh(instrument.tuning), 0, instrument),
+        instrument,
+        mostMm,
+      );
+    const best = laid(Infinity)!;
+    expect(laid(best.handMm)).toEqual(best);
+    expect(laid(best.handMm - 0.01)).toBeUndefined();
+  });
   test('progress rises to 1', () => {
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
     expect(shares.at(-1)).toBe(1);
@@ -130,13 +145,14 @@ describe('every entry is what it says', () => {
     expect(withCapo.unplayable).toBe(0);
   });
   test('retuning is told from the guitar’s tuning of today, beside the rank and not in it', () => {
-    const openD = (today: string) =>
-      found(score, { today: tuning(today) }).ranked.find(({ tuning: each }) => each.name === 'Open D')!;
-    expect(openD('open-d').reasons).toContain('nothing to retune');
-    expect(openD('std').reasons).toContain('4 strings to retune');
-    expect(openD('open-d').retuningMm).toBe(0);
-    expect(openD('std').retuningMm).toBeGreaterThan(0);
-    expect(openD('open-d').costMm).toBe(openD('std').costMm);
+    const [there, away] = ['open-d', 'std'].map((today) =>
+      found(score, { today: tuning(today) }).ranked.find(({ tuning: each }) => each.name === 'Open D'),
+    );
+    expect(there!.reasons).toContain('nothing to retune');
+    expect(away!.reasons).toContain('4 strings to retune');
+    expect(there!.retuningMm).toBe(0);
+    expect(away!.retuningMm).toBeGreaterThan(0);
+    expect(there!.costMm).toBe(away!.costMm);
   });
 });
 
@@ -177,6 +193,20 @@ describe('what ties a note to its string', () => {
       expect(heard(layScore(score, each)), each.tuning.name).toEqual(heard(score));
     const standard = ranked.find(({ tuning: each }) => each.name === 'Standard');
     expect(standard === undefined || standard.unplayable > 0 || standard.capo > 0).toBe(true);
+  });
+  test('a brushed chord counts as one stroke', () => {
+    const strummed = (strokes: string) =>
+      written([
+        `t6:3@1 m4:0@1${strokes} m3:0@1${strokes} m2:3@1${strokes} m1:3@1${strokes} t4:0@2 t6:3@3 m1:3@3 t4:0@4`,
+      ]);
+    const [plucked, brushed] = ['', 'D'].map((strokes) => passageOf(strummed(strokes)));
+    expect(plucked!.moments[0]!.notes.map(({ share }) => share)).toEqual([1, 1, 1, 1, 1]);
+    expect(brushed!.moments[0]!.notes.map(({ share }) => share)).toEqual([1, 0.25, 0.25, 0.25, 0.25]);
+    const standard = (strokes: string) =>
+      found(strummed(strokes), { tunings: [tuning('std')], maxCapo: 0, limit: 1 }).ranked[0]!;
+    expect(standard('').openMelodyShare).toBeCloseTo(2 / 5, 9);
+    expect(standard('D').openMelodyShare).toBeCloseTo(0.5 / 2, 9);
+    expect(standard('D').costMm).toBeLessThan(standard('').costMm);
   });
   test('a bottleneck wants a chord across the strings', () => {
     const passage = inventedPassages.find(({ name }) => name.startsWith('open G, double stops'))!;
