@@ -1,5 +1,9 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { projects: ['core', 'contract', 'server', 'cli', 'press', 'web', 'scripts'] },
+  test: {
+    projects: ['core', 'contract', 'server', 'cli', 'press', 'web', 'scripts'],
+    // By itself Vitest leaves one core free: on two cores that is half of them.
+    maxWorkers: '100%',
+  },
 });

@@ -1,3 +1,3 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { name: 'contract', include: ['src/**/*.test.ts'] } });
+export default defineConfig({ test: { name: 'contract', include: ['src/**/*.test.ts'], isolate: false } });

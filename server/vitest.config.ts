@@ -1,5 +1,11 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { name: 'server', include: ['test/**/*.test.ts'], hookTimeout: 60_000, testTimeout: 30_000 },
+  test: {
+    name: 'server',
+    include: ['test/**/*.test.ts'],
+    isolate: false,
+    hookTimeout: 60_000,
+    testTimeout: 30_000,
+  },
 });

@@ -1,4 +1,5 @@
 import { figureDocumentSchema } from '@jocund/core/figures';
+import { featureNames, gradeRange } from '@jocund/core/grading';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
@@ -177,6 +178,35 @@ const printedSheetSchema = z.strictObject({
 });
 
 /** Every request of the application. Server routes and the web client are both made from this list. */
+
+/** A piece or a rung as it was measured when something was said of its grade. */
+const gradedMusicSchema = z.strictObject({
+  title: line(2 * scoreLimits.textLength).min(1),
+  /** Null for a study that ships. */
+  arrangementId: id.nullable(),
+  features: z.partialRecord(z.enum(featureNames), z.number().min(0).max(1)),
+});
+
+/** A teacher's own word on grades: what this is, or which of two is easier. */
+const newGradeSayingSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('grade'),
+    music: gradedMusicSchema,
+    points: z.number().min(gradeRange.lowest).max(gradeRange.highest),
+  }),
+  z.strictObject({ kind: z.literal('order'), easier: gradedMusicSchema, harder: gradedMusicSchema }),
+]);
+
+const gradeSayingSchema = z.object({
+  id,
+  said: newGradeSayingSchema,
+  saidBy: z.string(),
+  saidAt: timestamp,
+});
+
+/** A studio keeps at most so many. */
+export const mostGradeSayings = 200;
+
 export const endpoints = {
   signIn: endpoint(
     'POST',
@@ -237,6 +267,11 @@ export const endpoints = {
   /** Keeps a form under its name, in place of what was kept there. */
   keepForm: endpoint('PUT', '/api/forms', ownFormSchema, nothing),
   dropForm: endpoint('DELETE', '/api/forms/:name', undefined, nothing),
+  /** What the studio's teachers said of grades, the oldest first. */
+  listGradeSayings: endpoint('GET', '/api/grade-sayings', undefined, z.array(gradeSayingSchema)),
+  /** Said anew of the same music, a grade takes the place of the one before. */
+  sayGrade: endpoint('POST', '/api/grade-sayings', newGradeSayingSchema, gradeSayingSchema),
+  takeBackGrade: endpoint('DELETE', '/api/grade-sayings/:id', undefined, nothing),
   listTunings: endpoint('GET', '/api/tunings', undefined, z.array(ownTuningSchema)),
   keepTuning: endpoint(
     'POST',
@@ -254,6 +289,9 @@ export type User = z.infer<typeof userSchema>;
 export type Unreadable = z.infer<typeof unreadableSchema>;
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 export type Arrangement = z.infer<typeof arrangementSchema>;
+export type GradedMusic = z.infer<typeof gradedMusicSchema>;
+export type NewGradeSaying = z.infer<typeof newGradeSayingSchema>;
+export type KeptGradeSaying = z.infer<typeof gradeSayingSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;
 export type NewPlayer = z.infer<typeof newPlayerSchema>;

@@ -19,6 +19,7 @@ import { sheetRoutes } from './sheets/routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
+import { gradeSayingRoutes } from './grade-sayings/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
@@ -72,6 +73,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     thumbPatternRoutes(database),
     figureRoutes(database),
     formRoutes(database),
+    gradeSayingRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(),

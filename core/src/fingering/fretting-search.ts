@@ -33,7 +33,12 @@ export const searchFretting = (
 ): Generator<number, FrettingSearch> =>
   searchLayers(
     moments,
-    { start: emptyHand, reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting), isSame },
+    {
+      start: emptyHand,
+      reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting),
+      isSame,
+      isSameTime: (a, b) => a.at === b.at,
+    },
     before,
   );
 

@@ -36,6 +36,8 @@ export interface Layering<Moment, State, Choice> {
   ) => ReachedByKey<State, Choice>;
   /** Whether two moments ask the same at the same time. */
   readonly isSame: (a: Moment, b: Moment) => boolean;
+  /** Whether states reached at two moments leave the same time to what follows: keys tell only how long ago something was. */
+  readonly isSameTime: (a: Moment, b: Moment) => boolean;
 }
 
 /** Moments worked out between two reports. */
@@ -77,7 +79,7 @@ export function* asPart<Answer>(
  */
 export function* searchLayers<Moment, State, Choice>(
   moments: readonly Moment[],
-  { start, reach, isSame }: Layering<Moment, State, Choice>,
+  { start, reach, isSame, isSameTime }: Layering<Moment, State, Choice>,
   before?: LayeredSearch<Moment, State, Choice>,
 ): Generator<number, LayeredSearch<Moment, State, Choice>> {
   const old = before?.layers ?? [];
@@ -105,7 +107,7 @@ export function* searchLayers<Moment, State, Choice>(
     // What follows is compared from the end: an edit may have put moments in or taken some out.
     let oldIndex = old.length - moments.length + index;
     const counterpart = old[oldIndex];
-    if (!counterpart || !same(index + 1, oldIndex + 1)) continue;
+    if (!counterpart || !isSameTime(moment, counterpart.moment) || !same(index + 1, oldIndex + 1)) continue;
     const difference = evenDifference(from, counterpart);
     if (difference === undefined) continue;
     for (let layer = old[++oldIndex]; layer && same(layers.length, oldIndex); layer = old[++oldIndex]) {

@@ -44,7 +44,12 @@ export const searchPicking = (
 ): Generator<number, PickingSearch> =>
   searchLayers(
     moments,
-    { start: restingHand, reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting), isSame },
+    {
+      start: restingHand,
+      reach: (from, addedMm, moment) => reach(from, addedMm, moment, setting),
+      isSame,
+      isSameTime: (a, b) => a.at === b.at,
+    },
     before,
   );
 

@@ -158,6 +158,13 @@ test('after an edit, an answer built on the one before is the same as one from n
   );
 });
 
+test('a stroke taken out gives those after it more time, in an answer built on the one before, too', () => {
+  const score = written(['t5:0@1 t5:0@1.5 t4:0@2']);
+  const edited = changeNotes(score, (note, index) => (index === 1 ? undefined : note));
+  expect(fingerScore(edited, {}, fingerScore(score)).costMm).toBeCloseTo(fingerScore(edited).costMm, 9);
+  expect(fingerScore(edited).costMm).toBeLessThan(fingerScore(score).costMm);
+});
+
 test('an answer built on one for a copy of the score is the same: nothing hangs on which objects were read', () => {
   const score = written([
     '[x32010] t5:3@1 m1:0@1/1 t4:2@2 m2:1@2.5 t5:3@3 m1:3@3/1 t4:2@4',

@@ -5,6 +5,8 @@ export interface SaidGrade {
   readonly features: Features;
   /** In grade points, 1 to 8. */
   readonly points: number;
+  /** What it weighs beside others; absent: 1. */
+  readonly share?: number;
 }
 
 /** Somebody says that one score is easier than another. */
@@ -57,10 +59,9 @@ export function fitWeights(settings: FitSettings): GradeWeights {
       let slope = hold * (before - start);
       let bend = hold;
       for (const [row, value] of column) {
-        const { target, isOrder } = rows[row] ?? { target: 0, isOrder: false };
+        const { target, isOrder, share } = rows[row] ?? { target: 0, isOrder: false, share: 0 };
         const missed = (sums[row] ?? 0) - target;
         if (isOrder && missed >= 0) continue;
-        const share = isOrder ? orderShare : 1;
         slope += share * missed * value;
         bend += share * value * value;
       }
@@ -76,15 +77,17 @@ export function fitWeights(settings: FitSettings): GradeWeights {
   return Object.fromEntries(featureNames.map((name, index) => [name, weights[index] ?? 0])) as GradeWeights;
 
   function rowsOf({ grades, orders }: FitSettings): Row[] {
-    const said = grades.map(({ features, points }): Row => ({
+    const said = grades.map(({ features, points, share = 1 }): Row => ({
       entries: entriesOf((name) => features[name] ?? 0),
       target: points - 1,
       isOrder: false,
+      share,
     }));
     const ordered = orders.map(({ easier, harder }): Row => ({
       entries: entriesOf((name) => (harder[name] ?? 0) - (easier[name] ?? 0)),
       target: marginPoints,
       isOrder: true,
+      share: orderShare,
     }));
     return [...said, ...ordered];
   }
@@ -99,6 +102,7 @@ interface Row {
   readonly entries: readonly (readonly [number, number])[];
   readonly target: number;
   readonly isOrder: boolean;
+  readonly share: number;
 }
 
 const entriesOf = (value: (name: FeatureName) => number): Row['entries'] =>

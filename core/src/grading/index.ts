@@ -4,6 +4,7 @@ export { firstAlike } from './distinct-bars.ts';
 export { featureNames, type FeatureName, type Features, type GradeWeights } from './features.ts';
 export { fitWeights, pointsOf, type FitSettings, type SaidGrade, type SaidOrder } from './fit-weights.ts';
 export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
+export { studioWeights, type GradeSaying } from './studio-weights.ts';
 export { fittedWeights, taughtWeights } from './weights.ts';
 export { gradeParts, type GradedPart } from './grade-parts.ts';
 export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';

@@ -1,17 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { checkScore } from '../checking/index.ts';
+import { gradingBases } from '../testing/grading-bases.ts';
 import { fitOn, measuredPairs } from '../testing/grading-fit.ts';
 import {
   anchors,
   featureNames,
+  featuresOf,
   fittedWeights,
   fitWeights,
   gradeScore,
   pointsOf,
+  studioWeights,
   taughtWeights,
   type Features,
   type FitSettings,
+  type GradeWeights,
 } from './index.ts';
 
 const pairs = measuredPairs();
@@ -48,6 +52,41 @@ describe('the anchor studies', () => {
       expect(checkScore(score)).toEqual([]);
     },
   );
+});
+
+describe('the weights of a studio', () => {
+  const [easy, hard] = [anchors[5]!, anchors[8]!].map(({ score }) => featuresOf(score));
+  const gap = (weights: GradeWeights) => pointsOf(hard!, weights) - pointsOf(easy!, weights);
+  test('are those that ship while nothing is said', () => expect(studioWeights([])).toEqual(fittedWeights));
+  test.each([1, -1])('follow a single grade said by some seven tenths, and never past it (%i)', (by) => {
+    const shares = gradingBases
+      .map((base) => featuresOf(base.score))
+      .map((features) => {
+        const before = pointsOf(features, fittedWeights);
+        const said = studioWeights([{ kind: 'grade', music: { features }, points: before + by }]);
+        return (pointsOf(features, said) - before) / by;
+      })
+      .sort((a, b) => a - b);
+    expect(shares[0]).toBeGreaterThan(0);
+    expect(shares.at(-1)).toBeLessThanOrEqual(1);
+    expect(shares[shares.length >> 1]).toBeGreaterThan(0.7);
+  });
+  test('follow an order said, and stay where it holds already', () => {
+    expect(gap(fittedWeights)).toBeGreaterThan(1);
+    const said = studioWeights([{ kind: 'order', easier: { features: hard! }, harder: { features: easy! } }]);
+    expect(gap(said)).toBeLessThan(gap(fittedWeights) - 0.8);
+    const known = studioWeights([
+      { kind: 'order', easier: { features: easy! }, harder: { features: hard! } },
+    ]);
+    for (const name of featureNames) expect(known[name]).toBeCloseTo(fittedWeights[name], 9);
+  });
+  test('no difficulty is ever weighed as nothing, whatever is said', () => {
+    const said = studioWeights(
+      anchors.map(({ score }) => ({ kind: 'grade', music: { features: featuresOf(score) }, points: 1 })),
+    );
+    for (const name of featureNames)
+      expect(said[name]).toBeGreaterThanOrEqual(0.3 * fittedWeights[name] - 1e-9);
+  });
 });
 
 describe('the fit', () => {

@@ -6,6 +6,7 @@ import { withEnding } from '@jocund/core/text';
 import { openOrRefuse } from '../arrangements/readable.ts';
 import { insertArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
+import { weightsOf } from '../grade-sayings/repository.ts';
 import { notFound } from '../http/refusal.ts';
 import { findPiece, insertPiece, listPieces, setArchived } from './repository.ts';
 import { summarise } from './summary.ts';
@@ -18,8 +19,10 @@ export interface Author {
   readonly name: string;
 }
 
-export const summarisePieces = async (database: Database, { studioId }: Author): Promise<PieceSummary[]> =>
-  (await listPieces(database, studioId)).map(summarise);
+export async function summarisePieces(database: Database, { studioId }: Author): Promise<PieceSummary[]> {
+  const weights = await weightsOf(database, studioId);
+  return (await listPieces(database, studioId)).map((piece) => summarise(piece, weights));
+}
 
 export async function createPiece(
   database: Database,
@@ -58,5 +61,5 @@ export async function archivePiece(
 async function readSummary(database: Database, studioId: string, id: string): Promise<PieceSummary> {
   const piece = await findPiece(database, studioId, id);
   if (!piece) throw notFound('piece');
-  return summarise(piece);
+  return summarise(piece, await weightsOf(database, studioId));
 }

@@ -1,13 +1,13 @@
 import type { PieceSummary } from '@jocund/contract';
 import { scoreFindings } from '@jocund/core/checking';
 import { describeFault } from '@jocund/core/fault';
-import { gradeScore } from '@jocund/core/grading';
+import { gradeScore, type GradeWeights } from '@jocund/core/grading';
 import { isLetStand, type Score } from '@jocund/core/score';
 import { mendDocument, openDocument } from '@jocund/core/score/document';
 import type { StoredPiece } from './repository.ts';
 
-/** Everything but the identity is computed from the score as it stands. A piece that cannot be read is listed with what is wrong with it. */
-export function summarise({ id, archivedAt, arrangement }: StoredPiece): PieceSummary {
+/** Everything but the identity is computed from the score as it stands; its grade with the weights of the studio. A piece that cannot be read is listed with what is wrong with it. */
+export function summarise({ id, archivedAt, arrangement }: StoredPiece, weights: GradeWeights): PieceSummary {
   const about = {
     id,
     arrangementId: arrangement.id,
@@ -15,7 +15,7 @@ export function summarise({ id, archivedAt, arrangement }: StoredPiece): PieceSu
     archivedAt: archivedAt?.toISOString() ?? null,
   };
   const opened = openDocument(arrangement.document);
-  if (opened.ok) return { ...about, ...figuresOf(opened.value), trouble: null };
+  if (opened.ok) return { ...about, ...figuresOf(opened.value, weights), trouble: null };
   const mended = mendDocument(arrangement.document);
   return {
     ...about,
@@ -35,12 +35,12 @@ const settingsOf = (score: Score) => ({
   barCount: score.bars.length,
 });
 
-function figuresOf(score: Score) {
+function figuresOf(score: Score, weights: GradeWeights) {
   const open = scoreFindings(score).filter((finding) => !isLetStand(score, finding));
   const errorCount = open.filter(({ severity }) => severity === 'error').length;
   return {
     ...settingsOf(score),
-    gradePoints: gradeScore(score).points,
+    gradePoints: gradeScore(score, weights).points,
     errorCount,
     warningCount: open.length - errorCount,
   };

@@ -60,6 +60,33 @@ function useRenewPieces() {
   };
 }
 
+/** Grades of the pieces before and after what `act` does, for pieces whose grade changed by a tenth or more. */
+export function useMovedGrades() {
+  const client = useQueryClient();
+  const pieces = { queryKey: keys.pieces, queryFn: () => request(endpoints.listPieces, {}) };
+  return async (act: () => Promise<unknown>): Promise<MovedGrade[]> => {
+    const before = await client.query({ ...pieces, staleTime: 'static' });
+    await act();
+    await client.invalidateQueries({ queryKey: keys.pieces, refetchType: 'none' });
+    const after = await client.query(pieces);
+    const was = new Map(before.map(({ id, gradePoints }) => [id, gradePoints]));
+    return after.flatMap(({ id, title, gradePoints: now, archivedAt }) => {
+      const points = was.get(id);
+      return points === undefined || points === now || archivedAt !== null
+        ? []
+        : [{ id, title, was: points, now }];
+    });
+  };
+}
+
+/** A piece whose grade is another now, in grade points. */
+export interface MovedGrade {
+  readonly id: string;
+  readonly title: string;
+  readonly was: number;
+  readonly now: number;
+}
+
 export function useCreatePiece() {
   const onSuccess = useRenewPieces();
   return useMutation({

@@ -40,7 +40,11 @@ function Heard({ hear }: { hear: (bench: Bench) => void }) {
 export function benchRoom(
   score: Score,
   part: ReactNode,
-  { player = new Player(), at = '/bench/x/melody' }: { player?: Player; at?: string } = {},
+  {
+    player = new Player(),
+    at = '/bench/x/melody',
+    arrangementId = 'x',
+  }: { player?: Player; at?: string; arrangementId?: string } = {},
 ) {
   let ids = 0;
   const newId = () => `id-${(ids += 1)}`;
@@ -50,7 +54,7 @@ export function benchRoom(
     bench = now;
   };
   room(
-    <BenchProvider arrangementId="x" store={store} player={player}>
+    <BenchProvider arrangementId={arrangementId} store={store} player={player}>
       <RungsProvider isWanted>{part}</RungsProvider>
       <Heard hear={hear} />
     </BenchProvider>,

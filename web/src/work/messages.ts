@@ -4,7 +4,15 @@ import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
 import type { LeftOut } from '@jocund/core/formats/reading';
 import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
-import type { GradedPart, Ladder, LadderSettings, Simplified, SimplifySettings } from '@jocund/core/grading';
+import type {
+  GradedPart,
+  GradeSaying,
+  GradeWeights,
+  Ladder,
+  LadderSettings,
+  Simplified,
+  SimplifySettings,
+} from '@jocund/core/grading';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
@@ -146,9 +154,14 @@ export interface Tasks {
     readonly input: { readonly score: Score; readonly settings: LadderSettings };
     readonly output: Ladder;
   };
+  /** The weights of a studio whose teachers said something of grades. */
+  readonly studioWeights: {
+    readonly input: { readonly sayings: readonly GradeSaying[] };
+    readonly output: GradeWeights;
+  };
   /** The grade of each section and phrase. */
   readonly gradeParts: {
-    readonly input: { readonly score: Score };
+    readonly input: { readonly score: Score; readonly weights: GradeWeights };
     readonly output: readonly GradedPart[];
   };
   /** An easier version, and what was given up for it. */

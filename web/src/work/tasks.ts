@@ -1,6 +1,6 @@
 import { ok } from '@jocund/core/fault';
 import { writeWav } from '@jocund/core/formats/wav';
-import { gradeParts, ladderOf, simplifySteps } from '@jocund/core/grading';
+import { gradeParts, ladderOf, simplifySteps, studioWeights } from '@jocund/core/grading';
 import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
@@ -75,9 +75,13 @@ const tasks: {
     yield 0;
     return ladderOf(score, settings);
   },
-  *gradeParts({ score }) {
+  *studioWeights({ sayings }) {
     yield 0;
-    return gradeParts(score);
+    return studioWeights(sayings);
+  },
+  *gradeParts({ score, weights }) {
+    yield 0;
+    return gradeParts(score, weights);
   },
   *simplify({ score, settings }) {
     return yield* simplifySteps(score, settings);
@@ -132,6 +136,8 @@ export function stepsOf(
       return tasks.secondParts(request.input);
     case 'cutLadder':
       return tasks.cutLadder(request.input);
+    case 'studioWeights':
+      return tasks.studioWeights(request.input);
     case 'gradeParts':
       return tasks.gradeParts(request.input);
     case 'simplify':

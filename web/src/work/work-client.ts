@@ -29,6 +29,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   findTunings: 'tunings',
   secondParts: 'tunings',
   cutLadder: 'tunings',
+  studioWeights: 'tunings',
   gradeParts: 'tunings',
   simplify: 'tunings',
 };

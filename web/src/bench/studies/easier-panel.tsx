@@ -3,6 +3,7 @@ import { withEnding } from '@jocund/core/text';
 import { scoreLimits, type Score } from '@jocund/core/score';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { problemOf } from '../../api/problem.ts';
+import { useStudioWeights } from '../../api/grade-sayings.ts';
 import { useCreatePiece } from '../../api/queries.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -33,7 +34,8 @@ export function EasierPanel() {
   const { read, write } = useAddress();
   const [refused, setRefused] = useState<Refused>(nothingRefused);
   const down = steps.find(({ value }) => value === read('down'))?.value ?? '1';
-  const start = useMemo(() => gradeScore(settled).points, [settled]);
+  const weights = useStudioWeights();
+  const start = useMemo(() => gradeScore(settled, weights).points, [settled, weights]);
   const wanted = Math.max(gradeRange.lowest, Math.round((start - Number(down)) * 10) / 10);
   const { state, share, easier, isCurrent, again } = useEasier(settled, wanted, refused);
   return (

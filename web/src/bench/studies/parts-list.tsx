@@ -1,19 +1,21 @@
 import type { GradedPart } from '@jocund/core/grading';
 import type { Score } from '@jocund/core/score';
 import { useEffect, useState } from 'react';
+import { useStudioWeights } from '../../api/grade-sayings.ts';
 import { useWork } from '../../work/use-work.ts';
 import { MarginPart } from '../margin.tsx';
 
 /** The grade of each section and phrase by itself: where a student will need longer. Worked out beside the page. */
 export function PartsList({ score }: { score: Score }) {
+  const weights = useStudioWeights();
   const { state, start, cancel } = useWork('gradeParts');
   const [answer, setAnswer] = useState<
     { readonly of: Score; readonly parts: readonly GradedPart[] } | undefined
   >();
   useEffect(() => {
-    start({ score }, (parts) => setAnswer({ of: score, parts }));
+    start({ score, weights }, (parts) => setAnswer({ of: score, parts }));
     return cancel;
-  }, [score, start, cancel]);
+  }, [score, weights, start, cancel]);
   if (state.kind === 'failed' || !answer) return null;
   const phrases = answer.parts.filter(({ kind }) => kind === 'phrase');
   const hardest = Math.max(...phrases.map(({ grade }) => grade.points));

@@ -9,6 +9,7 @@ import {
   useState,
   type ReactNode,
 } from 'react';
+import { useStudioWeights } from '../../api/grade-sayings.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
@@ -45,16 +46,17 @@ export function RungsProvider({ isWanted, children }: { isWanted: boolean; child
   const { read, write } = useAddress();
   const order = ladderPlans.find((plan) => plan.order === read('order'))?.order ?? 'thumb-first';
   const easedText = read('eased');
+  const weights = useStudioWeights();
   const { state, start, cancel } = useWork('cutLadder');
   const [answer, setAnswer] = useState<{ readonly of: Score; readonly ladder: Ladder } | undefined>();
   const [tries, setTries] = useState(0);
   useEffect(() => {
     if (!isWanted) return;
-    start({ score: settled, settings: { order, eased: easedOf(easedText) } }, (ladder) =>
+    start({ score: settled, settings: { order, eased: easedOf(easedText), weights } }, (ladder) =>
       setAnswer({ of: settled, ladder: withOwnWhole(ladder, settled) }),
     );
     return cancel;
-  }, [isWanted, settled, order, easedText, tries, start, cancel]);
+  }, [isWanted, settled, order, easedText, weights, tries, start, cancel]);
   const rungId = read('rung');
   const choice = useMemo((): RungChoice => {
     const rungs = answer?.ladder.rungs ?? noRungs;

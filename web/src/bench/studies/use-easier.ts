@@ -1,6 +1,7 @@
 import type { Simplified } from '@jocund/core/grading';
 import type { Score } from '@jocund/core/score';
 import { useEffect, useState } from 'react';
+import { useStudioWeights } from '../../api/grade-sayings.ts';
 import type { Refused } from './reduction-list.tsx';
 import { useWork } from '../../work/use-work.ts';
 
@@ -22,6 +23,7 @@ export function useEasier(
   points: number | undefined,
   refused: Refused = nothingRefused,
 ): Easier {
+  const weights = useStudioWeights();
   const { state, start, cancel } = useWork('simplify');
   const [answer, setAnswer] = useState<{ of: Score; asked: string; easier: Simplified } | undefined>();
   const [tries, setTries] = useState(0);
@@ -29,11 +31,11 @@ export function useEasier(
   useEffect(() => {
     const [wanted, { ids, kinds }] = JSON.parse(asked) as [number | null, Refused];
     if (wanted === null) return;
-    start({ score, settings: { points: wanted, refused: ids, without: kinds } }, (easier) =>
+    start({ score, settings: { points: wanted, refused: ids, without: kinds, weights } }, (easier) =>
       setAnswer({ of: score, asked, easier }),
     );
     return cancel;
-  }, [score, asked, tries, start, cancel]);
+  }, [score, asked, weights, tries, start, cancel]);
   return {
     state: state.kind === 'failed' ? 'failed' : state.kind === 'working' ? 'working' : 'ready',
     share: state.kind === 'working' ? state.share : 1,
