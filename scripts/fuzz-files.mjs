@@ -7,6 +7,7 @@ import { isMainThread, parentPort, Worker, workerData } from 'node:worker_thread
 import { readAny } from '@jocund/core/formats/any';
 import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { readScore, writeScore } from '@jocund/core/formats/jocund-json';
+import { writeJot } from '@jocund/core/formats/jot';
 import { writeMidi } from '@jocund/core/formats/midi';
 import { writeMusicXml } from '@jocund/core/formats/musicxml';
 import { packMxl } from '@jocund/core/formats/mxl';
@@ -34,6 +35,7 @@ function seeds() {
     if (!xml.ok) throw new Error(xml.fault.reason);
     files.push(
       { name: `${name}.jocund.json`, bytes: Buffer.from(writeScore(few)) },
+      { name: `${name}.jot`, bytes: Buffer.from(encode(writeJot(few))) },
       { name: `${name}.musicxml`, bytes: Buffer.from(xml.value) },
       { name: `${name}.mxl`, bytes: Buffer.from(packMxl(xml.value)) },
       { name: `${name}.mid`, bytes: Buffer.from(writeMidi(few, { swing: 'applied' })) },

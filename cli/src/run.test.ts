@@ -183,17 +183,44 @@ describe('answers', () => {
     };
     const { order: _, bars, ...score } = rag.score;
     writeFileSync(short, JSON.stringify({ ...rag, score: { ...score, bars: bars.slice(0, 4) } }));
-    for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt', 'csv', 'wav', 'svg', 'pdf'])
+    for (const ending of ['jot', 'musicxml', 'mxl', 'mid', 'abc', 'txt', 'csv', 'wav', 'svg', 'pdf'])
       await answer('convert', short, join(out, `a.${ending}`));
     const start = (ending: string) =>
       readFileSync(join(out, `a.${ending}`))
         .subarray(0, 4)
         .toString('latin1');
     expect(['mxl', 'mid', 'wav', 'pdf'].map(start)).toEqual(['PK\u0003\u0004', 'MThd', 'RIFF', '%PDF']);
-    for (const ending of ['musicxml', 'mxl', 'mid', 'abc', 'txt'])
+    for (const ending of ['jot', 'musicxml', 'mxl', 'mid', 'abc', 'txt'])
       expect(
         await answer('convert', join(out, `a.${ending}`), join(out, `${ending}.jocund.json`)),
       ).toMatchObject({ bars: 4 });
+  });
+  test('convert: a piece typed as text; some bars, one voice, another tempo', async () => {
+    const out = folder();
+    const typed = join(out, 'jetty.jot');
+    writeFileSync(
+      typed,
+      'jot 1\ntitle: Jetty\ntempo: 84\nbar\n grips: G\n thumb: 6 4 5 4\n tune: 1/3 q\nbar % 3\n',
+    );
+    expect(await answer('convert', typed, join(out, 'a.pdf'))).toMatchObject({ bars: 4, leftOut: [] });
+    await answer(
+      'convert',
+      typed,
+      join(out, 'part.jot'),
+      '--bars',
+      '2-3',
+      '--voice',
+      'melody',
+      '--tempo',
+      '60',
+    );
+    const part = readFileSync(join(out, 'part.jot'), 'utf8');
+    expect(part).toContain('tempo: 60');
+    expect(part.match(/^bar/gm)).toHaveLength(2);
+    expect(part).not.toContain('6/3');
+    expect(await answer('check', join(out, 'part.jot'))).toEqual(await answer('check', typed));
+    const { stderr, exitCode } = await run(['convert', typed, join(out, 'x.jot'), '--bars', '3-9']);
+    expect([exitCode, stderr]).toEqual([2, expect.stringContaining('bars of the piece, 1 to 4')]);
   });
   test('fit: pitches on another guitar, with fingers and their cost', async () => {
     const out = folder();

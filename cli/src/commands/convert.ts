@@ -5,6 +5,7 @@ import { fingerScore } from '@jocund/core/fingering';
 import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
 import { writeScore } from '@jocund/core/formats/jocund-json';
+import { writeJot } from '@jocund/core/formats/jot';
 import { writtenEndings, writtenFormatOf, type WrittenFormat } from '@jocund/core/formats/kinds';
 import { writeMidi } from '@jocund/core/formats/midi';
 import { writeMusicXml } from '@jocund/core/formats/musicxml';
@@ -23,6 +24,7 @@ import { finished } from '../finished.ts';
 import { choice, orRefuse, positional, wholeNumber, type Arguments, type Command } from '../command.ts';
 import { readFile, writeWhole } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
+import { partOf, partOptions, partUsage } from '../part-of-score.ts';
 import { fitFrom } from './fit.ts';
 
 type Written = Result<string | Uint8Array> | Promise<Result<string | Uint8Array>>;
@@ -32,6 +34,7 @@ const sampleRate = 44_100;
 
 const writers: Readonly<Record<WrittenFormat, Writer>> = {
   jocund: (score) => ok(writeScore(score)),
+  jot: (score) => ok(writeJot(score)),
   musicxml: writeMusicXml,
   mxl: (score) => {
     const xml = writeMusicXml(score);
@@ -73,7 +76,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -85,6 +88,7 @@ export const convert: Command = {
     paper: 'text',
     staff: 'flag',
     comments: 'flag',
+    ...partOptions,
     ...fingeringOptions,
   },
   run: async (args) => {
@@ -113,8 +117,9 @@ export const convert: Command = {
             scaleMm: defaultScaleMm,
             fretCount: defaultFretCount,
           });
-    writeWhole(to, orRefuse(await writers[format](fitted.score, args), basename(from)));
-    const unsaid = format === 'abc' ? notInAbc(fitted.score).map((what) => ({ what, count: 1 })) : [];
+    const score = partOf(fitted.score, args);
+    writeWhole(to, orRefuse(await writers[format](score, args), basename(from)));
+    const unsaid = format === 'abc' ? notInAbc(score).map((what) => ({ what, count: 1 })) : [];
     const lost = [...leftOut, ...fitted.lost, ...unsaid];
     const guessed = [
       asks === 'rhythm' &&
@@ -128,13 +133,13 @@ export const convert: Command = {
       json: {
         from,
         to,
-        bars: fitted.score.bars.length,
+        bars: score.bars.length,
         leftOut: lost,
         ...(asks ? { asks } : {}),
         ...(swingPercent === undefined ? {} : { swingPercent }),
       },
       text: [
-        `${to}: ${fitted.score.title}, ${fitted.score.bars.length} bars`,
+        `${to}: ${score.title}, ${score.bars.length} bars`,
         ...guessed,
         ...lost.map((each) => `left out: ${leftOutWords(each)}`),
       ].join('\n'),

@@ -3,9 +3,10 @@ import { callLine } from '@jocund/core/directions';
 import { describePlace } from '@jocund/core/fault';
 import { gradeParts, gradeScore, type Grade, type GradedPart } from '@jocund/core/grading';
 import { placeOfFinding, type Finding } from '@jocund/core/score';
-import { UsageError, positional, table, type Arguments, type Command } from '../command.ts';
+import { positional, table, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
+import { parseBars } from '../part-of-score.ts';
 
 const scoreOf = (args: Arguments) => readScoreFile(positional(args, 'FILE')[0] ?? '');
 
@@ -63,15 +64,6 @@ export const call: Command = {
     return { json: entries, text: table(lines) };
   },
 };
-
-function parseBars(text: string | undefined): [number, number | undefined] {
-  if (text === undefined) return [1, undefined];
-  const match = /^(\d+)(?:-(\d+))?$/.exec(text);
-  const [from, to] = [Number(match?.[1]), Number(match?.[2] ?? match?.[1])];
-  if (!match || from < 1 || to < from)
-    throw new UsageError(`--bars wants two bar numbers such as 3-4, not “${text}”`);
-  return [from, to];
-}
 
 /** `grade`: how hard, and why. */
 export const grade: Command = {

@@ -1,3 +1,4 @@
+export { barsAlone } from './bars-alone.ts';
 export { barChords, type HeldChord } from './bar-chords.ts';
 export { gripChooser, type ChordGrip } from './chord-grips.ts';
 export { barDifference, isNoDifference, withDifference, type BarDifference } from './difference.ts';

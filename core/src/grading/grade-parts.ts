@@ -1,5 +1,5 @@
-import { phrasesOf, sectionsOf } from '../form/index.ts';
-import { gripAt, numberOfBar, type Score } from '../score/index.ts';
+import { barsAlone, phrasesOf, sectionsOf } from '../form/index.ts';
+import { numberOfBar, type Score } from '../score/index.ts';
 import type { GradeWeights } from './features.ts';
 import { gradeScore, type Grade } from './grade.ts';
 import { fittedWeights } from './weights.ts';
@@ -24,7 +24,7 @@ export function gradeParts(score: Score, weights: GradeWeights = fittedWeights):
       name: name ?? (fromBar === toBar ? `bar ${fromBar}` : `bars ${fromBar}–${toBar}`),
       fromBar,
       toBar,
-      grade: gradeScore(excerpt(score, first, last), weights),
+      grade: gradeScore(barsAlone(score, first, last), weights),
     };
   };
   const phrases = phrasesOf(score);
@@ -34,13 +34,4 @@ export function gradeParts(score: Score, weights: GradeWeights = fittedWeights):
       .filter((phrase) => phrase.first >= first && phrase.last <= last)
       .map((phrase) => part('phrase', phrase.first, phrase.last)),
   ]);
-}
-
-/** Bars by themselves, under the grip that was held when they began. */
-function excerpt(score: Score, first: number, last: number): Score {
-  const bars = score.bars.slice(first, last + 1);
-  const [start] = bars;
-  const held = gripAt(score, first, 0);
-  if (!start || !held || start.grips.some(({ tick }) => tick === 0)) return { ...score, bars };
-  return { ...score, bars: bars.with(0, { ...start, grips: [{ ...held, tick: 0 }, ...start.grips] }) };
 }

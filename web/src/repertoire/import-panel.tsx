@@ -19,6 +19,7 @@ import { TakeIn } from './take-in.tsx';
 
 const kinds: Readonly<Record<AnyReading['kind'], string>> = {
   jocund: 'a Jocund file',
+  jot: 'a Jot',
   musicxml: 'MusicXML',
   mxl: 'packed MusicXML',
   midi: 'MIDI',

@@ -1,6 +1,8 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
+import type { Score } from '../../score/index.ts';
 import { readAbc } from '../abc/index.ts';
 import { readScore } from '../jocund-json/index.ts';
+import { jotHead, readJot } from '../jot/index.ts';
 import { readFormatOf, type ReadFormat } from '../kinds/index.ts';
 import { readMidi, type MidiReadOptions } from '../midi/index.ts';
 import { readMusicXml } from '../musicxml/index.ts';
@@ -16,6 +18,7 @@ function kindOf(name: string, bytes: Uint8Array, text: string): ReadFormat | und
   const head = text.trimStart();
   if (head.startsWith('{')) return 'jocund';
   if (head.startsWith('<')) return 'musicxml';
+  if (jotHead.test(text)) return 'jot';
   if (/^\s*(%.*\n\s*)*X:\s*\d/.test(text) || (/^K:/m.test(text) && /^[TML]:/m.test(text))) return 'abc';
   if (/-{3}/.test(text)) return 'text-tab';
   return readFormatOf(name);
@@ -57,15 +60,19 @@ export function readAny(
 
 const unknownFile = fail(
   'The file is of no format Jocund reads',
-  'Choose a Jocund, MusicXML, MIDI, ABC or plain-text tab file',
+  'Choose a Jocund, Jot, MusicXML, MIDI, ABC or plain-text tab file',
 );
+
+/** A score that came back as it was. */
+const whole = (score: Result<Score>): Result<Reading> =>
+  score.ok ? ok({ content: { kind: 'score', score: score.value }, leftOut: [] }) : score;
 
 function readAs(kind: ReadFormat, bytes: Uint8Array, text: string, options: ReadOptions): Result<Reading> {
   switch (kind) {
-    case 'jocund': {
-      const score = readScore(text);
-      return score.ok ? ok({ content: { kind: 'score', score: score.value }, leftOut: [] }) : score;
-    }
+    case 'jocund':
+      return whole(readScore(text));
+    case 'jot':
+      return whole(readJot(text));
     case 'musicxml':
       return readMusicXml(text);
     case 'mxl': {

@@ -33,6 +33,15 @@ export const formats = {
     isWritten: true,
     showsFingers: false,
   },
+  jot: {
+    label: 'Jot',
+    says: 'The whole piece as plain text, to be typed on in any editor.',
+    type: 'text/plain',
+    endings: ['.jot'],
+    isRead: true,
+    isWritten: true,
+    showsFingers: false,
+  },
   musicxml: {
     label: 'MusicXML',
     says: 'Opens in other notation software, with strings, frets and both voices.',

@@ -67,6 +67,7 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
       }),
     ),
   jocund: ({ score }) => Promise.resolve(ok(writeScore(score))),
+  jot: async ({ score }) => ok((await import('@jocund/core/formats/jot')).writeJot(score)),
   musicxml: async ({ score }) => (await import('@jocund/core/formats/musicxml')).writeMusicXml(score),
   mxl: async ({ score }) => {
     const xml = (await import('@jocund/core/formats/musicxml')).writeMusicXml(score);

@@ -94,7 +94,7 @@ const grade = () => Number(document.querySelector('aside .text-hero')!.textConte
 test('a grade set moves this piece and others, and is taken back', async () => {
   await open();
   expect(grade()).toBe(printed);
-  fireEvent.keyDown(screen.getByLabelText('For my students'), { key: 'PageUp' });
+  fireEvent.keyDown(screen.getByLabelText('Grade'), { key: 'PageUp' });
   press('Set it');
   await waitFor(() => expect(grade()).toBeGreaterThan(printed + 1));
   expect(posted()).toMatchObject([{ kind: 'grade', points: 8, music: { title: piece.title } }]);

@@ -77,9 +77,9 @@ interface SetGradeProps {
 function SetGrade({ points, isBusy, onSet }: SetGradeProps) {
   const [wanted, setWanted] = useState(Math.round(points * 2) / 2);
   return (
-    <div className="flex items-end justify-between gap-2">
+    <div className="flex items-center justify-between gap-2">
       <Stepper
-        label="For my students"
+        label="Grade"
         value={wanted}
         low={gradeRange.lowest}
         high={gradeRange.highest}
@@ -171,8 +171,8 @@ interface SaidProps {
 const Said = ({ sayings, onTakeBack }: SaidProps) => (
   <ul aria-label="What was said of it">
     {sayings.map((saying) => (
-      <li key={saying.id} className="text-note flex items-baseline justify-between gap-2 pt-2">
-        <span>{sayingInWords(saying)}</span>
+      <li key={saying.id} className="text-note pt-2">
+        <span>{sayingInWords(saying)}.</span>{' '}
         <Button look="plain" onClick={() => onTakeBack(saying.id)}>
           Take it back
         </Button>
