@@ -1,2 +1,2 @@
-export { jotHead, readJot } from './read-jot.ts';
-export { writeJot } from './write-jot.ts';
+export { jotHead, readJot, readJotBars, type JotFault } from './read-jot.ts';
+export { writeJot, writeJotBars } from './write-jot.ts';

@@ -9,7 +9,7 @@ import { scoreSchema } from '../../score/schema.ts';
 import { valueOf } from '../../testing/value-of.ts';
 import { written } from '../../testing/written.ts';
 import { readScore } from '../jocund-json/index.ts';
-import { readJot, writeJot } from './index.ts';
+import { readJot, readJotBars, writeJot, writeJotBars } from './index.ts';
 
 const demoFolder = join(import.meta.dirname, '../../../../demo');
 const demos = readdirSync(demoFolder)
@@ -235,6 +235,32 @@ describe('written and read again it is the same', () => {
       }),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('bars of a piece', () => {
+  test.each(demos)('are written and read again alone: %s', (_, score) => {
+    const { bars } = score;
+    for (const [first, last] of [
+      [0, 0],
+      [2, 5],
+      [bars.length - 1, bars.length - 1],
+    ] as const)
+      expect(readJotBars(score, writeJotBars(score, first, last))).toEqual({
+        ok: true,
+        value: bars.slice(first, last + 1),
+      });
+  });
+  test.each([
+    ['bar\n tune: 1/0 9/3', 2, '“9/3” is no note'],
+    ['title: Other\nbar', 1, '“title:” belongs to the whole piece'],
+    ['bar\npassage: id=x', 2, '“passage:” belongs to the whole piece'],
+    ['bar\n tune: 1/0\nbar 99/4', 3, ''],
+    ['', 1, 'The piece has no bar'],
+  ])('a fault is told with its line: %s', (text, line, reason) => {
+    const read = readJotBars(written(['m1:0@1']), text);
+    expect(read.ok ? undefined : read.fault.line).toBe(line);
+    expect(read.ok ? '' : read.fault.reason).toContain(reason);
   });
 });
 

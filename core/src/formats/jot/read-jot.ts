@@ -1,4 +1,4 @@
-import { fail, type Result } from '../../fault/index.ts';
+import { fail, type Fault, type Result } from '../../fault/index.ts';
 import { parseTuning } from '../../instrument/index.ts';
 import {
   blankScore,
@@ -20,30 +20,64 @@ export const jotHead = /^\s*(#.*\n\s*)*jot \d+\s*(\n|$)/;
 type Open<T> = { -readonly [Key in keyof T]: T[Key] };
 type Section = Open<NonNullable<Bar['section']>>;
 
+/** What is wrong with a text, and the line it is about, from 1. */
+export interface JotFault extends Fault {
+  readonly line: number;
+}
+
 /** Reads a piece as plain text. A fault names the line and what to write; nothing is passed over in silence. */
 export function readJot(text: string): Result<Score> {
   const reader = new JotReader();
-  const lines = text.split(/\r?\n/);
-  for (const [index, line] of lines.entries()) {
+  const fault = takeLines(reader, text);
+  return fault ? fail(`Line ${fault.line}: ${fault.reason}`, fault.remedy) : reader.score();
+}
+
+/**
+ * Reads bars of a piece as plain text, without what stands before the first bar: the piece's own guitar, tempo and bass are meant. What a score
+ * cannot hold is told of the last line.
+ */
+export function readJotBars(
+  score: Score,
+  text: string,
+): { readonly ok: true; readonly value: readonly Bar[] } | { readonly ok: false; readonly fault: JotFault } {
+  const reader = new JotReader({ ...score, bars: [] });
+  const fault = takeLines(reader, text);
+  if (fault) return { ok: false, fault };
+  const read = reader.score();
+  return read.ok
+    ? { ok: true, value: read.value.bars }
+    : { ok: false, fault: { ...read.fault, line: text.split(/\r?\n/).length } };
+}
+
+function takeLines(reader: JotReader, text: string): JotFault | undefined {
+  for (const [index, line] of text.split(/\r?\n/).entries()) {
     try {
       reader.take(line.trim());
     } catch (error) {
       if (!(error instanceof Misread)) throw error;
-      return fail(`Line ${index + 1}: ${error.message}`, error.remedy);
+      return { reason: error.message, remedy: error.remedy, line: index + 1 };
     }
   }
-  return reader.score();
+  return undefined;
 }
 
 /** Takes a file line by line. What a line belongs to is told by the last line that began something: the piece, a section, a bar, a version. */
 class JotReader {
-  readonly #head: Open<Score> = { ...blankScore({ title: 'Untitled' }), bars: [] };
-  #hasBegun = false;
+  readonly #head: Open<Score>;
+  /** Bars of a piece that there is: nothing else is read. */
+  readonly #isPart: boolean;
+  #hasBegun: boolean;
   #section: Section | undefined;
   #bars: Bar[] = [];
   readonly #own: Bar[] = this.#bars;
   #bar: Open<Bar> | undefined;
   readonly #passages: Open<KeptPassage>[] = [];
+
+  constructor(piece?: Score) {
+    this.#head = piece ?? { ...blankScore({ title: 'Untitled' }), bars: [] };
+    this.#isPart = piece !== undefined;
+    this.#hasBegun = this.#isPart;
+  }
 
   take(line: string): void {
     if (line === '' || line.startsWith('#')) return;
@@ -57,6 +91,8 @@ class JotReader {
         `“${line}” is no line of a piece`,
         'Write bar, == and a section, or a name and a colon such as tune:',
       );
+    else if (this.#isPart && (name === 'passage' || name === 'version' || !(this.#bar ?? this.#section)))
+      throw new Misread(`“${name}:” belongs to the whole piece`, 'Write bar first, or == and a section');
     else if (name === 'passage') this.#beginPassage(value);
     else if (name === 'version') this.#beginVersion(value);
     else if (this.#bar) takeBarEntry(this.#bar, name, value, this.#neck());

@@ -14,6 +14,10 @@ export function writeJot(score: Score): string {
   return `${blocks.map((lines) => lines.join('\n')).join('\n\n')}\n`;
 }
 
+/** Some bars of a piece, from the first to the last of them (from 0), as they stand in its Jot; {@link readJotBars} reads them back. */
+export const writeJotBars = ({ bars, bassEnding }: Score, first: number, last: number): string =>
+  `${barsLines(bars.slice(first, last + 1), bassEnding).join('\n')}\n`;
+
 const entry = (name: string, value: string | number | undefined): string[] =>
   value === undefined ? [] : [`${name}: ${value}`];
 const textEntry = (name: string, value: string | undefined): string[] =>
@@ -100,30 +104,26 @@ const isTyped = (bar: Bar): boolean => bar.thumbPattern === 'by-hand' && hasThum
 
 function barEntries(bar: Bar, usual: Score['bassEnding']): string[] {
   const at = (tick: Ticks) => placeText(bar.metre, tick);
-  const list = (name: string, tokens: readonly string[] | undefined) =>
-    tokens === undefined ? [] : [`${name}: ${tokens.join(' ')}`.trimEnd()];
+  /** Things at places; a place is named where it is another than the one before, the bar's start at first. */
+  const placed = <Each extends { readonly tick: Ticks }>(
+    name: string,
+    all: readonly Each[] | undefined,
+    textOf: (each: Each) => string,
+  ): string[] => {
+    if (all === undefined) return [];
+    const tokens = all.flatMap((each, index) =>
+      each.tick === (all[index - 1]?.tick ?? 0) ? [textOf(each)] : [at(each.tick), textOf(each)],
+    );
+    return [`${name}: ${tokens.join(' ')}`.trimEnd()];
+  };
   return [
-    ...(bar.grips.length === 0
-      ? []
-      : list(
-          'grips',
-          bar.grips.flatMap((grip) => [at(grip.tick), gripText(grip)]),
-        )),
+    ...placed('grips', bar.grips.length === 0 ? undefined : bar.grips, gripText),
     ...voiceEntry(bar, 'thumb', usual),
     ...voiceEntry(bar, 'melody', undefined),
-    ...list(
-      'patterns',
-      bar.beatPatterns?.flatMap(({ tick, pattern }) => [at(tick), word(pattern)]),
-    ),
-    ...list('left', bar.leftOut?.map(at)),
-    ...list(
-      'sung',
-      bar.sung?.flatMap(({ tick, text, pitch }) => [at(tick), `${quoted(text)}${pitch ? `=${pitch}` : ''}`]),
-    ),
-    ...list(
-      'loud',
-      bar.dynamics?.flatMap(({ tick, voice, level }) => [at(tick), `${voiceWord[voice]}=${level}`]),
-    ),
+    ...placed('patterns', bar.beatPatterns, ({ pattern }) => word(pattern)),
+    ...entry('left', bar.leftOut?.map(at).join(' ')),
+    ...placed('sung', bar.sung, ({ text, pitch }) => `${quoted(text)}${pitch ? `=${pitch}` : ''}`),
+    ...placed('loud', bar.dynamics, ({ voice, level }) => `${voiceWord[voice]}=${level}`),
     ...(bar.riffs ?? []).map(
       ({ voice, tick, ticks, of, from }) =>
         `riff: ${voiceWord[voice]} ${at(tick)} *${ticks} of=${of} from=*${from}`,
