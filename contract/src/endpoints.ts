@@ -172,12 +172,18 @@ const printedSheetSchema = z.strictObject({
   student: line(scoreLimits.textLength),
   leftHanded: z.boolean(),
   staff: z.boolean(),
-  comments: z.boolean(),
+  holds: z.strictObject({
+    comments: z.boolean(),
+    grips: z.boolean(),
+    practice: z.boolean(),
+    large: z.boolean(),
+    words: z.enum(['do', 'why']).optional(),
+  }),
+  /** As the studio grades it. */
+  grade: z.int().min(gradeRange.lowest).max(gradeRange.highest).optional(),
   names: z.enum(['english', 'german']),
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
 });
-
-/** Every request of the application. Server routes and the web client are both made from this list. */
 
 /** A piece or a rung as it was measured when something was said of its grade. */
 const gradedMusicSchema = z.strictObject({
@@ -207,6 +213,7 @@ const gradeSayingSchema = z.object({
 /** A studio keeps at most so many. */
 export const mostGradeSayings = 200;
 
+/** Every request of the application. Server routes and the web client are both made from this list. */
 export const endpoints = {
   signIn: endpoint(
     'POST',

@@ -21,7 +21,7 @@ const sheet = {
   student: 'Wren Halloway',
   leftHanded: false,
   staff: false,
-  comments: false,
+  holds: { comments: false, grips: false, practice: false, large: false },
   names: 'english',
   fingers: [],
 };

@@ -15,7 +15,8 @@ import { writeSvg } from '@jocund/core/formats/svg';
 import { writeTextTab } from '@jocund/core/formats/text-tab';
 import { writeWav } from '@jocund/core/formats/wav';
 import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
-import { withSigns } from '@jocund/core/pitch';
+import { withSigns, type NameLanguage } from '@jocund/core/pitch';
+import type { WalkThroughDepth } from '@jocund/core/walk-through';
 import { placeOfNote, type Score } from '@jocund/core/score';
 import { drawStaff } from '@jocund/core/staff';
 import { layTimeline, renderStereo } from '@jocund/core/sound';
@@ -68,7 +69,14 @@ function pagesOf(score: Score, args: Arguments): Page[] {
     paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
     student: '',
     staff: args.flag('staff') ? drawStaff : undefined,
-    comments: args.flag('comments'),
+    holds: {
+      comments: args.flag('comments'),
+      grips: args.flag('grips'),
+      practice: args.flag('practice'),
+      large: args.flag('large'),
+      words: args.text('words') === undefined ? undefined : choice<WalkThroughDepth>(args, 'words', ['do', 'why'], 'do'),
+    },
+    language: choice<NameLanguage>(args, 'language', ['english', 'german'], 'english'),
   });
 }
 
@@ -76,7 +84,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] ${partUsage} ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] [--grips] [--practice] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -88,6 +96,11 @@ export const convert: Command = {
     paper: 'text',
     staff: 'flag',
     comments: 'flag',
+    grips: 'flag',
+    practice: 'flag',
+    large: 'flag',
+    words: 'text',
+    language: 'text',
     ...partOptions,
     ...fingeringOptions,
   },

@@ -19,7 +19,14 @@ export { fingersByBar, fingersOf, type BarFingers } from './fingers.ts';
 export { gripBox, type GripBox } from './grip-box.ts';
 export { gripName } from './grip-name.ts';
 export { noteValues, splitDuration, valueOf, type NoteValue } from './note-values.ts';
-export { layPages, type Page, type PageOptions, type PagePart, type Paper } from './pages.ts';
+export {
+  layPages,
+  type Page,
+  type PageOptions,
+  type PagePart,
+  type Paper,
+  type SheetHolds,
+} from './pages.ts';
 export { palettes, type Inks } from './palette.ts';
 export { signatureRoom, signatureStep } from './signature-room.ts';
 export { line, path, type Face, type Ink, type Shape } from './shape.ts';

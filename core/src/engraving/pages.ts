@@ -1,13 +1,21 @@
-import { orderWords } from '../form/index.ts';
-import { commentsOf, commentText, type Score } from '../score/index.ts';
-import { tuningLetters } from '../instrument/index.ts';
+import { phrasesOf } from '../form/index.ts';
+import type { NameLanguage } from '../pitch/index.ts';
+import type { Score } from '../score/index.ts';
+import type { WalkThroughDepth } from '../walk-through/index.ts';
 import { drawSheet } from './draw-sheet.ts';
-import type { SheetOptions } from './draw-system.ts';
-import { line, text, type Shape } from './shape.ts';
-import { gradeFigure, sheetFigures, sheetLegend } from './sheet-head.ts';
-import { gutter } from './sheet-rows.ts';
+import type { SheetOptions, SystemPicture } from './draw-system.ts';
+import {
+  drawComments,
+  drawGripsPage,
+  drawLegend,
+  drawPracticeTable,
+  drawWords,
+  type PageBlock,
+} from './page-extras.ts';
+import { drawFoot, drawHead } from './page-head.ts';
+import type { Shape } from './shape.ts';
 import { sheetMeasures } from './sheet-layout.ts';
-import { textWidth } from './text-width.ts';
+import { gutter } from './sheet-rows.ts';
 
 export type Paper = 'a4' | 'letter';
 
@@ -19,8 +27,16 @@ const paperMm: Readonly<Record<Paper, readonly [number, number]>> = {
 
 const marginMm = 14;
 
-/** One sheet unit in print: a string gap is 2.9 mm and a call digit 3 mm high, to be read on a stand. */
-const unitMm = 0.1542;
+/** Fret digits are so many sheet units high, and so many points in print at least; larger where that costs no page, and in large print. */
+const digitUnits = 16;
+const leastDigitPt = 9;
+const roomyDigitPt = [11, 10];
+const largeDigitPt = 12;
+/** Larger type is tried on so many pages at most: on more, there is hardly a page that has room to spare. */
+const mostRoomyPages = 2;
+
+/** One sheet unit in mm where fret digits have so many points (1/72 inch). */
+const unitMmOf = (digitPt: number): number => (digitPt * 25.4) / 72 / digitUnits;
 
 /** Things drawn together on a page, moved to their place. */
 export interface PagePart {
@@ -43,8 +59,25 @@ export interface PageOptions extends SheetOptions {
   readonly paper: Paper;
   /** Whom the sheet is for; empty: nobody named. */
   readonly student: string;
-  /** Whether the teacher's comments stand under the music. */
+  /** 1 to 8, as the studio grades it; absent: by the weights that ship. */
+  readonly grade?: number | undefined;
+  readonly holds?: SheetHolds | undefined;
+  /** In which language words of the sheet's own stand. Absent: English. */
+  readonly language?: NameLanguage | undefined;
+}
+
+/** What a printed sheet holds beside the music. */
+export interface SheetHolds {
+  /** The teacher's comments, under the music. */
   readonly comments?: boolean | undefined;
+  /** Every grip with its fingers, before the music. */
+  readonly grips?: boolean | undefined;
+  /** A table to tick off, after the music. */
+  readonly practice?: boolean | undefined;
+  /** The piece in words, after the music; absent: none. */
+  readonly words?: WalkThroughDepth | undefined;
+  /** Large print, for eyes or stands far away. */
+  readonly large?: boolean | undefined;
 }
 
 const systemGap = 30;
@@ -52,34 +85,74 @@ const footHeight = 26;
 
 /**
  * Sets a score on pages: title and figures on the first, whole systems, a footer with the tuning on each. A system is never parted
- * from its call line. The ground of the call line is left out: paper takes its place.
+ * from its call line, nor a phrase over two pages where one holds it. Fret digits have nine points at least, and more where that costs no page.
  */
 export function layPages(score: Score, options: PageOptions): Page[] {
+  const least = setPages(score, options, unitMmOf(options.holds?.large ? largeDigitPt : leastDigitPt));
+  if (options.holds?.large || least.length > mostRoomyPages) return least;
+  for (const points of roomyDigitPt) {
+    const larger = setPages(score, options, unitMmOf(points));
+    if (larger.length <= least.length) return larger;
+  }
+  return least;
+}
+
+function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
   const [widthMm, heightMm] = paperMm[options.paper];
   const margin = marginMm / unitMm;
   const width = widthMm / unitMm - 2 * margin;
   const bottom = heightMm / unitMm - margin - footHeight;
-  const { systems } = drawSheet(score, { ...sheetMeasures, width: width - gutter - 1.5 }, options);
+  const { systems } = drawSheet(
+    score,
+    { ...sheetMeasures, width: width - gutter - 1.5, without: tornBy(score) },
+    options,
+  );
   const head = drawHead(score, options, width);
-  const legend = drawLegend(score, width);
 
   const pages: PagePart[][] = [[{ x: margin, y: margin, scale: 1, shapes: head.shapes }]];
   let y = margin + head.height;
-  const put = (shapes: readonly Shape[], height: number, scale: number) => {
-    if (y + height * scale > bottom && (pages.at(-1)?.length ?? 0) > 0) {
+  const place = (blocks: readonly Placed[]): void => {
+    for (const { shapes, height, scale, gap } of blocks) {
+      pages.at(-1)?.push({ x: margin, y, scale, shapes });
+      y += height * scale + gap;
+    }
+  };
+  /** Puts things that stay together where a page holds them, on this page or the next. */
+  const put = (blocks: readonly Placed[]): void => {
+    const height =
+      blocks.reduce((sum, each) => sum + each.height * each.scale + each.gap, 0) - lastGap(blocks);
+    if (y + height <= bottom) {
+      place(blocks);
+      return;
+    }
+    if (margin + height > bottom && blocks.length > 1) {
+      for (const each of blocks) put([each]);
+      return;
+    }
+    if ((pages.at(-1)?.length ?? 0) > 0) {
       pages.push([]);
       y = margin;
     }
-    pages.at(-1)?.push({ x: margin, y, scale, shapes });
-    y += height * scale;
+    place(blocks);
   };
-  for (const system of systems) {
-    put(system.shapes, system.height, Math.min(1, width / system.width));
-    y += systemGap;
-  }
-  if (options.comments)
-    for (const comment of drawComments(score, width)) put(comment.shapes, comment.height, 1);
-  put(legend.shapes, legend.height, 1);
+  const putBlocks = (blocks: readonly PageBlock[]) => {
+    for (const { shapes, height } of blocks) put([{ shapes, height, scale: 1, gap: 0 }]);
+  };
+  const { holds = {}, language = 'english' } = options;
+  if (holds.grips) putBlocks(drawGripsPage(score, options.shown, width));
+  for (const phrase of byPhrase(score, systems))
+    put(
+      phrase.map(({ shapes, height, width: own }) => ({
+        shapes,
+        height,
+        scale: Math.min(1, width / own),
+        gap: systemGap,
+      })),
+    );
+  if (holds.comments) putBlocks(drawComments(score, width));
+  if (holds.words) putBlocks(drawWords(score, { depth: holds.words, language }, width));
+  if (holds.practice) putBlocks([drawPracticeTable(score, width)]);
+  putBlocks([drawLegend(score, width)]);
   return pages.map((parts, index) => ({
     widthMm,
     heightMm,
@@ -96,108 +169,29 @@ export function layPages(score: Score, options: PageOptions): Page[] {
   }));
 }
 
-const label = { size: 13, face: 'narrow', anchor: 'start', ink: 'ink1-80' } as const;
+/** A block with how large it is drawn and what stays free below it. */
+interface Placed extends PageBlock {
+  readonly scale: number;
+  readonly gap: number;
+}
 
-function drawHead(score: Score, { shown, student }: PageOptions, width: number) {
-  const byline = [score.player && `after ${score.player}`, student && `for ${student}`]
-    .filter(Boolean)
-    .join(' · ');
-  const figures = [...sheetFigures(score, shown), gradeFigure(score)];
-  const widths = figures.map(({ label: name, value }) =>
-    Math.max(textWidth(name, 13, 'narrow'), textWidth(value, 19, 'serif')),
+const lastGap = (blocks: readonly Placed[]): number => blocks.at(-1)?.gap ?? 0;
+
+/** Systems together that hold one phrase, where phrases begin and end with systems. */
+function byPhrase(score: Score, systems: readonly SystemPicture[]): SystemPicture[][] {
+  const starts = new Set(phrasesOf(score).map(({ first }) => first));
+  const groups: SystemPicture[][] = [];
+  for (const system of systems) {
+    const begins = system.layout.bars.some(({ bar }) => starts.has(bar));
+    const group = groups.at(-1);
+    if (group && !begins) group.push(system);
+    else groups.push([system]);
+  }
+  return groups.flatMap((group) =>
+    starts.has(group[0]?.layout.bars[0]?.bar ?? 0) ? [group] : group.map((system) => [system]),
   );
-  const gap = 26;
-  const needed = widths.reduce((sum, each) => sum + each + gap, 0);
-  const titleSize = Math.min(34, (34 * width) / Math.max(1, textWidth(score.title, 34, 'serif')));
-  const isBeside = textWidth(score.title, titleSize, 'serif') + needed + 20 < width;
-  const figureBase = isBeside ? 40 : 92;
-  let x = isBeside ? width - needed + gap : 0;
-  const figureShapes = figures.flatMap(({ label: name, value }, index): Shape[] => {
-    const at = x;
-    x += (widths[index] ?? 0) + gap;
-    return [
-      ...(index > 0 || isBeside
-        ? [line(at - gap / 2, figureBase - 34, at - gap / 2, figureBase + 6, 'ink1-40', 0.75)]
-        : []),
-      text(at, figureBase - 20, name, label),
-      text(at, figureBase + 3, value, { size: 19, face: 'serif', weight: 700, anchor: 'start' }),
-    ];
-  });
-  const rule = figureBase + (isBeside ? 30 : 18);
-  const order = orderWords(score);
-  const orderLines = order === undefined ? [] : wrap(`Played: ${order}.`, width, orderSize);
-  return {
-    height: rule + 28 + orderLines.length * lineHeight,
-    shapes: [
-      ...orderLines.map((words, index) =>
-        text(0, rule + 24 + index * lineHeight, words, {
-          size: orderSize,
-          face: 'narrow',
-          weight: 700,
-          anchor: 'start',
-        }),
-      ),
-      text(0, 30, score.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
-      text(0, 54, byline, { size: 16, anchor: 'start', ink: 'ink1-80' }),
-      ...figureShapes,
-      line(0, rule, width, rule, 'ink1', 3),
-      line(0, rule + 5, width, rule + 5, 'ink1', 0.75),
-    ],
-  };
 }
 
-const lineHeight = 18;
-const orderSize = 15;
-
-function drawLegend(score: Score, width: number) {
-  const lines = wrap(sheetLegend(score), width, 13.5);
-  return {
-    height: lines.length * lineHeight + 8,
-    shapes: lines.map((words, index) =>
-      text(0, 14 + index * lineHeight, words, { size: 13.5, face: 'narrow', anchor: 'start' }),
-    ),
-  };
-}
-
-const commentSize = 15;
-/** Room for where a comment stands, before its words. */
-const whereWidth = 190;
-
-/** Each comment with its place before it; never parted over two pages. */
-const drawComments = (score: Score, width: number) =>
-  commentsOf(score).map(({ where, comment }) => {
-    const lines = wrap(commentText(comment), width - whereWidth, commentSize);
-    return {
-      height: lines.length * lineHeight + 8,
-      shapes: [
-        text(0, 15, where, { size: commentSize, face: 'narrow', weight: 700, anchor: 'start' }),
-        ...lines.map((words, index) =>
-          text(whereWidth, 15 + index * lineHeight, words, {
-            size: commentSize,
-            face: 'narrow',
-            anchor: 'start',
-          }),
-        ),
-      ],
-    };
-  });
-
-/** Breaks text into lines no wider than `width`. */
-function wrap(words: string, width: number, size: number): string[] {
-  return words.split(' ').reduce<string[]>((lines, word) => {
-    const longer = `${lines.at(-1) ?? ''} ${word}`.trim();
-    if (lines.length > 0 && textWidth(longer, size, 'narrow') <= width) return lines.with(-1, longer);
-    return [...lines, word];
-  }, []);
-}
-
-function drawFoot(score: Score, { shown }: PageOptions, width: number, page: number, of: number): Shape[] {
-  const words = [score.title, shown(tuningLetters(score.tuning)), score.capo > 0 && `capo ${score.capo}`]
-    .filter(Boolean)
-    .join(' · ');
-  return [
-    line(0, 0, width, 0, 'ink1', 0.75),
-    text(0, 16, words, label),
-    text(width, 16, `${page} of ${of}`, { ...label, anchor: 'end' }),
-  ];
-}
+/** Three bars a line tear phrases of four: they are set by two then. */
+const tornBy = (score: Score): number[] =>
+  phrasesOf(score).every(({ first, last }) => (last + 1 - first) % 4 === 0) ? [3] : [];

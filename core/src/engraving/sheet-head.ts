@@ -31,10 +31,10 @@ export function sheetFigures(score: Score, shown: (name: string) => string): She
   ];
 }
 
-/** The measured grade as a figure. */
-export const gradeFigure = (score: Score): SheetFigure => ({
+/** The grade as a figure: measured, where none is given. */
+export const gradeFigure = (score: Score, grade = gradeScore(score).grade): SheetFigure => ({
   label: 'grade',
-  value: `${gradeScore(score).grade} of 8`,
+  value: `${grade} of 8`,
 });
 
 /** How to read a printed sheet, and the usual caution. */

@@ -12,6 +12,8 @@ export interface SheetMeasures {
   /** What the first bar of every system needs besides; none unless told. */
   readonly systemLead?: number;
   readonly mostBars: number;
+  /** Numbers of columns that are not set, as phrases would be torn. */
+  readonly without?: readonly number[];
 }
 
 /** One bar of a system. `bar` counts from 0; x from the left end of the system. */
@@ -61,6 +63,7 @@ export function layoutSheet(
   measures: SheetMeasures = sheetMeasures,
 ): SystemLayout[] {
   for (let columns = Math.min(measures.mostBars, score.bars.length); columns > 1; columns -= 1) {
+    if (measures.without?.includes(columns)) continue;
     const needs = columnNeeds(score.bars, columns, measures);
     if (needs.reduce((sum, { lead, content }) => sum + lead + content, 0) <= measures.width) {
       return setInColumns(score.bars, needs, measures);

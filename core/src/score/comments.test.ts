@@ -63,7 +63,7 @@ describe('on the sheet', () => {
       student: '',
       paper: 'a4',
       staff: undefined,
-      comments,
+      holds: { comments },
       signs: { picking: true, fretting: true },
     })
       .flatMap(({ parts }) => parts.flatMap(({ shapes }) => shapes))

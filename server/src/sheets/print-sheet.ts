@@ -12,7 +12,8 @@ export function printSheet({
   student,
   leftHanded,
   staff,
-  comments,
+  holds,
+  grade,
   names,
   fingers,
 }: PrintedSheet): Promise<Uint8Array> {
@@ -23,7 +24,9 @@ export function printSheet({
     student,
     paper,
     staff: staff ? drawStaff : undefined,
-    comments,
+    holds,
+    grade,
+    language: names,
     signs: { picking: true, fretting: true },
   });
   return writePdf(pages, { title: score.title, inks });

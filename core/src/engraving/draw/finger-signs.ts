@@ -34,7 +34,7 @@ export function drawFingerSigns(
     if (!finger) return [];
     const at = plateX(note, x(note.tick)) + plateHalf(note) + 0.5;
     return [
-      text(at, yOfString(rows, note.string) + 13.5, String(finger), { size: 12, weight: 600, edged: true }),
+      text(at, yOfString(rows, note.string) + 13.5, String(finger), { size: 13.5, weight: 600, edged: true }),
     ];
   });
   return [...(shown.picking ? letters : []), ...(shown.fretting ? numbers : [])];

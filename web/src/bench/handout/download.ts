@@ -21,7 +21,8 @@ export interface Handed {
   readonly leftHanded: boolean;
   /** Whether standard notation stands over the tab. */
   readonly staff: boolean;
-  readonly comments: boolean;
+  readonly holds: PrintedSheet['holds'];
+  readonly grade: PrintedSheet['grade'];
   readonly names: PrintedSheet['names'];
 }
 
@@ -47,7 +48,7 @@ const sampleRate = 44_100;
 /** The writer of each format, loaded when it is first asked for. */
 const writers: Readonly<Record<WrittenFormat, Write>> = {
   pdf: async (
-    { score, inks, student, placedFingers, paper, leftHanded, staff, comments, names },
+    { score, inks, student, placedFingers, paper, leftHanded, staff, holds, grade, names },
     { signal },
   ) =>
     ok(
@@ -60,7 +61,8 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
           paper,
           leftHanded,
           staff,
-          comments,
+          holds,
+          grade,
           names,
         },
         signal,
@@ -77,14 +79,16 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
     ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(score, { swing: 'applied' }))),
   abc: async ({ score }) => ok((await import('@jocund/core/formats/abc')).writeAbc(score)),
   'text-tab': async ({ score }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(score)),
-  svg: async ({ score, inks, student, fingers, paper, leftHanded, staff, comments, names }) => {
+  svg: async ({ score, inks, student, fingers, paper, leftHanded, staff, holds, grade, names }) => {
     const pages = layPages(score, {
       shown: (text) => shownNames(text, names),
       leftHanded,
       fingers,
       student,
       paper,
-      comments,
+      holds,
+      grade,
+      language: names,
       staff: staff ? (await import('@jocund/core/staff')).drawStaff : undefined,
       signs: { picking: true, fretting: true },
     });

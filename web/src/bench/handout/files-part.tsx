@@ -10,8 +10,8 @@ import { fileFormats, takeFile, type FileFormat } from './download.ts';
 import { useHandout } from './use-handout.ts';
 
 /** The score in every open format, each with what it is good for. */
-export function FilesPart({ score }: { score: Score }) {
-  const { inks, paper, comments } = useHandout();
+export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
+  const { inks, paper, holds } = useHandout();
   const { reader } = useReader();
   const { fingers, checked, isWorking } = useCheck(score);
   const [{ staff }] = useSettings();
@@ -46,7 +46,8 @@ export function FilesPart({ score }: { score: Score }) {
         })),
         leftHanded: reader.leftHanded,
         staff,
-        comments,
+        holds,
+        grade,
         names: reader.noteNames,
       },
       {

@@ -22,7 +22,7 @@ import { useHandout } from './use-handout.ts';
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose, state } = useRungs();
-  const { inks, setInks, paper, setPaper, comments, setComments, isWrittenOut, setWrittenOut } = useHandout();
+  const { inks, setInks, paper, setPaper, holds, setHolds, isWrittenOut, setWrittenOut } = useHandout();
   const { score, playedBars, canBeWrittenOut } = useHandoutScore();
   if (!chosen || !score)
     return (
@@ -77,7 +77,34 @@ export function HandoutMargin() {
           />
         </div>
         <div className="mt-3">
-          <Tick label="With my comments under the music" checked={comments} onChange={setComments} />
+          <Tick label="Large print" checked={holds.large} onChange={(large) => setHolds({ large })} />
+          <Tick
+            label="Grips with their fingers first"
+            checked={holds.grips}
+            onChange={(grips) => setHolds({ grips })}
+          />
+          <Tick
+            label="With my comments under the music"
+            checked={holds.comments}
+            onChange={(comments) => setHolds({ comments })}
+          />
+          <Tick
+            label="A practice table to tick off"
+            checked={holds.practice}
+            onChange={(practice) => setHolds({ practice })}
+          />
+          <Tick
+            label="The piece in words after it"
+            checked={holds.words !== undefined}
+            onChange={(wanted) => setHolds({ words: wanted ? 'do' : undefined })}
+          />
+          {holds.words !== undefined && (
+            <Tick
+              label="… and why it is played so"
+              checked={holds.words === 'why'}
+              onChange={(wanted) => setHolds({ words: wanted ? 'why' : 'do' })}
+            />
+          )}
           {canBeWrittenOut && (
             <Tick
               label={`Repeats written out: ${playedBars} bars`}
@@ -98,7 +125,7 @@ export function HandoutMargin() {
         )}
         <PrintButton score={score} />
       </MarginPart>
-      <FilesPart score={score} />
+      <FilesPart score={score} grade={chosen.grade.grade} />
     </Margin>
   );
 }

@@ -9,8 +9,8 @@ import { useHandout } from './use-handout.ts';
 /** The sheet as it will be printed. */
 export function Handout() {
   const { score } = useHandoutScore();
-  const { state } = useRungs();
-  const { inks, paper, comments } = useHandout();
+  const { state, chosen } = useRungs();
+  const { inks, paper, holds } = useHandout();
   const { reader } = useReader();
   if (!score && state === 'working')
     return <LoadingNote title="Cutting the ladder" text="The sheet is of one of its rungs. One moment." />;
@@ -23,7 +23,14 @@ export function Handout() {
   }
   return (
     <ViewAs value={reader}>
-      <PrintSheet score={score} inks={inks} paper={paper} student={reader.name} comments={comments} />
+      <PrintSheet
+        score={score}
+        inks={inks}
+        paper={paper}
+        student={reader.name}
+        holds={holds}
+        grade={chosen?.grade.grade}
+      />
     </ViewAs>
   );
 }

@@ -1,4 +1,4 @@
-import { layPages, type Inks, type Page, type Paper } from '@jocund/core/engraving';
+import { layPages, type Inks, type Page, type Paper, type SheetHolds } from '@jocund/core/engraving';
 import { callLine } from '@jocund/core/directions';
 import { orderWords } from '@jocund/core/form';
 import type { Score } from '@jocund/core/score';
@@ -14,8 +14,8 @@ interface PrintSheetProps {
   readonly inks: Inks;
   readonly paper: Paper;
   readonly student: string;
-  /** Whether the teacher's comments stand under the music. */
-  readonly comments: boolean;
+  readonly holds: SheetHolds;
+  readonly grade: number | undefined;
 }
 
 type DrawStaff = typeof import('@jocund/core/staff').drawStaff;
@@ -31,9 +31,9 @@ function useStaff(): DrawStaff | undefined {
 }
 
 /** The pages a student gets, the very ones that are printed and taken as a file: in two inks or in black alone. */
-export function PrintSheet({ score, inks, paper, student, comments }: PrintSheetProps) {
+export function PrintSheet({ score, inks, paper, student, holds, grade }: PrintSheetProps) {
   const shown = useNames();
-  const { leftHanded } = useView();
+  const { leftHanded, noteNames } = useView();
   const { fingers, isWorking } = useCheck(score);
   const staff = useStaff();
   const pages = useMemo(
@@ -46,9 +46,11 @@ export function PrintSheet({ score, inks, paper, student, comments }: PrintSheet
         paper,
         student,
         staff,
-        comments,
+        holds,
+        grade,
+        language: noteNames,
       }),
-    [score, shown, leftHanded, fingers, paper, student, staff, comments],
+    [score, shown, leftHanded, fingers, paper, student, staff, holds, grade, noteNames],
   );
   return (
     <article className="print-sheet m-4.5" data-inks={inks} aria-label="Handout" aria-busy={isWorking}>

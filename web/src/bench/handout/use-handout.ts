@@ -1,30 +1,55 @@
+import type { PrintedSheet } from '@jocund/contract';
 import type { Inks, Paper } from '@jocund/core/engraving';
+import { useMemo } from 'react';
 import { useAddress } from '../../ui/use-address.ts';
+
+type Holds = PrintedSheet['holds'];
 
 /** The settings of a handout and how to change them. */
 interface Handout {
   readonly inks: Inks;
   readonly paper: Paper;
-  /** Whether the teacher's comments stand under the music. */
-  readonly comments: boolean;
+  /** What the sheet holds beside the music. */
+  readonly holds: Holds;
   /** Whether repeats and the order of performance are written out bar by bar. */
   readonly isWrittenOut: boolean;
   readonly setWrittenOut: (wanted: boolean) => void;
-  readonly setComments: (wanted: boolean) => void;
+  readonly setHolds: (change: Partial<Holds>) => void;
   readonly setInks: (inks: Inks) => void;
   readonly setPaper: (paper: Paper) => void;
 }
 
+/** How the address has what a sheet holds: `with=grips words-why`. */
+const flags = ['comments', 'grips', 'practice', 'large'] as const;
+const depths = ['do', 'why'] as const;
+
+function holdsOf(text: string): Holds {
+  const words = text.split(' ');
+  const [comments, grips, practice, large] = flags.map((flag) => words.includes(flag)) as [
+    boolean,
+    boolean,
+    boolean,
+    boolean,
+  ];
+  const depth = depths.find((each) => words.includes(`words-${each}`));
+  return { comments, grips, practice, large, ...(depth ? { words: depth } : {}) };
+}
+
+const textOf = (holds: Holds): string =>
+  [...flags.filter((flag) => holds[flag]), ...(holds.words ? [`words-${holds.words}`] : [])].join(' ');
+
 /** What the handout is made of. It stands in the address, so that a reload prints the same. */
 export function useHandout(): Handout {
   const { read, write } = useAddress();
+  const held = read('with');
+  const holds = useMemo(() => holdsOf(held), [held]);
   return {
     inks: read('inks') === 'black' ? 'black' : 'both',
     paper: read('paper') === 'letter' ? 'letter' : 'a4',
-    comments: read('comments') === 'yes',
+    holds,
     isWrittenOut: read('bars') === 'all',
     setWrittenOut: (wanted) => write('bars', wanted ? 'all' : ''),
-    setComments: (wanted) => write('comments', wanted ? 'yes' : ''),
+    setHolds: (change) => write('with', textOf({ ...holds, ...change })),
     setInks: (inks) => write('inks', inks === 'black' ? 'black' : ''),
     setPaper: (paper) => write('paper', paper === 'letter' ? 'letter' : ''),
   };

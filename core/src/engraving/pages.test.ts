@@ -1,0 +1,123 @@
+import { describe, expect, test } from 'vitest';
+import { anchors, gradeScore } from '../grading/index.ts';
+import { withSigns } from '../pitch/index.ts';
+import { setSection, type Score } from '../score/index.ts';
+import { written } from '../testing/written.ts';
+import { layPages, type Page, type SheetHolds } from './index.ts';
+
+const bar = '[x32010] t5:3@1 m1:0@1 t4:2@2 m2:1@2.5 t5:3@3 m1:3@3 t4:2@4 m1:0@4.5';
+const pieceOf = (bars: number): Score => written(Array.from({ length: bars }, () => bar));
+const lay = (score: Score, holds: SheetHolds = {}, paper: 'a4' | 'letter' = 'a4'): Page[] =>
+  layPages(score, {
+    shown: withSigns,
+    leftHanded: false,
+    signs: { picking: true, fretting: true },
+    fingers: undefined,
+    paper,
+    student: '',
+    holds,
+  });
+/** Every text of a page with its size in points (1/72 inch). */
+const textsOf = ({ parts, unitMm }: Page) =>
+  parts.flatMap(({ shapes, scale }) =>
+    shapes.flatMap((shape) =>
+      shape.kind === 'text'
+        ? [{ text: shape.text, face: shape.face, pt: (shape.size * scale * unitMm * 72) / 25.4 }]
+        : [],
+    ),
+  );
+const wordsOf = (pages: readonly Page[]): string[] => pages.flatMap(textsOf).map(({ text }) => text);
+/** Fret digits are the only figures in the serif face on plates. */
+const smallestDigit = (pages: readonly Page[]): number =>
+  Math.min(
+    ...pages
+      .flatMap(textsOf)
+      .flatMap(({ text, face, pt }) => (/^(\d{1,2}|×)$/.test(text) && face === 'serif' ? [pt] : [])),
+  );
+
+describe('type', () => {
+  const long = pieceOf(48);
+  test.each([
+    ['a short piece', pieceOf(4), 10.9],
+    ['a long piece', long, 8.99],
+    ['every anchor study', undefined, 8.99],
+  ])('fret digits of %s have nine points at least, more where there is room', (_, score, least) => {
+    for (const each of score ? [score] : anchors.map((anchor) => anchor.score))
+      for (const paper of ['a4', 'letter'] as const)
+        expect(smallestDigit(lay(each, {}, paper)), each.title).toBeGreaterThan(least);
+  });
+  test('large print has twelve', () => expect(smallestDigit(lay(long, { large: true }))).toBeCloseTo(12, 1));
+  test('no word or sign is smaller than five and a half points', () => {
+    const all = lay(long, { grips: true, practice: true, words: 'why', comments: true }).flatMap(textsOf);
+    expect(Math.min(...all.map(({ pt }) => pt))).toBeGreaterThan(5.5);
+  });
+  test('larger type never costs a page', () => {
+    for (const bars of [1, 4, 8, 12, 16, 20, 24]) {
+      const pages = lay(pieceOf(bars));
+      const units = new Set(pages.map(({ unitMm }) => unitMm));
+      expect(units.size).toBe(1);
+      if (bars <= 8) expect(pages).toHaveLength(1);
+    }
+  });
+});
+
+describe('what a sheet holds', () => {
+  test('the grade that the studio gives it, else the one that is measured', () => {
+    const graded = (grade?: number) =>
+      wordsOf(
+        layPages(pieceOf(4), {
+          shown: withSigns,
+          leftHanded: false,
+          signs: { picking: true, fretting: true },
+          paper: 'a4',
+          student: '',
+          grade,
+        }),
+      ).find((each) => each.endsWith(' of 8'));
+    expect(graded(7)).toBe('7 of 8');
+    expect(graded()).toBe(`${gradeScore(pieceOf(4)).grade} of 8`);
+  });
+  const score = setSection(pieceOf(8), 4, { id: 'b', name: 'Second' });
+  test('grips once each, with the finger on every pressed string', () => {
+    const [plain, withGrips] = [wordsOf(lay(score)), wordsOf(lay(score, { grips: true }))];
+    expect(plain).not.toContain('Grips');
+    expect(withGrips).toContain('Grips');
+    const added = withGrips.length - plain.length;
+    expect(added).toBe(['Grips', 'C', '3', '2', '1'].length);
+  });
+  test('a table with a row for each phrase and a tempo for each step', () => {
+    const words = wordsOf(lay(score, { practice: true }));
+    expect(words).toEqual(expect.arrayContaining(['bars 1–4', 'bars 5–8', 'all of it', '♩ 48', '♩ 80']));
+  });
+  test('the piece in words, at two depths, in English and German', () => {
+    const told = (words: 'do' | 'why', language: 'english' | 'german' = 'english') =>
+      wordsOf(
+        layPages(score, {
+          shown: withSigns,
+          leftHanded: false,
+          signs: { picking: true, fretting: true },
+          paper: 'a4',
+          student: '',
+          holds: { words },
+          language,
+        }),
+      );
+    expect(told('do').some((each) => each.startsWith('Bar 1: Hold C'))).toBe(true);
+    expect(told('why').length).toBeGreaterThan(told('do').length);
+    expect(told('do', 'german').some((each) => each.startsWith('Takt 1'))).toBe(true);
+  });
+});
+
+test('a phrase that a page holds is not parted over two', () => {
+  for (const count of [8, 12, 20, 32, 48])
+    for (const holds of [{}, { large: true }, { grips: true }]) {
+      const piece = pieceOf(count);
+      const sung = piece.bars.map((each, index) => ({ ...each, sung: [{ tick: 0, text: `b${index + 1}` }] }));
+      const byPage = lay({ ...piece, bars: sung }, holds).map((page) =>
+        textsOf(page).flatMap(({ text }) => (/^b\d+$/.test(text) ? [Number(text.slice(1))] : [])),
+      );
+      expect(byPage.flat()).toEqual(sung.map((_, index) => index + 1));
+      for (const [first] of byPage)
+        if (first !== undefined) expect((first - 1) % 4, byPage.join(' | ')).toBe(0);
+    }
+});

@@ -1,0 +1,53 @@
+import { written } from '@jocund/core/testing/written';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { address, benchRoom, server } from '../../testing/bench-room.tsx';
+import { Handout } from './handout.tsx';
+import { HandoutMargin } from './handout-margin.tsx';
+
+vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
+beforeEach(() => vi.stubGlobal('fetch', server().answer));
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const piece = written(['[x32010] t5:3@1 m1:0@1', 't4:2@1 m1:3@1']);
+const open = async (at = '') => {
+  benchRoom(
+    piece,
+    <>
+      <Handout />
+      <HandoutMargin />
+    </>,
+    { at: `/bench/x/handout${at}` },
+  );
+  await screen.findByLabelText('Large print');
+};
+const onSheet = (words: string | RegExp) =>
+  [...document.querySelectorAll('.print-sheet text')].some(
+    ({ textContent }) => textContent.match(words) !== null,
+  );
+
+test('what the sheet holds is ticked, seen at once, and stands in the address', async () => {
+  await open();
+  expect(onSheet('Grips')).toBe(false);
+  fireEvent.click(screen.getByLabelText('Grips with their fingers first'));
+  fireEvent.click(screen.getByLabelText('A practice table to tick off'));
+  await waitFor(() => expect(onSheet('Grips')).toBe(true));
+  expect(onSheet('all of it')).toBe(true);
+  expect(new URLSearchParams(address().split('?')[1]).get('with')).toBe('grips practice');
+});
+
+test('words come at two depths, and go again', async () => {
+  await open('?with=words-why%20large');
+  expect(screen.getByLabelText('Large print')).toHaveProperty('checked', true);
+  expect(onSheet(/^Bar 1: Hold C/)).toBe(true);
+  expect(onSheet(/^C is I here/)).toBe(true);
+  fireEvent.click(screen.getByLabelText('… and why it is played so'));
+  await waitFor(() => expect(onSheet(/^C is I here/)).toBe(false));
+  expect(onSheet(/^Bar 1: Hold C/)).toBe(true);
+  fireEvent.click(screen.getByLabelText('The piece in words after it'));
+  await waitFor(() => expect(onSheet(/^Bar 1: Hold C/)).toBe(false));
+  expect(address()).toContain('with=large');
+});
