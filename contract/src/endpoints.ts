@@ -185,6 +185,35 @@ const printedSheetSchema = z.strictObject({
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
 });
 
+const ladderWord = z.string().regex(/^[a-z0-9-]{1,48}$/);
+
+/** A rung of a piece's ladder that is changed by hand: a piece of its own that still follows. */
+const keptRungSchema = z.object({
+  /** The piece it is. */
+  arrangementId: id,
+  version: z.int().min(1),
+  own: documentSchema,
+  order: ladderWord,
+  rung: ladderWord,
+  /** The version of the piece it was last cut from, and the rung as it was cut. */
+  parentVersion: z.int().min(1),
+  then: documentSchema,
+});
+
+const newKeptRungSchema = z.strictObject({
+  parentId: id,
+  order: ladderWord,
+  rung: ladderWord,
+  score: documentSchema,
+});
+
+/** A rung by hand takes over what changed in the piece: as it was cut now, and as it is with what is by hand. */
+const followedRungSchema = z.strictObject({
+  then: documentSchema,
+  baseVersion: z.int().min(1),
+  score: documentSchema,
+});
+
 /** A piece or a rung as it was measured when something was said of its grade. */
 const gradedMusicSchema = z.strictObject({
   title: line(2 * scoreLimits.textLength).min(1),
@@ -274,6 +303,12 @@ export const endpoints = {
   /** Keeps a form under its name, in place of what was kept there. */
   keepForm: endpoint('PUT', '/api/forms', ownFormSchema, nothing),
   dropForm: endpoint('DELETE', '/api/forms/:name', undefined, nothing),
+  /** Rungs of a piece that are changed by hand. One whose score cannot be read is left out. */
+  listKeptRungs: endpoint('GET', '/api/arrangements/:id/rungs', undefined, z.array(keptRungSchema)),
+  keepRung: endpoint('POST', '/api/rungs', newKeptRungSchema, z.object({ arrangementId: id })),
+  followRung: endpoint('PUT', '/api/rungs/:id', followedRungSchema, savedSchema),
+  /** The rung is as it is cut again; what was changed by hand stays in the repertoire as a piece of its own. */
+  dropRung: endpoint('DELETE', '/api/rungs/:id', undefined, nothing),
   /** What the studio's teachers said of grades, the oldest first. */
   listGradeSayings: endpoint('GET', '/api/grade-sayings', undefined, z.array(gradeSayingSchema)),
   /** Said anew of the same music, a grade takes the place of the one before. */
@@ -296,6 +331,7 @@ export type User = z.infer<typeof userSchema>;
 export type Unreadable = z.infer<typeof unreadableSchema>;
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 export type Arrangement = z.infer<typeof arrangementSchema>;
+export type KeptRung = z.output<typeof keptRungSchema>;
 export type GradedMusic = z.infer<typeof gradedMusicSchema>;
 export type NewGradeSaying = z.infer<typeof newGradeSayingSchema>;
 export type KeptGradeSaying = z.infer<typeof gradeSayingSchema>;

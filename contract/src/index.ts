@@ -15,6 +15,7 @@ export {
   type GradedMusic,
   type HandSettings,
   type KeptGradeSaying,
+  type KeptRung,
   type LoggedDrill,
   type NewDrill,
   type NewGradeSaying,

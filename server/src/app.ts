@@ -20,6 +20,7 @@ import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
 import { gradeSayingRoutes } from './grade-sayings/routes.ts';
+import { rungRoutes } from './rungs/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
@@ -74,6 +75,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     figureRoutes(database),
     formRoutes(database),
     gradeSayingRoutes(database),
+    rungRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(),

@@ -6,6 +6,7 @@ export { barText, chordBeats, formText, parseForm, type FormBar, type FormChord 
 export { barsOfForm, formTable, numeralsOf, type FormPlan } from './form-table.ts';
 export { layForm, lengthsOf, type SectionLengths } from './lay-form.ts';
 export { followLinks } from './follow.ts';
+export { followPiece, type FollowedPiece } from './follow-piece.ts';
 export { breakLink, dropDifference, linkBar, linkState, type LinkState } from './links.ts';
 export { breakRiff, dropRiffDifference, layRiff, linkAlikeRiff, riffsAt, type RiffState } from './riffs.ts';
 export { barsOf, sectionAt, sectionName, sectionsOf, type Section } from './sections.ts';

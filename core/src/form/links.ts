@@ -82,7 +82,7 @@ export function followBars(before: Score, after: Score): Score {
     const base = bar.sameAs === undefined ? undefined : settle(bar.sameAs);
     const old = bar.sameAs === undefined ? undefined : was.get(bar.sameAs);
     const isOld = was.get(id)?.sameAs === bar.sameAs;
-    const next = base && old && isOld && base !== old ? followed(bar, old, base) : bar;
+    const next = base && old && isOld && base !== old ? followBar(bar, old, base) : bar;
     settled.set(id, next);
     return next;
   };
@@ -91,7 +91,7 @@ export function followBars(before: Score, after: Score): Score {
 }
 
 /** A linked bar after its base went from one state to another; where the new one is too short for what is its own, it keeps its metre. */
-function followed(bar: Bar, old: Bar, base: Bar): Bar {
+export function followBar(bar: Bar, old: Bar, base: Bar): Bar {
   if (playsSame(old, base)) return bar;
   const own = barDifference(linked(old), linked(bar));
   const plain = { ...bar, ...emptied, ...linked(base) };

@@ -1,10 +1,11 @@
-import { ladderPlans, type Rung } from '@jocund/core/grading';
+import { ladderPlans } from '@jocund/core/grading';
 import type { KeyboardEvent } from 'react';
 import { Excerpt } from '../../score-view/excerpt.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../../ui/notice.tsx';
 import { QueryMark } from '../../ui/query-mark.tsx';
 import { GradeAxis, GradeBar } from './grade-bar.tsx';
+import { barsInWords, type ByHand, type LadderRung } from './rungs-by-hand.ts';
 import { useRungs } from './rungs-context.tsx';
 
 /** The rungs of the ladder, one above the other: what each adds, how it begins, how hard it is. */
@@ -116,7 +117,7 @@ const Key = () => (
 );
 
 interface RowProps {
-  readonly rung: Rung;
+  readonly rung: LadderRung;
   /** Grade points above the rung before it. */
   readonly step: number;
   readonly isChosen: boolean;
@@ -131,7 +132,7 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
         data-rung
         tabIndex={isChosen ? 0 : -1}
         aria-pressed={isChosen}
-        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.points.toFixed(1)}: ${rung.adds}${rung.isSteep ? `; a steep step of ${step.toFixed(1)}` : ''}`}
+        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.points.toFixed(1)}: ${rung.adds}${rung.byHand ? `; ${byHandWords(rung.byHand)}` : ''}${rung.isSteep ? `; a steep step of ${step.toFixed(1)}` : ''}`}
         className="grid w-full items-center gap-x-4 gap-y-1 px-4.5 py-2.5 text-left hover:bg-white lg:grid-cols-[3rem_minmax(9rem,1fr)_minmax(12rem,20rem)_19rem]"
         onClick={onChoose}
       >
@@ -139,6 +140,11 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
         <span>
           <span className="figure block text-lg">{rung.name}</span>
           <span className="text-note">{rung.adds}</span>
+          {rung.byHand && (
+            <span className="text-note flex items-center gap-1.5 font-semibold">
+              {rung.byHand.isBehind && <QueryMark size={16} />} {byHandWords(rung.byHand)}
+            </span>
+          )}
           {rung.isSteep && (
             <span className="text-note flex items-center gap-1.5 font-semibold">
               <QueryMark size={16} /> a step of {step.toFixed(1)}
@@ -151,6 +157,9 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
     </li>
   );
 }
+
+const byHandWords = ({ followed: { score, byHand }, isBehind }: ByHand): string =>
+  `${byHand.length === 0 ? 'by hand, as it is cut' : `${barsInWords(score, byHand)} by hand`}${isBehind ? '; the piece has changed' : ''}`;
 
 /** Up and down move between the rungs; the list is one tab stop. */
 function rove(event: KeyboardEvent<HTMLOListElement>): void {

@@ -1,4 +1,4 @@
-import { ladderPlans, type Ladder, type LadderOrder, type Rung, type RungId } from '@jocund/core/grading';
+import { ladderPlans, type Ladder, type LadderOrder, type RungId } from '@jocund/core/grading';
 import type { Score } from '@jocund/core/score';
 import {
   createContext,
@@ -10,15 +10,17 @@ import {
   type ReactNode,
 } from 'react';
 import { useStudioWeights } from '../../api/grade-sayings.ts';
+import { useKeptRungs } from '../../api/kept-rungs.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
+import { withByHand, type LadderRung } from './rungs-by-hand.ts';
 
 export interface RungChoice {
   readonly order: LadderOrder;
-  readonly rungs: readonly Rung[];
+  readonly rungs: readonly LadderRung[];
   readonly leftOut: Ladder['leftOut'];
-  readonly chosen: Rung | undefined;
+  readonly chosen: LadderRung | undefined;
   readonly state: 'working' | 'ready' | 'failed';
   /** Rungs before which one was put between. */
   readonly eased: readonly RungId[];
@@ -37,11 +39,12 @@ export function useRungs(): RungChoice {
   return rungs;
 }
 
-const noRungs: readonly Rung[] = [];
+const noRungs: readonly LadderRung[] = [];
 
 /** The ladder of the score under edit, cut beside the page while a stage needs it. Order, chosen rung and rungs between stand in the address. */
 export function RungsProvider({ isWanted, children }: { isWanted: boolean; children: ReactNode }) {
-  const { score } = useBench();
+  const { score, arrangementId } = useBench();
+  const { kept } = useKeptRungs(arrangementId);
   const settled = useDeferredValue(score);
   const { read, write } = useAddress();
   const order = ladderPlans.find((plan) => plan.order === read('order'))?.order ?? 'thumb-first';
@@ -59,7 +62,7 @@ export function RungsProvider({ isWanted, children }: { isWanted: boolean; child
   }, [isWanted, settled, order, easedText, weights, tries, start, cancel]);
   const rungId = read('rung');
   const choice = useMemo((): RungChoice => {
-    const rungs = answer?.ladder.rungs ?? noRungs;
+    const rungs = answer ? withByHand(answer.ladder.rungs, kept, order, weights) : noRungs;
     const eased = easedOf(easedText);
     return {
       order,
@@ -74,7 +77,7 @@ export function RungsProvider({ isWanted, children }: { isWanted: boolean; child
         write('eased', [...eased.filter((each) => each !== id), ...(isEased ? [id] : [])].join(' ')),
       again: () => setTries((before) => before + 1),
     };
-  }, [answer, order, easedText, rungId, state.kind, write]);
+  }, [answer, kept, order, weights, easedText, rungId, state.kind, write]);
   return <RungsContext value={choice}>{children}</RungsContext>;
 }
 

@@ -13,6 +13,7 @@ import { QueryMark } from '../../ui/query-mark.tsx';
 import { useAddress } from '../../ui/use-address.ts';
 import { Margin, MarginPart } from '../margin.tsx';
 import { useRungs } from './rungs-context.tsx';
+import { ByHandPart } from './by-hand-part.tsx';
 import { OwnWord } from './own-word.tsx';
 import { PartsList } from './parts-list.tsx';
 import { useEasier } from './use-easier.ts';
@@ -87,6 +88,7 @@ export function StudiesMargin() {
       </MarginPart>
       {chosen.isSteep && before && <Steep chosen={chosen} before={before} />}
       {chosen.id.startsWith('before-') && <Between id={chosen.id} />}
+      {chosen.id !== 'whole' && <ByHandPart key={chosen.id} rung={chosen} />}
       <OwnWord rung={chosen} />
       <PartsList score={chosen.score} />
       {chosen.id === 'whole' && <OneLower score={chosen.score} points={points} />}
