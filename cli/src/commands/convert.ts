@@ -74,7 +74,10 @@ function pagesOf(score: Score, args: Arguments): Page[] {
       grips: args.flag('grips'),
       practice: args.flag('practice'),
       large: args.flag('large'),
-      words: args.text('words') === undefined ? undefined : choice<WalkThroughDepth>(args, 'words', ['do', 'why'], 'do'),
+      words:
+        args.text('words') === undefined
+          ? undefined
+          : choice<WalkThroughDepth>(args, 'words', ['do', 'why'], 'do'),
     },
     language: choice<NameLanguage>(args, 'language', ['english', 'german'], 'english'),
   });
