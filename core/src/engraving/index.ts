@@ -30,7 +30,7 @@ export {
 export { palettes, type Inks } from './palette.ts';
 export { signatureRoom, signatureStep } from './signature-room.ts';
 export { line, path, type Face, type Ink, type Shape } from './shape.ts';
-export { gradeFigure, sheetFigures, sheetLegend, swingWords, type SheetFigure } from './sheet-head.ts';
+export { gradeFigure, sheetFigures, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
   layoutSheet,
   metreShown,

@@ -6,7 +6,7 @@ import { drawGrip } from './draw/grip.ts';
 import { gripName } from './grip-name.ts';
 import { lineHeight, wrap } from './page-text.ts';
 import { line, rect, text, type Shape } from './shape.ts';
-import { sheetLegend } from './sheet-head.ts';
+import { sheetLegend } from './sheet-legend.ts';
 
 /** Something on a page that is never parted over two. */
 export interface PageBlock {

@@ -108,6 +108,30 @@ describe('what a sheet holds', () => {
   });
 });
 
+describe('the legend', () => {
+  const legend = (score: Score) => wordsOf(lay(score)).join(' ');
+  test('lists the signs that the sheet uses, and no other', () => {
+    const plain = legend(written(['m1:0@1 m1:3@2']));
+    expect(plain).toContain('Circle: melody.');
+    for (const unused of ['Square', 'Joined by a bar', 'hammer-on', 'repeat'])
+      expect(plain).not.toContain(unused);
+    const marked = written(['t5:3@1 m1:0@1 m1:3@1.5h m1:0@2p m2:3@3b m2:0@4x']);
+    const full = legend({ ...marked, bars: [{ ...marked.bars[0]!, repeatTimes: 2 }] });
+    for (const used of [
+      'Square: thumb',
+      'Joined by a bar',
+      'hammer-on',
+      'pull-off',
+      'bend,',
+      'muted stroke',
+      'repeat',
+    ])
+      expect(full).toContain(used);
+  });
+  test('the caution stands on every sheet', () =>
+    expect(legend(written(['m1:0@1']))).toContain('stop if anything hurts, tingles or goes numb'));
+});
+
 test('a phrase that a page holds is not parted over two', () => {
   for (const count of [8, 12, 20, 32, 48])
     for (const holds of [{}, { large: true }, { grips: true }]) {

@@ -192,6 +192,9 @@ function byPhrase(score: Score, systems: readonly SystemPicture[]): SystemPictur
   );
 }
 
-/** Three bars a line tear phrases of four: they are set by two then. */
-const tornBy = (score: Score): number[] =>
-  phrasesOf(score).every(({ first, last }) => (last + 1 - first) % 4 === 0) ? [3] : [];
+/** Three bars a line tear phrases of four: where most phrases are, they are set by two then. */
+function tornBy(score: Score): number[] {
+  const phrases = phrasesOf(score);
+  const ofFour = phrases.filter(({ first, last }) => (last + 1 - first) % 4 === 0);
+  return 2 * ofFour.length >= phrases.length ? [3] : [];
+}

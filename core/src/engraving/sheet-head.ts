@@ -36,9 +36,3 @@ export const gradeFigure = (score: Score, grade = gradeScore(score).grade): Shee
   label: 'grade',
   value: `${grade} of 8`,
 });
-
-/** How to read a printed sheet, and the usual caution. */
-export const sheetLegend = (score: Pick<Score, 'capo'>): string =>
-  `Square: thumb. Circle: melody. Joined by a bar: pinch both. Letters: picking fingers. Small numbers: fretting fingers. ` +
-  `Strings are numbered 1, thinnest, to 6; frets count from ${score.capo > 0 ? `the capo at fret ${score.capo}` : 'the nut'}. ` +
-  `Rest every 20 minutes; stop if anything hurts, tingles or goes numb.`;
