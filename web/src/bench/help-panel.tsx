@@ -27,6 +27,7 @@ const whole = [
   ['Space', 'play from this bar, stop'],
   ['L', 'loop this bar, loop off'],
   ['Shift D', 'hear the bass damped, ringing, as written'],
+  ['Shift K', 'the call in time, large and spoken'],
   ['Q', 'to the queries; there 1 and 2 mend, 0 lets it stand, Enter goes to the place'],
   ['?', 'this page'],
 ];

@@ -197,3 +197,14 @@ test('two guitars are heard together by T, and one alone again by A or B; what c
   });
   expect(screen.queryByRole('button', { name: /together/ })).toBeNull();
 });
+
+test('the call stands over the foot of the bench when it is wanted, by button or key', () => {
+  const player = new SilentPlayer();
+  benchRoom(score, <TransportBar score={score} />, { player });
+  expect(screen.queryByTestId('spoken-call')).toBeNull();
+  press('Call');
+  player.become({ status: 'playing', moment: { atS: 0, bar: 1, tick: 0 } });
+  expect(screen.getByTestId('spoken-call').textContent).toBe('1thumb 6');
+  fireEvent.keyDown(document.body, { key: 'K', shiftKey: true });
+  expect(screen.queryByTestId('spoken-call')).toBeNull();
+});

@@ -1,10 +1,11 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { isTextField, isTyping } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { nextBass } from './heard-bass.ts';
+import { SpokenCall } from './spoken-call.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 import { VersionSwitch, type Versions } from './version-switch.tsx';
 
@@ -22,55 +23,59 @@ const isTakenBy = (target: EventTarget | null): boolean =>
 export function TransportBar({ score: piece, versions }: { score: Score; versions?: Versions | undefined }) {
   const { cursor } = useBench();
   const transport = useTransport(piece, cursor.bar, versions && [versions.a.score, versions.b.score]);
-  useTransportKeys(transport, cursor.bar);
+  const [isCalled, setCalled] = useState(false);
+  useTransportKeys(transport, cursor.bar, () => setCalled((before) => !before));
   const { state, score } = transport;
   const still = score === piece ? cursor.bar : (transport.loop?.fromBar ?? 0);
   const bar = state.moment?.bar ?? Math.min(still, score.bars.length - 1);
   const metre = score.bars[bar]?.metre ?? { beats: 4, unit: 4 };
   const beat = Math.floor(beatAt(metre, state.moment?.tick ?? 0));
   return (
-    <footer
-      aria-label="Playing"
-      className="on-ink flex min-h-13.5 flex-none flex-wrap items-center gap-x-5 gap-y-2 bg-ink1 px-4.5 py-2 text-paper print:hidden"
-    >
-      <button
-        type="button"
-        aria-label={state.status === 'idle' ? 'Play' : 'Stop'}
-        className={`flex size-9.5 items-center justify-center ${state.status === 'playing' ? 'bg-brass text-ink1' : 'bg-paper text-ink1 hover:bg-ink1-12'}`}
-        onClick={transport.toggle}
+    <>
+      {isCalled && <SpokenCall score={score} tempoBpm={transport.tempoBpm} moment={state.moment} />}
+      <footer
+        aria-label="Playing"
+        className="on-ink flex min-h-13.5 flex-none flex-wrap items-center gap-x-5 gap-y-2 bg-ink1 px-4.5 py-2 text-paper print:hidden"
       >
-        {state.status === 'idle' ? (
-          <Play aria-hidden size={22} fill="currentColor" />
-        ) : (
-          <Pause aria-hidden size={22} fill="currentColor" />
-        )}
-      </button>
-      <p className="narrow flex items-baseline gap-2 whitespace-nowrap" data-testid="play-place">
-        {state.status === 'rendering' ? (
-          <span role="status">making the sound, {Math.round(state.share * 100)} %</span>
-        ) : (
-          <>
-            {state.isCountingIn && <span role="status">counting in,</span>}
-            bar <span className="figure min-w-6 text-2xl leading-none">
-              {numberOfBar(score, bar)}
-            </span> beat <span className="figure text-2xl leading-none">{beat}</span>
-          </>
-        )}
-      </p>
-      <TempoControl transport={transport} full={score.tempoBpm} />
-      <BarStrip score={score} transport={transport} bar={bar} />
-      {versions && <VersionSwitch versions={versions} transport={transport} bar={bar} />}
-      <VoiceSwitches transport={transport} />
-      {state.fault && (
-        <p role="alert" className="w-full font-semibold">
-          {state.fault}
+        <button
+          type="button"
+          aria-label={state.status === 'idle' ? 'Play' : 'Stop'}
+          className={`flex size-9.5 items-center justify-center ${state.status === 'playing' ? 'bg-brass text-ink1' : 'bg-paper text-ink1 hover:bg-ink1-12'}`}
+          onClick={transport.toggle}
+        >
+          {state.status === 'idle' ? (
+            <Play aria-hidden size={22} fill="currentColor" />
+          ) : (
+            <Pause aria-hidden size={22} fill="currentColor" />
+          )}
+        </button>
+        <p className="narrow flex items-baseline gap-2 whitespace-nowrap" data-testid="play-place">
+          {state.status === 'rendering' ? (
+            <span role="status">making the sound, {Math.round(state.share * 100)} %</span>
+          ) : (
+            <>
+              {state.isCountingIn && <span role="status">counting in,</span>}
+              bar <span className="figure min-w-6 text-2xl leading-none">
+                {numberOfBar(score, bar)}
+              </span> beat <span className="figure text-2xl leading-none">{beat}</span>
+            </>
+          )}
         </p>
-      )}
-    </footer>
+        <TempoControl transport={transport} full={score.tempoBpm} />
+        <BarStrip score={score} transport={transport} bar={bar} />
+        {versions && <VersionSwitch versions={versions} transport={transport} bar={bar} />}
+        <VoiceSwitches transport={transport} isCalled={isCalled} onCall={setCalled} />
+        {state.fault && (
+          <p role="alert" className="w-full font-semibold">
+            {state.fault}
+          </p>
+        )}
+      </footer>
+    </>
   );
 }
 
-function useTransportKeys(transport: Transport, bar: number): void {
+function useTransportKeys(transport: Transport, bar: number, toggleCall: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -79,12 +84,13 @@ function useTransportKeys(transport: Transport, bar: number): void {
       else if (event.key.toLowerCase() === 'l')
         transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
       else if (event.key === 'D') transport.setBass(nextBass[transport.bass]);
+      else if (event.key === 'K') toggleCall();
       else return;
       event.preventDefault();
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [transport, bar]);
+  }, [transport, bar, toggleCall]);
 }
 
 function TempoControl({ transport, full }: { transport: Transport; full: number }) {
@@ -111,7 +117,13 @@ const voiceNames = [
   ['click', 'Click'],
 ] as const;
 
-function VoiceSwitches({ transport }: { transport: Transport }) {
+interface SwitchesProps {
+  readonly transport: Transport;
+  readonly isCalled: boolean;
+  readonly onCall: (called: boolean) => void;
+}
+
+function VoiceSwitches({ transport, isCalled, onCall }: SwitchesProps) {
   return (
     <div role="group" aria-label="Heard" className="ml-auto flex flex-wrap gap-1.5">
       {voiceNames.map(([name, label]) => (
@@ -143,6 +155,16 @@ function VoiceSwitches({ transport }: { transport: Transport }) {
         onClick={() => transport.setCountsIn(!transport.countsIn)}
       >
         Count in
+      </button>
+      <button
+        type="button"
+        aria-pressed={isCalled}
+        aria-keyshortcuts="Shift+K"
+        title="The call in time, large and spoken: Shift K"
+        className={`narrow flex h-9 items-center border border-paper px-2 font-semibold ${isCalled ? 'bg-paper text-ink1' : 'text-paper hover:bg-ink1-80'}`}
+        onClick={() => onCall(!isCalled)}
+      >
+        Call
       </button>
     </div>
   );
