@@ -26,7 +26,7 @@ export type TypedCall =
   { readonly ok: true; readonly bar: Bar } | { readonly ok: false; readonly fault: CallFault };
 
 /** Letters before a string: how it is reached, and which hand takes it where. */
-const letters: Readonly<Record<string, string>> = {
+export const callLetters: Readonly<Record<string, string>> = {
   h: 'hammer',
   p: 'pull',
   s: 'slide',
@@ -124,7 +124,7 @@ function readToken(token: string) {
       fret: match[3] === undefined ? undefined : Number(match[3]),
       voice: signs.includes('t') || (!signs.includes('m') && isThumbString(string)) ? 'thumb' : 'melody',
       isHere: signs.includes('t'),
-      words: [...signs.flatMap((sign) => letters[sign] ?? []), ...words],
+      words: [...signs.flatMap((sign) => callLetters[sign] ?? []), ...words],
     });
   }
   return ok(parts);
@@ -154,7 +154,7 @@ const nextOf = (note: Note, notes: readonly Note[], length: Ticks): Ticks =>
     ...notes.filter(({ voice, tick }) => voice === note.voice && tick > note.tick).map(({ tick }) => tick),
   );
 
-const lettersOf = new Map(Object.entries(letters).map(([letter, word]) => [word, letter]));
+const lettersOf = new Map(Object.entries(callLetters).map(([letter, word]) => [word, letter]));
 
 /**
  * A bar as it is typed: the inverse of {@link readCall}, lengths left out. Undefined when a note falls between the slots.

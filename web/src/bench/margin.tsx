@@ -42,3 +42,11 @@ export const MarginPart = ({
     {children}
   </section>
 );
+
+/** What went wrong in a part of the margin, in one sentence; nothing where nothing did. */
+export const MarginProblem = ({ text }: { text: string | undefined }) =>
+  text === undefined ? null : (
+    <p role="alert" className="text-note pt-2 font-semibold">
+      {text}
+    </p>
+  );

@@ -1,3 +1,4 @@
+import { callLetters } from '../../directions/index.ts';
 import { mediumHand } from '../../hands/index.ts';
 import type { StringNumber } from '../../instrument/index.ts';
 import {
@@ -249,15 +250,6 @@ function notesOf(bar: Bar, value: string, voice: Voice, neck: Neck): Note[] {
   return notes;
 }
 
-/** Letters before a string, as in the call: how it is reached. */
-const letters: Readonly<Record<string, string>> = {
-  h: 'hammer',
-  p: 'pull',
-  s: 'slide',
-  x: 'dead',
-  b: 'bend',
-};
-
 function noteOf(
   text: string,
   at: Pick<Note, 'tick' | 'durationTicks' | 'voice'>,
@@ -272,7 +264,7 @@ function noteOf(
   const fret = match[3] === undefined ? heldFret(string, at.tick, bar, neck) : Number(match[3]);
   const ending = at.voice === 'thumb' ? neck.bassEnding : undefined;
   let note: Note = { ...at, string, fret, ...(ending ? { ending } : {}) };
-  for (const mark of [...[...(match[1] ?? '')].flatMap((letter) => letters[letter] ?? []), ...marks]) {
+  for (const mark of [...[...(match[1] ?? '')].flatMap((letter) => callLetters[letter] ?? []), ...marks]) {
     const length = mark.startsWith('for=') ? wholeNumber(mark.slice(4), 1, 61440) : undefined;
     const marked =
       length !== undefined

@@ -6,7 +6,7 @@ import { Button } from '../../ui/button.tsx';
 import { QueryMark } from '../../ui/query-mark.tsx';
 import { useSay } from '../../ui/toast.tsx';
 import { useBench } from '../bench-context.tsx';
-import { MarginPart } from '../margin.tsx';
+import { MarginPart, MarginProblem } from '../margin.tsx';
 import { barsInWords, type ByHand, type LadderRung } from './rungs-by-hand.ts';
 import { useRungs } from './rungs-context.tsx';
 
@@ -39,11 +39,7 @@ export function ByHandPart({ rung }: { rung: LadderRung }) {
       >
         Change it by hand
       </Button>
-      {problem && (
-        <p role="alert" className="text-note pt-2 font-semibold">
-          {problem}
-        </p>
-      )}
+      <MarginProblem text={problem} />
     </MarginPart>
   );
 }
@@ -109,11 +105,7 @@ function Kept({ byHand: { kept, cut, followed, isBehind } }: { byHand: ByHand })
           As it is cut again
         </Button>
       </p>
-      {problem && (
-        <p role="alert" className="text-note pt-2 font-semibold">
-          {problem}
-        </p>
-      )}
+      <MarginProblem text={problem} />
     </MarginPart>
   );
 }

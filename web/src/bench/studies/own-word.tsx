@@ -8,7 +8,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Stepper } from '../../ui/stepper.tsx';
 import { useBench } from '../bench-context.tsx';
-import { MarginPart } from '../margin.tsx';
+import { MarginPart, MarginProblem } from '../margin.tsx';
 import { isAbout, sayingInWords } from './saying-words.ts';
 
 const unreached = 'The server cannot be reached. Nothing was set; try again in a moment.';
@@ -54,11 +54,7 @@ export function OwnWord({ rung }: { rung: Rung }) {
           say.mutate(said, told);
         }}
       />
-      {problem && (
-        <p role="alert" className="text-note pt-2 font-semibold">
-          {problem}
-        </p>
-      )}
+      <MarginProblem text={problem} />
       <Said
         sayings={sayings.filter((saying) => isAbout(saying, { title, arrangementId }))}
         onTakeBack={(id) => takeBack.mutate(id, told)}
