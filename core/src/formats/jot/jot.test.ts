@@ -346,6 +346,18 @@ describe('typed by a teacher', () => {
     const read = typed(bars);
     expect(read.ok ? 'read' : describeFault(read.fault)).toContain(says);
   });
+  test.each(['frets: 999999999', 'scale: 0', 'tuning: E999999999 A2 D3 G3 B3 E4 = high', 'capo: -3'])(
+    'a guitar that is none is refused, also where grips are to be found on it: %s',
+    (head) => expect(typed('bar\n grips: C', head).ok).toBe(false),
+  );
+  test('one chord has one grip throughout, on the guitar as it is told', () => {
+    const { bars } = valueOf(typed('bar\n grips: G @3 C\n'.repeat(60), 'tuning: drop-d'));
+    const shapes = new Set(bars.flatMap(({ grips }) => grips.map(({ frets }) => frets.join())));
+    expect(shapes.size).toBe(2);
+    expect(valueOf(typed('bar\n grips: G @3 C')).bars[0]!.grips[0]!.frets).not.toEqual(
+      bars[0]!.grips[0]!.frets,
+    );
+  });
   test('what no score holds is refused with its bar', () => {
     const read = typed('bar\n tune: 1/40');
     expect(read.ok ? 'read' : describeFault(read.fault)).toMatch(/bar 1/);

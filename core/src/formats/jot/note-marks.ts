@@ -46,6 +46,10 @@ const amounts = [
 /** Ends as it is written, where the piece's bass notes end otherwise. */
 export const plainEnding = 'plain';
 
+export function withoutEnding({ ending: _, ...note }: Note): Note {
+  return note;
+}
+
 const glassWord = 'glass';
 const dampedGlass = 'damped';
 

@@ -16,13 +16,15 @@ import {
 import { findGrips, fretOf, parseChord } from '../../shapes/index.ts';
 import { looksLikeLength, tickOfPlace, ticksOfLength, usualLength } from './lengths.ts';
 import { Misread } from './misread.ts';
-import { plainEnding, withMark } from './note-marks.ts';
+import { plainEnding, withMark, withoutEnding } from './note-marks.ts';
+import type { Open } from './open.ts';
 import { fromWord, partedAt, tokensOf, wholeNumber } from './signs.ts';
 
-type Open<T> = { -readonly [Key in keyof T]: T[Key] };
-
 /** The guitar and the bars so far: what a grip by its name and a note without a fret are read against. */
-export type Neck = Score;
+export interface Neck extends Score {
+  /** Grips that were found by the name of their chord. */
+  readonly found: Map<string, PlacedGrip['frets']>;
+}
 
 const voices: Readonly<Record<string, Voice>> = { thumb: 'thumb', tune: 'melody' };
 
@@ -199,8 +201,10 @@ function fretsOf(text: string): PlacedGrip['frets'] | undefined {
   return tokens.map((token) => (token === 'x' ? null : Number(token)));
 }
 
-/** The grip that a teacher shows first for a chord. */
+/** The grip that a teacher shows first for a chord; looked for once. */
 function namedFrets(name: string, neck: Neck): PlacedGrip['frets'] {
+  const known = neck.found.get(name);
+  if (known) return [...known];
   const chord = parseChord(name);
   if (!chord.ok)
     throw new Misread(
@@ -213,6 +217,7 @@ function namedFrets(name: string, neck: Neck): PlacedGrip['frets'] {
       `No grip for ${name} lies under a hand in this tuning`,
       'Write its six frets from string 6',
     );
+  neck.found.set(name, first.frets);
   return [...first.frets];
 }
 
@@ -279,10 +284,6 @@ function noteOf(
       );
     note = marked;
   }
-  return note;
-}
-
-function withoutEnding({ ending: _, ...note }: Note): Note {
   return note;
 }
 

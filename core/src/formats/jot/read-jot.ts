@@ -13,11 +13,11 @@ import { asDocument, openDocument } from '../../score/document/index.ts';
 import { beginBar, repeatedBars, takeBarEntry, type Neck } from './read-bar.ts';
 import { fromWord, tokensOf, wholeNumber } from './signs.ts';
 import { Misread } from './misread.ts';
+import type { Open } from './open.ts';
 
 /** What every file of this format begins with. */
 export const jotHead = /^\s*(#.*\n\s*)*jot \d+\s*(\n|$)/;
 
-type Open<T> = { -readonly [Key in keyof T]: T[Key] };
 type Section = Open<NonNullable<Bar['section']>>;
 
 /** What is wrong with a text, and the line it is about, from 1. */
@@ -72,6 +72,8 @@ class JotReader {
   readonly #own: Bar[] = this.#bars;
   #bar: Open<Bar> | undefined;
   readonly #passages: Open<KeptPassage>[] = [];
+  /** Of one tuning: what stands before the first bar is read by then. */
+  readonly #found: Neck['found'] = new Map();
 
   constructor(piece?: Score) {
     this.#head = piece ?? { ...blankScore({ title: 'Untitled' }), bars: [] };
@@ -186,7 +188,7 @@ class JotReader {
     this.#section = undefined;
   }
 
-  #neck = (): Neck => ({ ...this.#head, bars: this.#bars });
+  #neck = (): Neck => ({ ...this.#head, bars: this.#bars, found: this.#found });
 }
 
 const inOrder = (bar: Bar): Bar => ({ ...bar, notes: [...bar.notes].sort(inPlayingOrder) });

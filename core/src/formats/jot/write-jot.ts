@@ -2,7 +2,7 @@ import { keyText } from '../../pitch/index.ts';
 import type { Bar, Metre, Note, PlacedGrip, Score, Ticks, Voice } from '../../score/index.ts';
 import { fretsText } from '../../shapes/index.ts';
 import { lengthText, placeText, usualLength } from './lengths.ts';
-import { marksText, plainEnding } from './note-marks.ts';
+import { marksText, plainEnding, withoutEnding } from './note-marks.ts';
 import { lineText, quoted, word } from './signs.ts';
 
 /** So many rests of the length at hand are written before a place is named instead. */
@@ -199,10 +199,6 @@ const noteText = (note: Note, slot: Ticks, usual: Score['bassEnding']): string =
     ...marksText(usual !== undefined && note.ending === usual ? withoutEnding(note) : note),
     ...(usual !== undefined && note.ending === undefined ? [plainEnding] : []),
   ].join(':');
-
-function withoutEnding({ ending: _, ...note }: Note): Note {
-  return note;
-}
 
 /** Passages in more than one version: which bars stand, and the bars of the others. */
 const passageLines = ({ passages = [], bassEnding }: Score): string[][] =>
