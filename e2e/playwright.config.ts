@@ -7,13 +7,13 @@ export default defineConfig({
   outputDir: '../test-results/browser',
   workers: 2,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 15_000 },
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
   use: {
     baseURL: process.env.JOCUND_URL ?? 'http://127.0.0.1:4173',
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: launchArgs,
