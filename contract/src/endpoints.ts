@@ -172,6 +172,7 @@ const printedSheetSchema = z.strictObject({
   student: line(scoreLimits.textLength),
   leftHanded: z.boolean(),
   staff: z.boolean(),
+  call: z.enum(['strings', 'frets']),
   holds: z.strictObject({
     comments: z.boolean(),
     grips: z.boolean(),

@@ -21,6 +21,7 @@ const sheet = {
   student: 'Wren Halloway',
   leftHanded: false,
   staff: false,
+  call: 'strings',
   holds: { comments: false, grips: false, practice: false, large: false },
   names: 'english',
   fingers: [],

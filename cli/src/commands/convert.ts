@@ -1,6 +1,6 @@
 import { basename } from 'node:path';
 import { fail, ok, type Result } from '@jocund/core/fault';
-import { fingersByBar, layPages, type Page } from '@jocund/core/engraving';
+import { fingersByBar, layPages, type CallDepth, type Page } from '@jocund/core/engraving';
 import { fingerScore } from '@jocund/core/fingering';
 import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
@@ -69,6 +69,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
     paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
     student: '',
     staff: args.flag('staff') ? drawStaff : undefined,
+    call: choice<CallDepth>(args, 'call', ['strings', 'frets'], 'strings'),
     holds: {
       comments: args.flag('comments'),
       grips: args.flag('grips'),
@@ -87,7 +88,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--comments] [--grips] [--practice] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets] [--comments] [--grips] [--practice] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -98,6 +99,7 @@ export const convert: Command = {
     inks: 'text',
     paper: 'text',
     staff: 'flag',
+    call: 'text',
     comments: 'flag',
     grips: 'flag',
     practice: 'flag',

@@ -93,12 +93,13 @@ export function readCall(score: Score, barIndex: number, text: string, grid: Tic
     }
     slot = at + grid;
   }
-  const laid = notes.map((note) => ({ ...note, durationTicks: nextOf(note, notes, length) - note.tick }));
+  const laid = notes.map((note) => ({ ...note, durationTicks: untilNext(note, notes, length) - note.tick }));
   const { leftOut: _, ...rest } = bar;
   return { ok: true, bar: { ...rest, thumbPattern: 'by-hand', notes: laid.sort(inPlayingOrder) } };
 }
 
-const point = (reason: string, remedy: string, from: number, to: number): TypedCall => ({
+/** A fault with the characters it is about. */
+export const point = (reason: string, remedy: string, from: number, to: number): TypedCall => ({
   ok: false,
   fault: { reason, remedy, from, to },
 });
@@ -148,7 +149,8 @@ function noteOf(score: Score, bar: number, tick: Ticks, { string, fret, voice, w
   }, plain);
 }
 
-const nextOf = (note: Note, notes: readonly Note[], length: Ticks): Ticks =>
+/** Where a note ends that sounds until the next of its voice, or the end of the bar. */
+export const untilNext = (note: Note, notes: readonly Note[], length: Ticks): Ticks =>
   Math.min(
     length,
     ...notes.filter(({ voice, tick }) => voice === note.voice && tick > note.tick).map(({ tick }) => tick),

@@ -1,10 +1,14 @@
 import { barTicks, type Bar, type Ticks } from '../score/index.ts';
-import { momentsOfBar, type BarMoment } from './bar-moments.ts';
+import { momentsOfBar, type BarMoment, type CallDepth } from './bar-moments.ts';
 
 /** Where a moment of a bar stands, from the bar's first moment. */
 export interface Stop {
   readonly tick: Ticks;
   readonly x: number;
+}
+
+function eachDepth<T>(make: () => T): Readonly<Record<CallDepth, T>> {
+  return { strings: make(), frets: make() };
 }
 
 /** Moments never come closer than this, whatever they carry. */
@@ -16,10 +20,10 @@ const trail = 5;
  * Sets the moments of a bar by time, `unitsPerTick` apart, and further apart where what they carry would touch: each
  * moment stands as far left as its time and its neighbours allow. The last stop is the bar's end.
  */
-function stopsAt(bar: Bar, unitsPerTick: number): Stop[] {
+function stopsAt(bar: Bar, unitsPerTick: number, call: CallDepth): Stop[] {
   const edges = new Map<string, number>();
   const stops: Stop[] = [];
-  for (const { tick, reaches } of momentsOfBar(bar)) {
+  for (const { tick, reaches } of momentsOfBar(bar, call)) {
     const last = stops.at(-1);
     let x = last ? last.x + Math.max(leastGap, (tick - last.tick) * unitsPerTick) : 0;
     for (const { row, left } of reaches) x = Math.max(x, (edges.get(row) ?? -Infinity) + left);
@@ -37,14 +41,14 @@ const widthOf = (stops: readonly Stop[]): number => stops.at(-1)?.x ?? 0;
 /** Eighths stand this far apart where there is room. */
 const usualUnitsPerTick = 22 / 480;
 
-const usualWidths = new WeakMap<Bar, number>();
+const usualWidths = eachDepth(() => new WeakMap<Bar, number>());
 
 /** Width the moments of a bar ask for at the usual distance. */
-export function wantedContent(bar: Bar): number {
-  const known = usualWidths.get(bar);
+export function wantedContent(bar: Bar, call: CallDepth): number {
+  const known = usualWidths[call].get(bar);
   if (known !== undefined) return known;
-  const width = widthOf(stopsAt(bar, usualUnitsPerTick));
-  usualWidths.set(bar, width);
+  const width = widthOf(stopsAt(bar, usualUnitsPerTick, call));
+  usualWidths[call].set(bar, width);
   return width;
 }
 
@@ -52,8 +56,8 @@ export function wantedContent(bar: Bar): number {
 const leadOf = (row: string): number => (row.startsWith('string') ? 14 : 20);
 
 /** Room the first moment needs to its left beyond the usual: graces, slides and many digits reach back over the bar line. */
-export function extraLead(bar: Bar): number {
-  const first: BarMoment | undefined = momentsOfBar(bar)[0];
+export function extraLead(bar: Bar, call: CallDepth): number {
+  const first: BarMoment | undefined = momentsOfBar(bar, call)[0];
   return Math.max(0, ...(first?.reaches ?? []).map(({ row, left }) => left - leadOf(row)));
 }
 
@@ -62,30 +66,30 @@ interface Spaced {
   readonly stops: readonly Stop[];
 }
 
-const spaced = new WeakMap<Bar, Spaced>();
+const spaced = eachDepth(() => new WeakMap<Bar, Spaced>());
 
 /** Least width that holds a bar's moments without one touching another. */
-export const leastContent = (bar: Bar): number => widthOf(stopsAt(bar, 0));
+export const leastContent = (bar: Bar, call: CallDepth): number => widthOf(stopsAt(bar, 0, call));
 
 /**
  * Sets a bar's moments so that they fill a width, at least {@link leastContent}: as evenly in time as what they carry allows.
  */
-export function spaceBar(bar: Bar, content: number): readonly Stop[] {
-  const known = spaced.get(bar);
+export function spaceBar(bar: Bar, content: number, call: CallDepth): readonly Stop[] {
+  const known = spaced[call].get(bar);
   if (known?.content === content) return known.stops;
-  const stops = fill(bar, content);
-  spaced.set(bar, { content, stops });
+  const stops = fill(bar, content, call);
+  spaced[call].set(bar, { content, stops });
   return stops;
 }
 
-function fill(bar: Bar, content: number): Stop[] {
+function fill(bar: Bar, content: number, call: CallDepth): Stop[] {
   let low = 0;
   let high = content / barTicks(bar.metre);
   for (let step = 0; step < 24; step += 1) {
     const middle = (low + high) / 2;
-    if (widthOf(stopsAt(bar, middle)) <= content) low = middle;
+    if (widthOf(stopsAt(bar, middle, call)) <= content) low = middle;
     else high = middle;
   }
-  const stops = stopsAt(bar, low);
+  const stops = stopsAt(bar, low, call);
   return stops.with(-1, { tick: barTicks(bar.metre), x: content });
 }

@@ -31,7 +31,7 @@ export function drawSheet(
 ): SheetPicture {
   const calls = callsByBar(score);
   const systemLead = options.staff ? signatureRoom(score.key) : 0;
-  const systems = layoutSheet(score, { ...measures, systemLead }).map((layout, index) => {
+  const systems = layoutSheet(score, { ...measures, systemLead, call: options.call }).map((layout, index) => {
     const old = previous?.systems[index];
     if (old && isUnchanged(old, score, layout, calls, options)) return old;
     const picture = drawSystem(score, layout, calls, options);
@@ -83,6 +83,7 @@ const sameOptions = (a: SheetOptions, b: SheetOptions): boolean =>
   a.shown === b.shown &&
   a.leftHanded === b.leftHanded &&
   a.staff === b.staff &&
+  a.call === b.call &&
   a.signs.picking === b.signs.picking &&
   a.signs.fretting === b.signs.fretting;
 

@@ -1,18 +1,12 @@
 import type { CallEntry } from '../directions/index.ts';
-import {
-  hasSungPitch,
-  placedNotes,
-  previousOnString,
-  wordsOf,
-  type Note,
-  type Score,
-} from '../score/index.ts';
+import { hasSungPitch, placedNotes, previousOnString, wordsOf, type Score } from '../score/index.ts';
+import type { CallDepth } from './bar-moments.ts';
 import { drawCallRow } from './draw/call-row.ts';
 import { drawFingerSigns, type FingerSigns } from './draw/finger-signs.ts';
 import { frameOf, type BarFrame } from './draw/frame.ts';
 import { drawGripRow } from './draw/grip-row.ts';
-import { drawHead, hasHead } from './draw/head-row.ts';
-import { drawMarks } from './draw/marks.ts';
+import { drawHead, hasHead, headLinesOf, type HeadRoom } from './draw/head-row.ts';
+import { drawMarks, type SystemPlaces } from './draw/marks.ts';
 import { drawPlate } from './draw/plates.ts';
 import { drawDynamics, drawRanges } from './draw/ranges.ts';
 import {
@@ -37,6 +31,8 @@ export interface SheetOptions {
   /** By bar from 0; absent: none. */
   readonly fingers?: readonly BarFingers[] | undefined;
   readonly signs: FingerSigns;
+  /** What the call line says of each note; absent: its string. */
+  readonly call?: CallDepth | undefined;
   /** Standard notation over the tab; absent: tab alone. */
   readonly staff?: StaffDrawer | undefined;
 }
@@ -47,6 +43,7 @@ export type StaffDrawer = (score: Score, frames: readonly BarFrame[]) => Shape[]
 /** One line of the sheet, ready to be inked. */
 export interface SystemPicture {
   readonly layout: SystemLayout;
+  readonly call: CallDepth;
   readonly rows: SheetRows;
   readonly width: number;
   readonly height: number;
@@ -67,7 +64,7 @@ export function drawSystem(
 ): SystemPicture {
   const bars = layout.bars.flatMap(({ bar }) => score.bars[bar] ?? []);
   const rows = rowsFor({
-    head: bars.some(hasHead),
+    headLines: headLinesOf(headRooms(score, layout)),
     lyrics: bars.some((bar) => wordsOf(bar).length > 0),
     sungPitches: bars.some(hasSungPitch),
     staff: options.staff !== undefined,
@@ -79,6 +76,7 @@ export function drawSystem(
   let drawn: readonly Shape[] | undefined;
   return {
     layout,
+    call: options.call ?? 'strings',
     rows,
     width: gutter + layout.width + 1.5,
     height: rows.bottom + 2,
@@ -89,6 +87,19 @@ export function drawSystem(
   };
 }
 
+/** Each bar of a system with the room its head has: to the next bar that has one. */
+function headRooms(score: Score, layout: SystemLayout): HeadRoom[] {
+  const placed = layout.bars.flatMap((each) => {
+    const bar = score.bars[each.bar];
+    return bar ? [{ bar, left: gutter + each.x }] : [];
+  });
+  return placed.map(({ bar, left }, index) => ({
+    bar,
+    left,
+    until: placed.slice(index + 1).find((next) => hasHead(next.bar))?.left ?? gutter + layout.width,
+  }));
+}
+
 function shapesOf(
   score: Score,
   layout: SystemLayout,
@@ -97,8 +108,9 @@ function shapesOf(
   calls: readonly (readonly CallEntry[])[],
   options: SheetOptions,
 ): Shape[] {
-  const sourceX = sourcesIn(score, frames);
+  const places = placesIn(score, frames);
   const first = layout.bars[0]?.bar ?? 0;
+  const untils = new Map(headRooms(score, layout).map(({ bar, until }) => [bar, until]));
   return [
     ...drawCallFrame(
       rows,
@@ -110,14 +122,14 @@ function shapesOf(
     ...(options.staff?.(score, frames) ?? []),
     ...drawRanges(frames, score.bars[first - 1], score.bars[first + layout.bars.length]),
     ...frames.flatMap((frame) => [
-      ...drawHead(frame, score.bars),
+      ...drawHead(frame, untils.get(frame.bar) ?? frame.right, score.bars),
       ...drawGripRow(score, frame, options),
       ...drawStems(frame),
-      ...drawMarks(score, frame, sourceX),
+      ...drawMarks(score, frame, places),
       ...drawPlates(frame),
       ...drawDynamics(frame),
       ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
-      ...drawCallRow(frame, calls[frame.index] ?? [], score.bars, options.shown),
+      ...drawCallRow(frame, calls[frame.index] ?? [], score.bars, options),
     ]),
   ];
 }
@@ -144,13 +156,19 @@ function drawFrameLines(score: Score, frame: BarFrame, position: number, count: 
   ];
 }
 
-/** Where in this system the note before each note on its string stands. */
-function sourcesIn(score: Score, frames: readonly BarFrame[]): (note: Note) => number | undefined {
+/** Where in this system the notes of each string stand. */
+function placesIn(score: Score, frames: readonly BarFrame[]): SystemPlaces {
   const first = frames[0]?.index ?? 0;
   const previous = previousOnString(placedNotes({ bars: score.bars.slice(first, first + frames.length) }));
-  return (note) => {
-    const before = previous.get(note);
-    return before && frames[before.bar]?.x(before.note.tick);
+  const xs = new Map<number, number[]>();
+  for (const { bar, x } of frames)
+    for (const { string, tick } of bar.notes) xs.set(string, [...(xs.get(string) ?? []), x(tick)]);
+  return {
+    sourceX: (note) => {
+      const before = previous.get(note);
+      return before && frames[before.bar]?.x(before.note.tick);
+    },
+    xsOn: (string) => xs.get(string) ?? [],
   };
 }
 
@@ -172,12 +190,12 @@ export function drawExcerpt(
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
-  const rows = rowsFor({ head: false, lyrics: false, sungPitches: false, staff: false });
+  const rows = rowsFor({ headLines: 0, lyrics: false, sungPitches: false, staff: false });
   const frames = layout.bars.flatMap((each) => {
     const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];
   });
-  const sourceX = sourcesIn(score, frames);
+  const places = placesIn(score, frames);
   const y = rows.stringTop - excerptMargin.above;
   return {
     x: gutter - excerptMargin.left,
@@ -189,7 +207,7 @@ export function drawExcerpt(
       ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
       ...frames.flatMap((frame) => [
         ...drawStems(frame),
-        ...drawMarks(score, frame, sourceX),
+        ...drawMarks(score, frame, places),
         ...drawPlates(frame),
       ]),
     ],

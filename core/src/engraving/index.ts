@@ -1,3 +1,4 @@
+export type { CallDepth } from './bar-moments.ts';
 export { drawCallDigits } from './draw/call-row.ts';
 export type { FingerSigns } from './draw/finger-signs.ts';
 export { frameOf, type BarFrame } from './draw/frame.ts';

@@ -94,7 +94,7 @@ export const ellipse = (cx: number, cy: number, rx: number, ry: number, look: Lo
 export const circle = (cx: number, cy: number, r: number, look: Look): EllipseShape =>
   ellipse(cx, cy, r, r, look);
 
-type TextLook = Partial<Omit<TextShape, 'kind' | 'x' | 'y' | 'text'>>;
+export type TextLook = Partial<Omit<TextShape, 'kind' | 'x' | 'y' | 'text'>>;
 
 /** Text in the sheet's usual sans at 12.5, ink 1, centred, unless told otherwise. */
 export const text = (x: number, y: number, words: string, look: TextLook = {}): TextShape => ({

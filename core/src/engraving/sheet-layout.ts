@@ -1,4 +1,5 @@
 import type { Bar, Metre, Score, Ticks } from '../score/index.ts';
+import type { CallDepth } from './bar-moments.ts';
 import { extraLead, leastContent, spaceBar, wantedContent, type Stop } from './bar-spacing.ts';
 
 /** Lengths of the sheet in its own units (CSS px on screen, scaled to mm in print). */
@@ -12,6 +13,8 @@ export interface SheetMeasures {
   /** What the first bar of every system needs besides; none unless told. */
   readonly systemLead?: number;
   readonly mostBars: number;
+  /** What the call line says; strings alone unless told. */
+  readonly call?: CallDepth | undefined;
   /** Numbers of columns that are not set, as phrases would be torn. */
   readonly without?: readonly number[];
 }
@@ -86,24 +89,31 @@ function columnNeeds(bars: readonly Bar[], columns: number, measures: SheetMeasu
       const bar = bars[index];
       if (!bar) continue;
       lead = Math.max(lead, leadOf(bars, index, measures) + first);
-      content = Math.max(content, wantedContent(bar));
+      content = Math.max(content, wantedContent(bar, measures.call ?? 'strings'));
     }
     return { lead, content };
   });
 }
 
-function leadOf(bars: readonly Bar[], index: number, { lead, metreLead }: SheetMeasures): number {
+function leadOf(
+  bars: readonly Bar[],
+  index: number,
+  { lead, metreLead, call = 'strings' }: SheetMeasures,
+): number {
   const bar = bars[index];
   if (!bar) return lead;
   return (
-    lead + extraLead(bar) + (showsMetre(bars, index) ? metreLead : 0) + (bar.repeatStart ? repeatLead : 0)
+    lead +
+    extraLead(bar, call) +
+    (showsMetre(bars, index) ? metreLead : 0) +
+    (bar.repeatStart ? repeatLead : 0)
   );
 }
 
 function setInColumns(
   bars: readonly Bar[],
   needs: readonly ColumnNeed[],
-  { width }: SheetMeasures,
+  { width, call = 'strings' }: SheetMeasures,
 ): SystemLayout[] {
   const leads = needs.reduce((sum, { lead }) => sum + lead, 0);
   const contents = needs.reduce((sum, { content }) => sum + content, 0);
@@ -116,13 +126,13 @@ function setInColumns(
     const row = columns.slice(0, bars.length - first).flatMap(({ lead, content }, column): BarLayout[] => {
       const bar = bars[first + column];
       if (!bar) return [];
-      const room = isAlone ? Math.max(content, leastContent(bar)) : content;
+      const room = isAlone ? Math.max(content, leastContent(bar, call)) : content;
       const layout = {
         bar: first + column,
         x,
         width: lead + room,
         firstX: x + lead,
-        stops: spaceBar(bar, room),
+        stops: spaceBar(bar, room, call),
         showsMetre: showsMetre(bars, first + column),
       };
       x += layout.width;

@@ -25,6 +25,8 @@ export interface SheetRows {
 }
 
 const headHeight = 24;
+/** From one line of a head to the next. */
+export const headLineHeight = 17;
 const lyricHeight = 17;
 const sungHeight = 16;
 /** From the grips to the stems of the tab: a staff with room for its ledger lines, high and low. */
@@ -34,15 +36,16 @@ const staffRoom = 46;
 
 /** What a system needs room for beside grips, strings, call and count. */
 export interface RowNeeds {
-  readonly head: boolean;
+  /** Lines of section names and tempos: none to two. */
+  readonly headLines: number;
   readonly lyrics: boolean;
   readonly sungPitches: boolean;
   readonly staff: boolean;
 }
 
 /** The rows of a system that has, or has not, a head, sung words and a singer's own pitches. */
-export function rowsFor({ head, lyrics, sungPitches, staff }: RowNeeds): SheetRows {
-  const first = head ? headHeight : 0;
+export function rowsFor({ headLines, lyrics, sungPitches, staff }: RowNeeds): SheetRows {
+  const first = headLines === 0 ? 0 : headHeight + (headLines - 1) * headLineHeight;
   const top = first + (staff ? staffHeight : 0);
   return {
     headBase: 15,

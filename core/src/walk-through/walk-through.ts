@@ -1,4 +1,4 @@
-import { callLine, type CallEntry, type CallVerb } from '../directions/index.ts';
+import { callLine, countedIn, toldCount, type CallEntry, type CallVerb } from '../directions/index.ts';
 import { phrasesOf } from '../form/index.ts';
 import { firstAlike } from '../grading/index.ts';
 import { fingersText, type FingerMove, type Hand } from '../hands/index.ts';
@@ -91,9 +91,13 @@ function barLines({ score, book, alike, calls, fingers }: Told, index: number): 
     const frets = fretsText(grip.frets);
     return book.hold(chordName(score, soundingFrets(grip), book) ?? frets, frets, fingers.get(frets) ?? '');
   });
-  const played = calls
-    .filter((entry) => entry.bar === number)
-    .map((entry) => `${countOf(score.bars, index, entry.tick)} ${inLanguage(entry, book)}`);
+  const said = calls.filter((entry) => entry.bar === number);
+  const { metre, from } = countedIn(score.bars, index);
+  const played = said.map((entry, each) => {
+    const before = said[each - 1]?.tick;
+    const count = toldCount(metre, from + entry.tick, before === undefined ? undefined : from + before);
+    return `${count} ${inLanguage(entry, book)}`;
+  });
   return [`${book.bar(number)}: ${[...holds, `${played.join('; ') || book.rests}.`].join(' ')}`];
 }
 

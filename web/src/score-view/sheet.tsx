@@ -9,6 +9,7 @@ import {
 } from '@jocund/core/engraving';
 import type { Score, Voice } from '@jocund/core/score';
 import { useDeferredValue, useMemo, useState, type PointerEvent } from 'react';
+import { useSettings } from '../ui/settings.ts';
 import { useView } from '../ui/view-as.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
@@ -57,15 +58,16 @@ export function Sheet({
   const shown = useNames();
   const { leftHanded } = useView();
   const staff = useStaff();
+  const [{ call }] = useSettings();
   const [draw] = useState(createSheetDrawer);
   const { systems, calls } = useMemo(
     () =>
       draw(
         score,
         { ...sheetMeasures, width: Math.max(220, width - gutter - 2), mostBars },
-        { shown, leftHanded, fingers, signs, staff },
+        { shown, leftHanded, fingers, signs, staff, call },
       ),
-    [draw, score, width, mostBars, shown, leftHanded, fingers, signs, staff],
+    [draw, score, width, mostBars, shown, leftHanded, fingers, signs, staff, call],
   );
   const settled = useDeferredValue(systems);
   const focus = playing?.bar ?? cursor?.bar;

@@ -112,11 +112,11 @@ const isSamePlace = (a: SheetPlace, b: SheetPlace): boolean =>
 /** The digits of the call word that sounds, in the ink that reads on brass. */
 function playedWord(
   score: Score,
-  { layout, rows }: SystemPicture,
+  { layout, rows, call }: SystemPicture,
   playing: { readonly bar: number; readonly tick: number },
 ): Shape[] {
   const [each, bar] = [layout.bars.find(({ bar: index }) => index === playing.bar), score.bars[playing.bar]];
-  return each && bar ? drawCallDigits(frameOf(bar, each, rows), playing.tick, true) : [];
+  return each && bar ? drawCallDigits(frameOf(bar, each, rows), playing.tick, { call, onBrass: true }) : [];
 }
 
 /** The note under the cursor once more, filled. */

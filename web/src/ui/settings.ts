@@ -8,6 +8,8 @@ export interface Settings {
   readonly fingers: 'none' | 'picking' | 'both';
   /** Whether standard notation stands over the tab. */
   readonly staff: boolean;
+  /** What the call line says of each note: its string, or its fret, too. */
+  readonly call: 'strings' | 'frets';
   /** The tuning the guitar is in today, by name or pitches. */
   readonly today: string;
   /** Strings of a guitar that no piece says anything about. */
@@ -19,13 +21,15 @@ const usual: Settings = {
   leftHanded: false,
   fingers: 'both',
   staff: false,
+  call: 'strings',
   today: 'standard',
   gauges: 'light',
 };
 
-const choices: { readonly [Name in 'noteNames' | 'fingers']: readonly Settings[Name][] } = {
+const choices: { readonly [Name in 'noteNames' | 'fingers' | 'call']: readonly Settings[Name][] } = {
   noteNames: ['english', 'german'],
   fingers: ['none', 'picking', 'both'],
+  call: ['strings', 'frets'],
 };
 
 const place = 'jocund-settings';
@@ -42,6 +46,7 @@ function read(): Settings {
   return {
     noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
     fingers: one(choices.fingers, kept.fingers, usual.fingers),
+    call: one(choices.call, kept.call, usual.call),
     leftHanded: kept.leftHanded === true,
     staff: kept.staff === true,
     today: text(kept.today, usual.today),

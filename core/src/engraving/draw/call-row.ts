@@ -3,18 +3,26 @@ import { countOf, inPlayingOrder, wordsOf, type Score } from '../../score/index.
 import {
   callDigitSize,
   callDigitsWidth,
+  callFretGap,
+  callFretSize,
+  type CallDepth,
   countedTicks,
   countSize,
   lyricSize,
   sungSize,
   plusSize,
 } from '../bar-moments.ts';
-import { callDigits } from '../../directions/index.ts';
-import { text, type Ink, type Shape } from '../shape.ts';
+import { callDigits, type CallPart } from '../../directions/index.ts';
+import { text, type Ink, type Shape, type TextLook } from '../shape.ts';
 import { textWidth } from '../text-width.ts';
 import type { BarFrame } from './frame.ts';
 
 const verbSize = 14.5;
+
+interface CallOptions {
+  readonly shown: (names: string) => string;
+  readonly call?: CallDepth | undefined;
+}
 
 /**
  * What the teacher says, each word on its note's x, the count below it, the sung words below that, and under a word the pitch it is sung on where
@@ -24,14 +32,14 @@ export function drawCallRow(
   frame: BarFrame,
   entries: readonly CallEntry[],
   bars: Score['bars'],
-  shown: (names: string) => string,
+  { shown, call = 'strings' }: CallOptions,
 ): Shape[] {
   const { bar, index, rows, x } = frame;
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
   const looks = verbLooks(entries, x);
   const words = entries.flatMap((entry, position): Shape[] => [
     ...drawVerb(entry, frame, looks[position] ?? 'word'),
-    ...drawCallDigits(frame, entry.tick),
+    ...drawCallDigits(frame, entry.tick, { call }),
   ]);
   const counts = countedTicks(bar).map((tick) => {
     const entry = said.get(tick);
@@ -77,9 +85,9 @@ function verbLooks(entries: readonly CallEntry[], x: (tick: number) => number): 
     return room < (widthOf[look](one.verb) + widthOf[otherLook](other.verb)) / 2 + gap;
   };
   const before = (at: number) => looks.findLastIndex((look, index) => index < at && look !== 'none');
-  entries.forEach(({ voice }, at) => {
-    if (voice === 'melody' && (touches(at - 1, at, verbGap) || touches(at, at + 1, verbGap)))
-      looks[at] = 'letter';
+  entries.forEach(({ voice, verb }, at) => {
+    const mayShrink = voice === 'melody' || (verb !== 'thumb' && verb !== 'pinch');
+    if (mayShrink && (touches(at - 1, at, verbGap) || touches(at, at + 1, verbGap))) looks[at] = 'letter';
   });
   entries.forEach(({ verb }, at) => {
     if (
@@ -115,23 +123,36 @@ function drawVerb({ verb, voice, tick, moves }: CallEntry, { rows, x }: BarFrame
   ];
 }
 
+/** A fret stands a little lower than its string. */
+const fretDrop = 4.5;
+
 /** Thumb strings upright, melody strings slanted and red, joined by a plus when they are struck together. */
-export function drawCallDigits({ bar, rows, x }: BarFrame, tick: number, onBrass = false): Shape[] {
+export function drawCallDigits(
+  { bar, rows, x }: BarFrame,
+  tick: number,
+  { call, onBrass = false }: { readonly call: CallDepth; readonly onBrass?: boolean },
+): Shape[] {
   const said = bar.notes.filter((note) => note.tick === tick && !note.tied).sort(inPlayingOrder);
-  const digits = callDigits(said);
-  const look = { face: 'narrow', weight: 700, anchor: 'start' } as const;
+  const digits = callDigits(said, call === 'frets');
   const base = rows.digitBase;
   let at = x(tick) - callDigitsWidth(digits) / 2;
   const shapes: Shape[] = [];
-  const set = (words: string, size: number, ink: Ink, italic: boolean) => {
-    if (words === '') return;
+  const set = (words: string, size: number, { y = base, ...look }: TextLook & { readonly y?: number }) => {
     // The measured width is an upper bound: each part is centred in its own.
-    const width = textWidth(words, size, 'narrow');
-    shapes.push(text(at + width / 2, base, words, { ...look, anchor: 'middle', size, ink, italic }));
+    const width = textWidth(words, size, look.face ?? 'narrow');
+    shapes.push(text(at + width / 2, y, words, { face: 'narrow', weight: 700, size, ...look }));
     at += width;
   };
-  set(digits.thumb, callDigitSize, 'ink1', false);
-  if (digits.plus) set('+', plusSize, 'ink1', false);
-  set(digits.melody, callDigitSize, onBrass ? 'ink2-deep' : 'ink2', true);
+  const say = (parts: readonly CallPart[], ink: Ink, italic: boolean) => {
+    for (const { digits: string, fret } of parts) {
+      set(string, callDigitSize, { ink, italic });
+      if (fret === '') continue;
+      at += callFretGap;
+      set(fret, callFretSize, { ink, face: 'serif', y: base + fretDrop });
+    }
+  };
+  say(digits.thumb, 'ink1', false);
+  if (digits.plus) set('+', plusSize, { ink: 'ink1' });
+  say(digits.melody, onBrass ? 'ink2-deep' : 'ink2', true);
   return shapes;
 }

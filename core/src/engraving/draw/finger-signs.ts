@@ -32,7 +32,10 @@ export function drawFingerSigns(
   const numbers = bar.notes.flatMap((note) => {
     const finger = fingersOf(fingers, note)?.finger;
     if (!finger) return [];
-    const at = plateX(note, x(note.tick)) + plateHalf(note) + 0.5;
+    const isOverAnother = bar.notes.some(
+      ({ tick, string }) => tick === note.tick && string === note.string + 1,
+    );
+    const at = plateX(note, x(note.tick)) + plateHalf(note) + (note.fret > 9 || isOverAnother ? 2.5 : 0.5);
     return [
       text(at, yOfString(rows, note.string) + 13.5, String(finger), { size: 13.5, weight: 600, edged: true }),
     ];

@@ -7,11 +7,19 @@ import { plateX } from './plates.ts';
 import { drawStrokes } from './strokes.ts';
 import { techniqueSigns, type Spot } from './technique-signs.ts';
 
-/** How notes arrive, sound and end. `sourceX` is where the note before on the string stands, in the same system. */
+/** Where notes of a system stand. */
+export interface SystemPlaces {
+  /** Where the note before on the string stands, where it is in the system. */
+  readonly sourceX: (note: Note) => number | undefined;
+  /** Where notes on a string stand. */
+  readonly xsOn: (string: number) => readonly number[];
+}
+
+/** How notes arrive, sound and end. */
 export function drawMarks(
   score: Pick<Score, 'tuning' | 'key'>,
   frame: BarFrame,
-  sourceX: (note: Note) => number | undefined,
+  system: SystemPlaces,
 ): Shape[] {
   return [
     ...drawStrokes(frame),
@@ -26,8 +34,9 @@ export function drawMarks(
         half: plateHalf(note),
         ink: melody ? 'ink2' : 'ink1',
         textInk: melody ? 'ink2-deep' : 'ink1',
-        from: sourceX(note) ?? x - 22,
+        from: system.sourceX(note) ?? x - 22,
         until: Math.min(frame.x(note.tick + note.durationTicks), frame.right) - 10,
+        above: system.xsOn(note.string - 1),
         stemTop: frame.rows.stemTop,
         isBlue: isBlueThird(score, note),
       };

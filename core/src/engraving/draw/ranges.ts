@@ -33,7 +33,7 @@ export function drawRanges(
       if (note.ending !== open?.ending || !open) {
         open = note.ending && {
           ending: note.ending,
-          from: frame.x(note.tick) + 4,
+          from: frame.x(note.tick) + (hasFinger(note) ? 17 : 4),
           to: 0,
           continues: ranges.length === 0 && last === note.ending,
           goesOn: false,
@@ -47,6 +47,9 @@ export function drawRanges(
   const y = frames[0]?.rows.underBase ?? 0;
   return ranges.flatMap((range) => drawRange(range, y));
 }
+
+/** Whether a finger's number may stand under string 6 beside the note. */
+const hasFinger = ({ string, fret }: Note): boolean => string === 6 && fret > 0;
 
 const thumbOf = (bar: Bar): Note[] =>
   bar.notes.filter(({ voice, dead }) => voice === 'thumb' && !dead).sort((a, b) => a.tick - b.tick);

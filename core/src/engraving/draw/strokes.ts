@@ -1,5 +1,5 @@
 import type { Note, NoteStroke } from '../../score/index.ts';
-import { plateHalf } from '../bar-moments.ts';
+import { plateHalf, slapSize } from '../bar-moments.ts';
 import { data, path, text, type Ink, type Shape } from '../shape.ts';
 import { yOfString } from '../sheet-rows.ts';
 import type { BarFrame } from './frame.ts';
@@ -20,7 +20,8 @@ function strokesOf(notes: readonly Note[]): Stroke[] {
   const found = new Map<string, { stroke: NoteStroke; notes: Note[] }>();
   for (const note of notes) {
     if (!note.stroke) continue;
-    const key = `${note.tick} ${note.voice} ${note.stroke}`;
+    // Both hands slap as one.
+    const key = `${note.tick} ${note.stroke === 'slap' ? '' : note.voice} ${note.stroke}`;
     const known = found.get(key);
     if (known) known.notes.push(note);
     else found.set(key, { stroke: note.stroke, notes: [note] });
@@ -35,7 +36,7 @@ function signOf({ rows }: BarFrame, stroke: NoteStroke, notes: readonly Note[], 
   const look = { stroke: ink, strokeWidth: 1.3 };
   const left = x - Math.max(...notes.map(plateHalf)) - 4.5;
   if (stroke === 'slap')
-    return [text(x, rows.underBase, 'slap', { size: 12, italic: true, ink, edged: true })];
+    return [text(x, rows.underBase, 'slap', { size: slapSize, italic: true, ink, edged: true })];
   if (stroke === 'drag')
     return notes.length < 2
       ? []

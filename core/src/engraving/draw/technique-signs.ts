@@ -1,4 +1,5 @@
 import type { Bar, Note, NoteEnding, TechniqueWord } from '../../score/index.ts';
+import { slowWidth } from '../bar-moments.ts';
 import { circle, data, line, path, rect, text, type Ink, type Shape } from '../shape.ts';
 
 /** Where a note's signs are drawn: around the middle of its plate, in its voice's ink. */
@@ -15,6 +16,8 @@ export interface Spot {
   readonly from: number;
   /** Where it ends. */
   readonly until: number;
+  /** Where notes on the string above stand in the same system. */
+  readonly above: readonly number[];
   /** The top of the stems. */
   readonly stemTop: number;
   /** A bend toward the third between minor and major. */
@@ -31,14 +34,33 @@ const onPlate: Sign = () => [];
 /** Drawn once for all strings of the movement, see strokes.ts. */
 const overStrings: Sign = () => [];
 
+/** Room a plate with its finger takes to either side of its x, seen from the string below. */
+const besideAbove = { left: 16, right: 20 } as const;
+
+/** In the middle of a bow where nothing on the string above is in the way, else nearest to the middle beside it; nowhere, and the call line says it alone. */
+function clearOf(above: readonly number[], from: number, to: number): number[] {
+  const middle = (from + to) / 2;
+  const isClear = (at: number) =>
+    above.every((plate) => at <= plate - besideAbove.left || at >= plate + besideAbove.right);
+  const places = [middle, ...above.flatMap((plate) => [plate - besideAbove.left, plate + besideAbove.right])];
+  return places
+    .filter((at) => at >= from && at <= to && isClear(at))
+    .sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
+    .slice(0, 1);
+}
+
 const hammered =
   (letter: string): Sign =>
-  ({ x, y, from, ink, textInk }) => [
+  ({ x, y, from, above, ink, textInk }) => [
     path(data`M${from + 4} ${y - 10} Q${(from + x) / 2} ${y - 18} ${x - 4} ${y - 10}`, pen(ink)),
-    text((from + x) / 2, y - 15, letter, { ...small, ink: textInk }),
+    ...clearOf(above, from, x).map((at) => text(at, y - 15, letter, { ...small, ink: textInk })),
   ];
 
-const slid: Sign = ({ x, y, from, ink }) => [line(from + 10, y + 5, x - 10, y - 5, ink, 1.5)];
+/** A slide that takes its time stops before the word that says so. */
+const slid: Sign = ({ note, x, y, half, from, ink }) =>
+  note.slide?.slow
+    ? [line(from + 10, y + 5, x - half - slowWidth, y - 1, ink, 1.5)]
+    : [line(from + 10, y + 5, x - 10, y - 5, ink, 1.5)];
 
 const tied: Sign = ({ x, y, from, ink }) => [
   path(data`M${from + 6} ${y + 10} Q${(from + x) / 2} ${y + 17} ${x - 3} ${y + 7}`, pen(ink)),
@@ -50,9 +72,10 @@ const slideIn =
   ({ note, x, y, half, ink, textInk }) => {
     const fret = note.slide?.approachFret;
     const look = { size: 12, anchor: 'end', ink: textInk, edged: true } as const;
+    const end = x - half - (note.slide?.slow ? slowWidth : 0);
     return [
-      line(x - half - 13, y + 7 * way, x - half - 1, y - 1 * way, ink, 1.5),
-      ...(fret === undefined ? [] : [text(x - half - 13, y + (way > 0 ? 4 : 9), String(fret), look)]),
+      line(end - 13, y + 7 * way, end - 1, y - 1 * way, ink, 1.5),
+      ...(fret === undefined ? [] : [text(end - 13, y + (way > 0 ? 4 : 9), String(fret), look)]),
     ];
   };
 
@@ -60,11 +83,10 @@ const slideAway =
   (way: 1 | -1): Sign =>
   ({ x, y, half, ink }) => [line(x + half + 1, y - 1 * way, x + half + 13, y + 7 * way, ink, 1.5)];
 
-/** Over the line of the slide it speaks of. */
-const slow: Sign = ({ note, x, y, half, from, textInk }) => {
-  const [at, up] = note.arrival === 'slide' ? [(from + x) / 2, 12] : [x - half - 10, 10];
-  return [text(at, y - up, 'slow', { ...small, ink: textInk, edged: true })];
-};
+/** Between the slide it speaks of and its note. */
+const slow: Sign = ({ x, y, half, textInk }) => [
+  text(x - half - 2, y + 4, 'slow', { ...small, anchor: 'end', ink: textInk, edged: true }),
+];
 
 const again: Sign = ({ note, x, y, ink }) =>
   note.arrival === 'slide' ? [line(x - 13, y - 9, x - 13, y + 9, ink, 1.5)] : [];
@@ -94,11 +116,14 @@ const mordent: Sign = ({ x, y, ink }) => [
   path(data`M${x - 8} ${y - 13} l4 -4.5 l4 4.5 l4 -4.5 l4 4.5`, { stroke: ink, strokeWidth: 1.6 }),
 ];
 
-/** A hammer and pull in time is its two letters under a bow. */
-const turn: Sign = ({ x, y, ink, textInk }) => [
-  path(data`M${x - 8} ${y - 11} q8 -7 16 0`, { stroke: ink, strokeWidth: 1.6 }),
-  text(x, y - 16, 'hp', { ...small, ink: textInk, edged: true }),
-];
+/** A hammer and pull in time is its two letters under a bow; beside its note where another stands over it. */
+const turn: Sign = ({ x, y, half, above, ink, textInk }) =>
+  above.includes(x)
+    ? [text(x - half - 2, y + 4, 'hp', { ...small, anchor: 'end', ink: textInk, edged: true })]
+    : [
+        path(data`M${x - 8} ${y - 11} q8 -7 16 0`, { stroke: ink, strokeWidth: 1.6 }),
+        text(x, y - 17.5, 'hp', { ...small, ink: textInk, edged: true }),
+      ];
 
 const snap: Sign = ({ x, y, ink }) => [
   circle(x, y - 16, 3.6, { stroke: ink, strokeWidth: 1.4 }),
@@ -154,7 +179,7 @@ const fermata: Sign = ({ note, bar, x, stemTop, ink }) => {
 const certainty =
   (sign: string): Sign =>
   ({ x, y, half, textInk }) => [
-    text(x + half + 4, y - 5, sign, { size: 13, weight: 700, ink: textInk, edged: true }),
+    text(x + half + 4.5, y + 4, sign, { size: 13, weight: 700, ink: textInk, edged: true }),
   ];
 
 /** The glass lies over the plate as it lies over the strings. */

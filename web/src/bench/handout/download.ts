@@ -21,6 +21,7 @@ export interface Handed {
   readonly leftHanded: boolean;
   /** Whether standard notation stands over the tab. */
   readonly staff: boolean;
+  readonly call: PrintedSheet['call'];
   readonly holds: PrintedSheet['holds'];
   readonly grade: PrintedSheet['grade'];
   readonly names: PrintedSheet['names'];
@@ -48,7 +49,7 @@ const sampleRate = 44_100;
 /** The writer of each format, loaded when it is first asked for. */
 const writers: Readonly<Record<WrittenFormat, Write>> = {
   pdf: async (
-    { score, inks, student, placedFingers, paper, leftHanded, staff, holds, grade, names },
+    { score, inks, student, placedFingers, paper, leftHanded, staff, call, holds, grade, names },
     { signal },
   ) =>
     ok(
@@ -61,6 +62,7 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
           paper,
           leftHanded,
           staff,
+          call,
           holds,
           grade,
           names,
@@ -79,13 +81,14 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
     ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(score, { swing: 'applied' }))),
   abc: async ({ score }) => ok((await import('@jocund/core/formats/abc')).writeAbc(score)),
   'text-tab': async ({ score }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(score)),
-  svg: async ({ score, inks, student, fingers, paper, leftHanded, staff, holds, grade, names }) => {
+  svg: async ({ score, inks, student, fingers, paper, leftHanded, staff, call, holds, grade, names }) => {
     const pages = layPages(score, {
       shown: (text) => shownNames(text, names),
       leftHanded,
       fingers,
       student,
       paper,
+      call,
       holds,
       grade,
       language: names,

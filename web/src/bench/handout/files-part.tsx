@@ -14,7 +14,7 @@ export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
   const { inks, paper, holds } = useHandout();
   const { reader } = useReader();
   const { fingers, checked, isWorking } = useCheck(score);
-  const [{ staff }] = useSettings();
+  const [{ staff, call }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
   const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
   const running = useRef<AbortController | undefined>(undefined);
@@ -46,6 +46,7 @@ export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
         })),
         leftHanded: reader.leftHanded,
         staff,
+        call,
         holds,
         grade,
         names: reader.noteNames,

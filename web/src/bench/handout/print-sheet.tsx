@@ -2,8 +2,9 @@ import { layPages, type Inks, type Page, type Paper, type SheetHolds } from '@jo
 import { callLine } from '@jocund/core/directions';
 import { orderWords } from '@jocund/core/form';
 import type { Score } from '@jocund/core/score';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Shapes } from '../../score-view/shapes.tsx';
+import { useStaff } from '../../score-view/use-staff.ts';
 import { useSettings } from '../../ui/settings.ts';
 import { useNames } from '../../ui/use-names.ts';
 import { useView } from '../../ui/view-as.tsx';
@@ -18,24 +19,13 @@ interface PrintSheetProps {
   readonly grade: number | undefined;
 }
 
-type DrawStaff = typeof import('@jocund/core/staff').drawStaff;
-
-/** Standard notation is large: it is fetched when it is wanted. */
-function useStaff(): DrawStaff | undefined {
-  const [{ staff }] = useSettings();
-  const [draw, setDraw] = useState<DrawStaff | undefined>();
-  useEffect(() => {
-    if (staff) void import('@jocund/core/staff').then(({ drawStaff }) => setDraw(() => drawStaff));
-  }, [staff]);
-  return staff ? draw : undefined;
-}
-
 /** The pages a student gets, the very ones that are printed and taken as a file: in two inks or in black alone. */
 export function PrintSheet({ score, inks, paper, student, holds, grade }: PrintSheetProps) {
   const shown = useNames();
   const { leftHanded, noteNames } = useView();
   const { fingers, isWorking } = useCheck(score);
   const staff = useStaff();
+  const [{ call }] = useSettings();
   const pages = useMemo(
     () =>
       layPages(score, {
@@ -46,11 +36,12 @@ export function PrintSheet({ score, inks, paper, student, holds, grade }: PrintS
         paper,
         student,
         staff,
+        call,
         holds,
         grade,
         language: noteNames,
       }),
-    [score, shown, leftHanded, fingers, paper, student, staff, holds, grade, noteNames],
+    [score, shown, leftHanded, fingers, paper, student, staff, call, holds, grade, noteNames],
   );
   return (
     <article className="print-sheet m-4.5" data-inks={inks} aria-label="Handout" aria-busy={isWorking}>

@@ -1,4 +1,4 @@
-import { readCall, writeCall } from '@jocund/core/directions';
+import { isSpoken, readCall, readSpokenCall, writeCall } from '@jocund/core/directions';
 import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useGoingOn, type GoingOn } from '../../ui/going-on.ts';
@@ -24,7 +24,9 @@ function CallField({ written, goesOn }: CallFieldProps) {
   const [typed, setTyped] = useState(written ?? '');
   const [fault, setFault] = useState<LineFault | undefined>();
   const take = () => {
-    const read = readCall(score, cursor.bar, typed, grid);
+    const read = isSpoken(typed)
+      ? readSpokenCall(score, cursor.bar, typed)
+      : readCall(score, cursor.bar, typed, grid);
     if (!read.ok) {
       setFault(read.fault);
       return;
