@@ -164,9 +164,8 @@ const placedFingersSchema = z.object({
   picking: z.enum(['p', 'i', 'm', 'a']).optional(),
 });
 
-/** A score to be printed, and how. */
-const printedSheetSchema = z.strictObject({
-  score: documentSchema,
+/** How sheets are printed, and for whom. */
+const sheetLookSchema = z.strictObject({
   paper: z.enum(['a4', 'letter']),
   inks: z.enum(['both', 'black']),
   student: line(scoreLimits.textLength),
@@ -180,10 +179,53 @@ const printedSheetSchema = z.strictObject({
     large: z.boolean(),
     words: z.enum(['do', 'why']).optional(),
   }),
-  /** As the studio grades it. */
-  grade: z.int().min(gradeRange.lowest).max(gradeRange.highest).optional(),
   names: z.enum(['english', 'german']),
+});
+
+/** As the studio grades it. */
+const printedGrade = z.int().min(gradeRange.lowest).max(gradeRange.highest).optional();
+
+/** A score to be printed, and how. */
+const printedSheetSchema = sheetLookSchema.extend({
+  score: documentSchema,
+  grade: printedGrade,
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
+});
+
+/** Most studies that are packed together. */
+const mostPackedStudies = 24;
+
+/** Studies to be packed into one zip: sheet, notes and sound of each. Both hands are worked out anew for the hand given. */
+const newBundleSchema = z.strictObject({
+  title: line(scoreLimits.textLength).min(1),
+  look: sheetLookSchema,
+  hand: handSchema,
+  /** Whether sound is made, too: slow and full, thumb alone, tune alone. */
+  sound: z.boolean(),
+  studies: z
+    .array(
+      z.strictObject({
+        name: line(scoreLimits.textLength).min(1),
+        score: documentSchema,
+        grade: printedGrade,
+      }),
+    )
+    .min(1)
+    .max(mostPackedStudies),
+});
+
+/** Studies being packed, or packed: how many of its files are made, which is being made, and how large it is in bytes. */
+const bundleSchema = z.object({
+  id,
+  title: z.string(),
+  state: z.enum(['waiting', 'working', 'done', 'failed']),
+  filesDone: z.int().min(0),
+  files: z.int().min(1),
+  now: z.string(),
+  bytes: z.int().min(0),
+  /** Why it failed, in a sentence; empty otherwise. */
+  failure: z.string(),
+  madeAt: timestamp,
 });
 
 const ladderWord = z.string().regex(/^[a-z0-9-]{1,48}$/);
@@ -239,6 +281,9 @@ const gradeSayingSchema = z.object({
   saidBy: z.string(),
   saidAt: timestamp,
 });
+
+/** Where a packed bundle is taken from. */
+export const bundleFilePath = (bundleId: string): string => `/api/bundles/${bundleId}/file`;
 
 /** A studio keeps at most so many. */
 export const mostGradeSayings = 200;
@@ -324,6 +369,10 @@ export const endpoints = {
   ),
   dropTuning: endpoint('DELETE', '/api/tunings/:id', undefined, nothing),
   listDrills: endpoint('GET', '/api/ear-drills', undefined, z.array(loggedDrillSchema)),
+  listBundles: endpoint('GET', '/api/bundles', undefined, z.array(bundleSchema)),
+  makeBundle: endpoint('POST', '/api/bundles', newBundleSchema, bundleSchema),
+  /** Gives up what is being made, and forgets it. */
+  dropBundle: endpoint('DELETE', '/api/bundles/:id', undefined, nothing),
   printSheet: fileEndpoint('/api/sheets/pdf', printedSheetSchema, 'application/pdf'),
   logDrill: endpoint('POST', '/api/ear-drills', newDrillSchema, loggedDrillSchema),
 } as const;
@@ -341,6 +390,9 @@ export type Player = z.infer<typeof playerSchema>;
 export type NewPlayer = z.infer<typeof newPlayerSchema>;
 export type NewStudent = z.infer<typeof newStudentSchema>;
 export type Student = z.infer<typeof studentSchema>;
+export type NewBundle = z.infer<typeof newBundleSchema>;
+export type Bundle = z.infer<typeof bundleSchema>;
+export type SheetLook = z.infer<typeof sheetLookSchema>;
 export type HandSettings = z.infer<typeof handSchema>;
 export type OwnForm = z.infer<typeof ownFormSchema>;
 export type OwnPattern = z.infer<typeof ownPatternSchema>;

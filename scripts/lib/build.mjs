@@ -18,8 +18,10 @@ export async function buildServer() {
     say('Building the server …');
     const { build } = await import('esbuild');
     await build({
-      entryPoints: [join(root, 'server/src/main.ts')],
-      outfile: serverBundle,
+      entryPoints: [join(root, 'server/src/main.ts'), join(root, 'server/src/bundles/bundle-process.ts')],
+      outdir: join(root, 'server/dist'),
+      entryNames: '[name]',
+      outExtension: { '.js': '.mjs' },
       bundle: true,
       platform: 'node',
       format: 'esm',

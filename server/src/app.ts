@@ -7,6 +7,8 @@ import type { Pool } from 'pg';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { arrangementRoutes } from './arrangements/routes.ts';
+import type { BundleQueue } from './bundles/queue.ts';
+import { bundleRoutes } from './bundles/routes.ts';
 import type { Config } from './config.ts';
 import type { Database } from './database/connect.ts';
 import { earDrillRoutes } from './ear-drills/routes.ts';
@@ -30,6 +32,8 @@ export interface AppSettings extends Pick<
 > {
   readonly database: Database;
   readonly pool: Pool;
+  /** Absent: nothing is packed. */
+  readonly bundles?: BundleQueue | undefined;
 }
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
@@ -80,6 +84,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     earDrillRoutes(database),
     sheetRoutes(),
   );
+  if (settings.bundles) app.use(bundleRoutes(database, settings.bundles));
   app.use('/api', unknownRoute);
   if (settings.WEB_FOLDER) serveWeb(app, settings.WEB_FOLDER);
   app.use(errorHandler);

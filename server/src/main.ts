@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import { createApp } from './app.ts';
+import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { loadDemo } from './demo/load-demo.ts';
@@ -20,7 +21,8 @@ async function main(config: Config): Promise<void> {
   const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
   // A connection lost while idle is replaced on the next request; it must not end the server.
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
-  const { app, close } = createApp({ ...config, database, pool });
+  const bundles = await startBundleQueue(database, pool);
+  const { app, close } = createApp({ ...config, database, pool, bundles });
   const server = app.listen(config.PORT, config.HOST, (error) => {
     if (error) {
       console.error(
@@ -41,7 +43,9 @@ async function main(config: Config): Promise<void> {
     if (isStopping) return;
     isStopping = true;
     server.close(() => {
-      void close()
+      void bundles
+        .close()
+        .then(close)
         .then(() => Promise.all([database.destroy(), pool.end()]))
         .then(() => process.exit(0));
     });

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import request, { type Agent } from 'supertest';
 import { createApp } from '../src/app.ts';
+import { startBundleQueue } from '../src/bundles/queue.ts';
 import { connect, migrate, type Database } from '../src/database/connect.ts';
 import { loadDemo } from '../src/demo/load-demo.ts';
 import { hashPassword } from '../src/sign-in/password.ts';
@@ -18,12 +19,17 @@ export interface TestStudio {
   readonly teacher: () => Promise<Agent>;
   /** Another studio with one user of the given role, and a browser signed in as that user. */
   readonly stranger: (role: 'teacher' | 'student') => Promise<Agent>;
+  /** Ends what packs bundles, as a server does that is stopped, and starts another. */
+  readonly restartQueue: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
 export const demoTeacher = { email: 'ada@fenwright.example', password: 'only for this test' };
 
-export async function openTestStudio(): Promise<TestStudio> {
+/** `packs`: with a queue that packs bundles, which takes a second to start. */
+export async function openTestStudio({
+  packs = false,
+}: { readonly packs?: boolean } = {}): Promise<TestStudio> {
   if (!adminUrl) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomBytes(6).toString('hex')}`;
   await onServer((client) => client.query(`create database ${name}`));
@@ -32,9 +38,11 @@ export async function openTestStudio(): Promise<TestStudio> {
   const pool = new pg.Pool({ connectionString: url, max: 3 });
   await migrate(database);
   await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
+  let bundles = packs ? await startBundleQueue(database, pool) : undefined;
   const { app, close } = createApp({
     database,
     pool,
+    bundles,
     SESSION_SECRET: randomBytes(32).toString('hex'),
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,
@@ -64,7 +72,12 @@ export async function openTestStudio(): Promise<TestStudio> {
       });
       return signedIn(email, 'a long password');
     },
+    restartQueue: async () => {
+      await bundles?.close();
+      bundles = await startBundleQueue(database, pool);
+    },
     close: async () => {
+      await bundles?.close();
       await close();
       await Promise.all([database.destroy(), pool.end()]);
       await onServer((client) => client.query(`drop database ${name} with (force)`));

@@ -1,7 +1,7 @@
 import { basename } from 'node:path';
 import { fail, ok, type Result } from '@jocund/core/fault';
 import { fingersByBar, layPages, type CallDepth, type Page } from '@jocund/core/engraving';
-import { fingerScore } from '@jocund/core/fingering';
+import { fingerScore, placedFingers } from '@jocund/core/fingering';
 import { notInAbc, writeAbc } from '@jocund/core/formats/abc';
 import { writeNotesCsv } from '@jocund/core/formats/csv';
 import { writeScore } from '@jocund/core/formats/jocund-json';
@@ -17,7 +17,7 @@ import { writeWav } from '@jocund/core/formats/wav';
 import { defaultFretCount, defaultScaleMm, parseTuning, standardTuning } from '@jocund/core/instrument';
 import { withSigns, type NameLanguage } from '@jocund/core/pitch';
 import type { WalkThroughDepth } from '@jocund/core/walk-through';
-import { placeOfNote, type Score } from '@jocund/core/score';
+import type { Score } from '@jocund/core/score';
 import { drawStaff } from '@jocund/core/staff';
 import { layTimeline, renderStereo } from '@jocund/core/sound';
 import { writePdf } from '@jocund/press';
@@ -55,12 +55,7 @@ const writers: Readonly<Record<WrittenFormat, Writer>> = {
 const inksOf = (args: Arguments) => choice(args, 'inks', ['both', 'black'], 'both');
 
 function pagesOf(score: Score, args: Arguments): Page[] {
-  const { notes } = fingerScore(score, fingeringOf(args));
-  const fingers = [...notes].map(([note, { bar, finger, picking }]) => ({
-    place: placeOfNote(bar, note),
-    finger: note.tied ? null : finger,
-    picking: note.tied ? undefined : picking,
-  }));
+  const fingers = placedFingers(fingerScore(score, fingeringOf(args)));
   return layPages(score, {
     shown: withSigns,
     leftHanded: false,

@@ -16,4 +16,5 @@ export { frettingFindings } from './fretting-findings.ts';
 export { pickingFindings } from './picking-findings.ts';
 export { alternatesFrom } from './picking-schools.ts';
 export { typedFindings } from './typed-findings.ts';
+export { placedFingers, type PlacedFingers } from './placed-fingers.ts';
 export { placeMelody, placeMelodySteps, type PlacedMelody } from './place-melody.ts';

@@ -51,12 +51,15 @@ export function teacherFileRoute<Body extends z.ZodType>(
   answer: (call: { readonly body: z.output<Body>; readonly who: SignedIn }) => Promise<Uint8Array>,
 ): void {
   router.post(endpoint.path, async (request, response) => {
-    const who = signedInAs(request, ['teacher']);
+    const who = teacherAsking(request);
     const body = parseBody(endpoint, request.body) as z.output<Body>;
     const file = await answer({ body, who });
     response.type(endpoint.type).send(Buffer.from(file));
   });
 }
+
+/** Who asks, where only a teacher may. */
+export const teacherAsking = (request: Request): SignedIn => signedInAs(request, ['teacher']);
 
 function signedInAs(request: Request, roles: readonly SignedIn['role'][]): SignedIn {
   const who = signedIn(request);

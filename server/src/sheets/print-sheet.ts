@@ -1,23 +1,14 @@
-import type { PrintedSheet } from '@jocund/contract';
+import type { PrintedSheet, SheetLook } from '@jocund/contract';
 import { fingersByBar, layPages } from '@jocund/core/engraving';
 import { shownNames } from '@jocund/core/pitch';
 import { drawStaff } from '@jocund/core/staff';
 import { writePdf } from '@jocund/press';
 
+type Printed = Pick<PrintedSheet, 'score' | 'grade' | 'fingers'>;
+
 /** The pages of a score as PDF, as the handout shows them. */
-export function printSheet({
-  score,
-  paper,
-  inks,
-  student,
-  leftHanded,
-  staff,
-  call,
-  holds,
-  grade,
-  names,
-  fingers,
-}: PrintedSheet): Promise<Uint8Array> {
+export function printSheet({ score, grade, fingers }: Printed, look: SheetLook): Promise<Uint8Array> {
+  const { paper, inks, student, leftHanded, staff, call, holds, names } = look;
   const pages = layPages(score, {
     shown: (text) => shownNames(text, names),
     leftHanded,

@@ -24,6 +24,6 @@ export function sheetRoutes(): Router {
     },
   });
   router.post(endpoints.printSheet.path, limit);
-  teacherFileRoute(router, endpoints.printSheet, ({ body }) => printSheet(body));
+  teacherFileRoute(router, endpoints.printSheet, ({ body }) => printSheet(body, body));
   return router;
 }

@@ -1,1 +1,1 @@
-export { writeWav, type StereoSamples } from './write-wav.ts';
+export { writeMonoWav, writeWav, type StereoSamples } from './write-wav.ts';

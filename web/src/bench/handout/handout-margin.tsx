@@ -15,6 +15,7 @@ import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
 import { SchoolField } from '../school-field.tsx';
 import { useReader } from '../use-reader.ts';
+import { PackPart } from './pack-part.tsx';
 import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
 
@@ -126,6 +127,7 @@ export function HandoutMargin() {
         <PrintButton score={score} />
       </MarginPart>
       <FilesPart score={score} grade={chosen.grade.grade} />
+      <PackPart />
     </Margin>
   );
 }

@@ -1,0 +1,76 @@
+import { endpoints } from '@jocund/contract';
+import type { Pool } from 'pg';
+import PgBoss from 'pg-boss';
+import type { Database } from '../database/connect.ts';
+import { addPart, beginBundle, endBundle, placeBundle } from './repository.ts';
+import { runBundle } from './run-bundle.ts';
+
+const queueName = 'bundles';
+
+/** A ladder with sound takes a minute or two; what takes longer than this is given up. */
+const mostMs = 10 * 60 * 1000;
+/** The database looks after a bundle whose server died: it is taken up again after this. */
+const expireInSeconds = mostMs / 1000 + 60;
+
+/** What makes bundles, one after the other on each server. */
+export interface BundleQueue {
+  readonly add: (bundleId: string) => Promise<void>;
+  /** Stops making a bundle at once where this server makes it; another stops at its next file. */
+  readonly giveUp: (bundleId: string) => void;
+  readonly close: () => Promise<void>;
+}
+
+/** Starts taking bundles from the queue in PostgreSQL. A bundle whose server ends is made anew by the next. */
+export async function startBundleQueue(database: Database, pool: Pool): Promise<BundleQueue> {
+  const boss = new PgBoss({
+    db: { executeSql: (text, values) => pool.query(text, values) },
+    schedule: false,
+  });
+  // A lost connection comes back by itself; the next look at the queue tells whether it did.
+  boss.on('error', (error) => console.error(`The queue of bundles had trouble: ${error.message}`));
+  await boss.start();
+  await boss.createQueue(queueName);
+  const running = new Map<string, AbortController>();
+  let isClosing = false;
+
+  const make = async (id: string): Promise<void> => {
+    const controller = new AbortController();
+    running.set(id, controller);
+    try {
+      const request = await beginBundle(database, id);
+      if (request === undefined) return;
+      let number = 0;
+      const end = await runBundle(
+        endpoints.makeBundle.body.parse(request),
+        {
+          keepBytes: (bytes) => addPart(database, id, number++, bytes),
+          keepPlace: (filesDone, now) => placeBundle(database, id, filesDone, now),
+        },
+        { signal: controller.signal, mostMs },
+      );
+      if (end.kind === 'given-up' && isClosing) throw new Error('The server ends.');
+      if (end.kind !== 'given-up') await endBundle(database, id, end.kind === 'failed' ? end.reason : '');
+    } finally {
+      running.delete(id);
+    }
+  };
+  await boss.work<{ readonly bundleId: string }>(
+    queueName,
+    { pollingIntervalSeconds: 1, batchSize: 1 },
+    async (jobs) => {
+      for (const { data } of jobs) await make(data.bundleId);
+    },
+  );
+
+  return {
+    add: async (bundleId) => {
+      await boss.send(queueName, { bundleId }, { retryLimit: 2, expireInSeconds });
+    },
+    giveUp: (bundleId) => running.get(bundleId)?.abort(),
+    close: async () => {
+      isClosing = true;
+      for (const controller of running.values()) controller.abort();
+      await boss.stop({ graceful: true, close: false, timeout: 5000 });
+    },
+  };
+}
