@@ -176,6 +176,8 @@ const sheetLookSchema = z.strictObject({
     comments: z.boolean(),
     grips: z.boolean(),
     practice: z.boolean(),
+    tuning: z.boolean(),
+    song: z.boolean(),
     large: z.boolean(),
     words: z.enum(['do', 'why']).optional(),
   }),

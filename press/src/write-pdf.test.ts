@@ -28,7 +28,7 @@ const pagesOf = (bars: number, paper: Paper = 'a4') =>
     student: 'Wren Halloway',
   });
 const pdf = async (bars: number, inks: Inks = 'both', paper: Paper = 'a4') =>
-  Buffer.from(await writePdf(pagesOf(bars, paper), { title: 'Bramble', inks }));
+  Buffer.from(await writePdf(pagesOf(bars, paper), { title: 'Bramble', inks, language: 'en' }));
 /** Everything the file draws, its streams unpacked (ISO 32000: FlateDecode). */
 const drawing = (file: Buffer) => {
   const text = file.toString('latin1');
@@ -51,6 +51,16 @@ describe('a sheet as PDF', () => {
     expect((await pdf(4, 'both', 'letter')).toString('latin1')).toMatch(
       /\/MediaBox \[0 0 612\.?0* 792\.?0*\]/,
     );
+  });
+  test('it is tagged for reading aloud: language, title, and what each system plays (ISO 32000-1, 14.7 and 14.8)', async () => {
+    const file = (await pdf(4)).toString('latin1');
+    expect(file).toMatch(/\/MarkInfo/);
+    expect(file).toMatch(/\/Lang \(en\)/);
+    expect(file).toMatch(/\/S \/Document/);
+    expect(file).toMatch(/\/S \/H1/);
+    expect(file).toMatch(/\/S \/P\b/);
+    const drawings = [...file.matchAll(/\/Alt \(((?:[^)\\]|\\.)*)\)/g)].map(([, words]) => words);
+    expect(drawings.join(' ')).toContain('Bar 1: pinch 5+1, hold. Bar 2: pinch 5+1, hold.');
   });
   test('fonts are embedded, and letters map back to text so that it can be selected', async () => {
     const file = (await pdf(4)).toString('latin1');

@@ -27,7 +27,7 @@ const look = {
   leftHanded: false,
   staff: false,
   call: 'strings',
-  holds: { comments: false, grips: false, practice: false, large: false },
+  holds: { comments: false, grips: false, practice: false, tuning: false, song: false, large: false },
   names: 'english',
 };
 const asked = (over: object = {}) => ({

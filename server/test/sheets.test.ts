@@ -22,7 +22,7 @@ const sheet = {
   leftHanded: false,
   staff: false,
   call: 'strings',
-  holds: { comments: false, grips: false, practice: false, large: false },
+  holds: { comments: false, grips: false, practice: false, tuning: false, song: false, large: false },
   names: 'english',
   fingers: [],
 };

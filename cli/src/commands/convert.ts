@@ -49,9 +49,17 @@ const writers: Readonly<Record<WrittenFormat, Writer>> = {
   wav: (score) => ok(writeWav(finished(renderStereo(layTimeline(score), sampleRate)), sampleRate)),
   svg: (score, args) => ok(writeSvg(pagesOf(score, args), inksOf(args))),
   pdf: async (score, args) =>
-    ok(await writePdf(pagesOf(score, args), { title: score.title, inks: inksOf(args) })),
+    ok(
+      await writePdf(pagesOf(score, args), {
+        title: score.title,
+        inks: inksOf(args),
+        language: languageOf(args) === 'german' ? 'de' : 'en',
+      }),
+    ),
 };
 
+const languageOf = (args: Arguments) =>
+  choice<NameLanguage>(args, 'language', ['english', 'german'], 'english');
 const inksOf = (args: Arguments) => choice(args, 'inks', ['both', 'black'], 'both');
 
 function pagesOf(score: Score, args: Arguments): Page[] {
@@ -69,13 +77,15 @@ function pagesOf(score: Score, args: Arguments): Page[] {
       comments: args.flag('comments'),
       grips: args.flag('grips'),
       practice: args.flag('practice'),
+      tuning: args.flag('tuning-plan'),
+      song: args.flag('song'),
       large: args.flag('large'),
       words:
         args.text('words') === undefined
           ? undefined
           : choice<WalkThroughDepth>(args, 'words', ['do', 'why'], 'do'),
     },
-    language: choice<NameLanguage>(args, 'language', ['english', 'german'], 'english'),
+    language: languageOf(args),
   });
 }
 
@@ -83,7 +93,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets] [--comments] [--grips] [--practice] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets] [--comments] [--grips] [--practice] [--tuning-plan] [--song] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -98,6 +108,8 @@ export const convert: Command = {
     comments: 'flag',
     grips: 'flag',
     practice: 'flag',
+    'tuning-plan': 'flag',
+    song: 'flag',
     large: 'flag',
     words: 'text',
     language: 'text',

@@ -2,17 +2,13 @@ import { phrasesOf } from '../form/index.ts';
 import { fingerGrip, mediumHand } from '../hands/index.ts';
 import { commentsOf, commentText, numberOfBar, type PlacedGrip, type Score } from '../score/index.ts';
 import { walkThrough, type WalkThroughSettings } from '../walk-through/index.ts';
+import { fretsText } from '../shapes/index.ts';
 import { drawGrip } from './draw/grip.ts';
 import { gripName } from './grip-name.ts';
+import { heading, headingHeight, type PageBlock } from './page-block.ts';
 import { lineHeight, wrap } from './page-text.ts';
 import { line, rect, text, type Shape } from './shape.ts';
 import { sheetLegend } from './sheet-legend.ts';
-
-/** Something on a page that is never parted over two. */
-export interface PageBlock {
-  readonly height: number;
-  readonly shapes: readonly Shape[];
-}
 
 /** How the sheet is read, and the usual caution. */
 export function drawLegend(score: Score, width: number): PageBlock {
@@ -48,12 +44,6 @@ export const drawComments = (score: Score, width: number): PageBlock[] =>
     };
   });
 
-const headingSize = 19;
-const headingHeight = 34;
-
-const heading = (words: string): Shape =>
-  text(0, 22, words, { size: headingSize, face: 'serif', weight: 700, anchor: 'start' });
-
 /** A grip of the page of grips: wide enough for four frets and its name. */
 const gripCell = { width: 128, box: 76, height: 90, top: 36 } as const;
 
@@ -72,6 +62,7 @@ export function drawGripsPage(score: Score, shown: (name: string) => string, wid
     const top = row === 0 ? headingHeight : 0;
     return {
       height: top + gripCell.top + gripCell.height + 34,
+      says: `Grips, strings 6 to 1: ${own.map((grip) => `${gripName(score, grip, shown)} ${fretsText(grip.frets)}`).join(', ')}.`,
       shapes: [
         ...(row === 0 ? [heading('Grips')] : []),
         ...own.flatMap((grip, index) => {
@@ -114,6 +105,7 @@ export function drawPracticeTable(score: Score, width: number): PageBlock {
   const top = headingHeight + 22;
   return {
     height: top + rows.length * rowHeight + 14,
+    says: `A table to tick off: a row each for ${rows.join(', ')}, a box for each tempo.`,
     shapes: [
       heading('Practice: tick a tempo when it was clean three times'),
       ...tempoSteps.map((share, step) =>

@@ -48,6 +48,11 @@ export function drawHead(score: Score, { shown, student, grade }: HeadOptions, w
   return {
     height: rule + 28 + orderLines.length * lineHeight,
     shapes: [
+      text(0, 30, score.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
+      text(0, 54, byline, { size: 16, anchor: 'start', ink: 'ink1-80' }),
+      ...figureShapes,
+      line(0, rule, width, rule, 'ink1', 3),
+      line(0, rule + 5, width, rule + 5, 'ink1', 0.75),
       ...orderLines.map((words, index) =>
         text(0, rule + 24 + index * lineHeight, words, {
           size: orderSize,
@@ -56,11 +61,6 @@ export function drawHead(score: Score, { shown, student, grade }: HeadOptions, w
           anchor: 'start',
         }),
       ),
-      text(0, 30, score.title, { size: titleSize, face: 'serif', weight: 700, anchor: 'start' }),
-      text(0, 54, byline, { size: 16, anchor: 'start', ink: 'ink1-80' }),
-      ...figureShapes,
-      line(0, rule, width, rule, 'ink1', 3),
-      line(0, rule + 5, width, rule + 5, 'ink1', 0.75),
     ],
   };
 }

@@ -2,6 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { anchors, gradeScore } from '../grading/index.ts';
 import { withSigns } from '../pitch/index.ts';
 import { setSection, type Score } from '../score/index.ts';
+import { parseTuning } from '../instrument/index.ts';
+import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
 import { layPages, type Page, type SheetHolds } from './index.ts';
 
@@ -84,6 +86,42 @@ describe('what a sheet holds', () => {
     expect(withGrips).toContain('Grips');
     const added = withGrips.length - plain.length;
     expect(added).toBe(['Grips', 'C', '3', '2', '1'].length);
+  });
+  test('the way from standard tuning, each turn with what to match it to; none for a piece that is in it', () => {
+    const dropped = {
+      ...pieceOf(4),
+      tuning: { name: 'Drop D', pitches: [...valueOf(parseTuning('drop-d')).pitches] },
+    };
+    const words = wordsOf(lay(dropped, { tuning: true }));
+    expect(words).toContain('Tune it, from standard');
+    expect(words).toContain('string 6 down from E2 to D2');
+    expect(words).toContain('string 6 open an octave from string 4 open');
+    expect(wordsOf(lay(pieceOf(4), { tuning: true }))).not.toContain('Tune it, from standard');
+  });
+  test('the song: words with chords over them, sections that are sung alike once, and how a bar is struck', () => {
+    const sung = pieceOf(4);
+    const bars = sung.bars.map((each, index) => ({
+      ...each,
+      sung:
+        index < 2
+          ? [
+              { tick: 0, text: 'riv-' },
+              { tick: 960, text: 'er' },
+            ]
+          : [],
+    }));
+    const words = wordsOf(lay({ ...sung, bars }, { song: true }));
+    expect(words.filter((each) => each === 'river')).toHaveLength(2);
+    expect(words).toContain('The piece');
+    expect(words).toContain('The picking hand, in most bars');
+    expect(words).toContain('thumb');
+    const twice = setSection(setSection(pieceOf(8), 0, { id: 'a', name: 'Verse' }), 4, {
+      id: 'b',
+      name: 'Again',
+    });
+    const named = wordsOf(lay(twice, { song: true }));
+    expect(named.filter((each) => each === 'Verse').length).toBeGreaterThan(1);
+    expect(named.filter((each) => each === 'Again')).toHaveLength(1);
   });
   test('a table with a row for each phrase and a tempo for each step', () => {
     const words = wordsOf(lay(score, { practice: true }));

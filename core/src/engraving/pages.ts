@@ -1,18 +1,15 @@
+import type { CallEntry } from '../directions/index.ts';
 import { phrasesOf } from '../form/index.ts';
 import type { NameLanguage } from '../pitch/index.ts';
-import type { Score } from '../score/index.ts';
+import { numberOfBar, type Score } from '../score/index.ts';
 import type { WalkThroughDepth } from '../walk-through/index.ts';
 import { drawSheet } from './draw-sheet.ts';
 import type { SheetOptions, SystemPicture } from './draw-system.ts';
-import {
-  drawComments,
-  drawGripsPage,
-  drawLegend,
-  drawPracticeTable,
-  drawWords,
-  type PageBlock,
-} from './page-extras.ts';
+import { drawComments, drawGripsPage, drawLegend, drawPracticeTable, drawWords } from './page-extras.ts';
+import type { PageBlock } from './page-block.ts';
 import { drawFoot, drawHead } from './page-head.ts';
+import { drawSong } from './page-song.ts';
+import { drawTuningPlan } from './page-tuning.ts';
 import type { Shape } from './shape.ts';
 import { sheetMeasures } from './sheet-layout.ts';
 import { gutter } from './sheet-rows.ts';
@@ -45,6 +42,10 @@ export interface PagePart {
   /** Below 1 for a line too wide for the page. */
   readonly scale: number;
   readonly shapes: readonly Shape[];
+  /** For whoever has it read aloud: a title, words read as they stand, a drawing with what it shows, or nothing that belongs to the text. */
+  readonly role: 'title' | 'words' | 'drawing' | 'foot';
+  /** What a drawing shows; empty otherwise. */
+  readonly says: string;
 }
 
 /** A printed page in sheet units. */
@@ -70,6 +71,10 @@ export interface PageOptions extends SheetOptions {
 export interface SheetHolds {
   /** The teacher's comments, under the music. */
   readonly comments?: boolean | undefined;
+  /** The way from standard tuning, before the music. */
+  readonly tuning?: boolean | undefined;
+  /** Words with the chords over them, and how a bar is struck, after the music. */
+  readonly song?: boolean | undefined;
   /** Every grip with its fingers, before the music. */
   readonly grips?: boolean | undefined;
   /** A table to tick off, after the music. */
@@ -102,18 +107,21 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
   const margin = marginMm / unitMm;
   const width = widthMm / unitMm - 2 * margin;
   const bottom = heightMm / unitMm - margin - footHeight;
-  const { systems } = drawSheet(
+  const { systems, calls } = drawSheet(
     score,
     { ...sheetMeasures, width: width - gutter - 1.5, without: tornBy(score) },
     options,
   );
   const head = drawHead(score, options, width);
 
-  const pages: PagePart[][] = [[{ x: margin, y: margin, scale: 1, shapes: head.shapes }]];
+  const pages: PagePart[][] = [
+    [{ x: margin, y: margin, scale: 1, shapes: head.shapes, role: 'title', says: '' }],
+  ];
   let y = margin + head.height;
   const place = (blocks: readonly Placed[]): void => {
-    for (const { shapes, height, scale, gap } of blocks) {
-      pages.at(-1)?.push({ x: margin, y, scale, shapes });
+    for (const { shapes, height, scale, gap, says = '' } of blocks) {
+      const role = says === '' ? 'words' : 'drawing';
+      pages.at(-1)?.push({ x: margin, y, scale, shapes, role, says });
       y += height * scale + gap;
     }
   };
@@ -136,19 +144,22 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
     place(blocks);
   };
   const putBlocks = (blocks: readonly PageBlock[]) => {
-    for (const { shapes, height } of blocks) put([{ shapes, height, scale: 1, gap: 0 }]);
+    for (const block of blocks) put([{ ...block, scale: 1, gap: 0 }]);
   };
   const { holds = {}, language = 'english' } = options;
+  if (holds.tuning) putBlocks(drawTuningPlan(score, options.shown, width));
   if (holds.grips) putBlocks(drawGripsPage(score, options.shown, width));
   for (const phrase of byPhrase(score, systems))
     put(
-      phrase.map(({ shapes, height, width: own }) => ({
+      phrase.map(({ shapes, height, width: own, layout }) => ({
         shapes,
         height,
+        says: layout.bars.map(({ bar }) => barInWords(score, bar, calls[bar])).join(' '),
         scale: Math.min(1, width / own),
         gap: systemGap,
       })),
     );
+  if (holds.song) putBlocks(drawSong(score, options.shown, width));
   if (holds.comments) putBlocks(drawComments(score, width));
   if (holds.words) putBlocks(drawWords(score, { depth: holds.words, language }, width));
   if (holds.practice) putBlocks([drawPracticeTable(score, width)]);
@@ -164,10 +175,16 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
         y: bottom + 8,
         scale: 1,
         shapes: drawFoot(score, options, width, index + 1, pages.length),
+        role: 'foot',
+        says: '',
       },
     ],
   }));
 }
+
+/** What is played in a bar, as it is called. */
+const barInWords = (score: Score, bar: number, calls: readonly CallEntry[] = []): string =>
+  `Bar ${numberOfBar(score, bar)}: ${calls.map(({ text }) => text).join(', ') || 'nothing'}.`;
 
 /** A block with how large it is drawn and what stays free below it. */
 interface Placed extends PageBlock {

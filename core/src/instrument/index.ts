@@ -32,6 +32,7 @@ export {
   type Instrument,
   type NeckPlace,
 } from './fretboard.ts';
+export { referenceWords } from './reference-words.ts';
 export { planRetuning, type RetuningPlan, type StringRetuning } from './retuning-plan.ts';
 export { neckPull, type NeckPull } from './string-pull.ts';
 export { stringSets } from './string-table.ts';

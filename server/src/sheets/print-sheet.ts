@@ -22,5 +22,5 @@ export function printSheet({ score, grade, fingers }: Printed, look: SheetLook):
     language: names,
     signs: { picking: true, fretting: true },
   });
-  return writePdf(pages, { title: score.title, inks });
+  return writePdf(pages, { title: score.title, inks, language: names === 'german' ? 'de' : 'en' });
 }

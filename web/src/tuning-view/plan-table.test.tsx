@@ -1,9 +1,15 @@
-import { parseTuning, planRetuning, type StringNumber, type Tuning } from '@jocund/core/instrument';
+import {
+  parseTuning,
+  planRetuning,
+  referenceWords,
+  type StringNumber,
+  type Tuning,
+} from '@jocund/core/instrument';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { gaugesOf } from '../ui/guitar.ts';
 import { PlanTable } from './plan-table.tsx';
-import { beatWords, centsText, referenceWords, stepWords } from './reference-words.ts';
+import { beatWords, centsText, stepWords } from './reference-words.ts';
 
 afterEach(cleanup);
 

@@ -3,6 +3,7 @@ import {
   concertPitchHz,
   neckPull,
   realMidi,
+  referenceWords,
   stringNumbers,
   type GaugeSet,
   type RetuningPlan,
@@ -17,7 +18,7 @@ import { QueryMark } from '../ui/query-mark.tsx';
 import { BeatEnvelope } from './beat-envelope.tsx';
 import { MatchDrawing } from './match-drawing.tsx';
 import { PullBar } from './pull-bar.tsx';
-import { centsText, referenceWords, stepWords } from './reference-words.ts';
+import { centsText, stepWords } from './reference-words.ts';
 import { TurnDrawing, turnWidth, turnX, type TurnScale } from './turn-drawing.tsx';
 
 interface PlanTableProps {

@@ -1,16 +1,4 @@
-import type { StringRetuning, TuningReference } from '@jocund/core/instrument';
-
-const place = (string: number, fret: number): string =>
-  fret === 0 ? `string ${string} open` : `string ${string} at fret ${fret}`;
-
-/** The two places that are to sound the same, or an octave apart. */
-export const referenceWords = (
-  string: number,
-  { string: other, fret, ownFret, relation }: TuningReference,
-): readonly [other: string, own: string] => [
-  place(other, fret),
-  `${place(string, ownFret)}${relation === 'octave' ? ', an octave' : ''}`,
-];
+import type { StringRetuning } from '@jocund/core/instrument';
 
 /** "−200" with a true minus, "+31". */
 export const centsText = (cents: number): string =>

@@ -51,3 +51,19 @@ test('words come at two depths, and go again', async () => {
   await waitFor(() => expect(onSheet(/^Bar 1: Hold C/)).toBe(false));
   expect(address()).toContain('with=large');
 });
+
+test('the song for singing along, and the call line with frets', async () => {
+  await open('?with=song');
+  expect(onSheet('The picking hand, in most bars')).toBe(true);
+  expect(onSheet(/^3$/)).toBe(true);
+  const frets = () => document.querySelectorAll('.print-sheet text').length;
+  const before = frets();
+  fireEvent.click(screen.getByRole('radio', { name: 'and frets' }));
+  await waitFor(() => expect(frets()).toBeGreaterThan(before));
+  fireEvent.click(screen.getByRole('radio', { name: 'strings' }));
+  fireEvent.click(screen.getByLabelText('Words and chords, and how a bar is struck'));
+  await waitFor(() => expect(onSheet('The picking hand, in most bars')).toBe(false));
+  fireEvent.click(screen.getByLabelText('How to tune it first'));
+  await waitFor(() => expect(address()).toContain('with=tuning'));
+  expect(onSheet('Tune it, from standard')).toBe(false);
+});

@@ -80,6 +80,11 @@ export function HandoutMargin() {
         <div className="mt-3">
           <Tick label="Large print" checked={holds.large} onChange={(large) => setHolds({ large })} />
           <Tick
+            label="How to tune it first"
+            checked={holds.tuning}
+            onChange={(tuning) => setHolds({ tuning })}
+          />
+          <Tick
             label="Grips with their fingers first"
             checked={holds.grips}
             onChange={(grips) => setHolds({ grips })}
@@ -88,6 +93,11 @@ export function HandoutMargin() {
             label="With my comments under the music"
             checked={holds.comments}
             onChange={(comments) => setHolds({ comments })}
+          />
+          <Tick
+            label="Words and chords, and how a bar is struck"
+            checked={holds.song}
+            onChange={(song) => setHolds({ song })}
           />
           <Tick
             label="A practice table to tick off"

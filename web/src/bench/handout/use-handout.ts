@@ -20,19 +20,22 @@ interface Handout {
 }
 
 /** How the address has what a sheet holds: `with=grips words-why`. */
-const flags = ['comments', 'grips', 'practice', 'large'] as const;
+const flags = ['comments', 'grips', 'practice', 'tuning', 'song', 'large'] as const;
 const depths = ['do', 'why'] as const;
 
 function holdsOf(text: string): Holds {
   const words = text.split(' ');
-  const [comments, grips, practice, large] = flags.map((flag) => words.includes(flag)) as [
-    boolean,
-    boolean,
-    boolean,
-    boolean,
-  ];
+  const has = (flag: (typeof flags)[number]) => words.includes(flag);
   const depth = depths.find((each) => words.includes(`words-${each}`));
-  return { comments, grips, practice, large, ...(depth ? { words: depth } : {}) };
+  return {
+    comments: has('comments'),
+    grips: has('grips'),
+    practice: has('practice'),
+    tuning: has('tuning'),
+    song: has('song'),
+    large: has('large'),
+    ...(depth ? { words: depth } : {}),
+  };
 }
 
 const textOf = (holds: Holds): string =>
