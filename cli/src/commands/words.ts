@@ -1,4 +1,4 @@
-import { walkThrough } from '@jocund/core/walk-through';
+import { toldLines, walkThrough } from '@jocund/core/walk-through';
 import { choice, positional, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
 import { handOf } from '../hand.ts';
@@ -18,9 +18,7 @@ export const words: Command = {
     return {
       json: { phrases },
       text: phrases
-        .map(({ title, lines, reasons }) =>
-          [title, ...[...lines, ...reasons].map((line) => `  ${line}`)].join('\n'),
-        )
+        .map((phrase) => [phrase.title, ...toldLines(phrase).map((line) => `  ${line}`)].join('\n'))
         .join('\n\n'),
     };
   },

@@ -1,7 +1,7 @@
 import { phrasesOf } from '../form/index.ts';
 import { fingerGrip, mediumHand } from '../hands/index.ts';
 import { commentsOf, commentText, numberOfBar, type PlacedGrip, type Score } from '../score/index.ts';
-import { walkThrough, type WalkThroughSettings } from '../walk-through/index.ts';
+import { toldLines, walkThrough, type WalkThroughSettings } from '../walk-through/index.ts';
 import { fretsText } from '../shapes/index.ts';
 import { drawGrip } from './draw/grip.ts';
 import { gripName } from './grip-name.ts';
@@ -144,12 +144,12 @@ export const drawWords = (
   words: Pick<WalkThroughSettings, 'depth' | 'language'>,
   width: number,
 ): PageBlock[] =>
-  walkThrough(score, { ...words, hand: mediumHand }).map(({ title, lines, reasons }) => {
-    const told = [...lines, ...reasons].flatMap((each) => wrap(each, width, commentSize));
+  walkThrough(score, { ...words, hand: mediumHand }).map((phrase) => {
+    const told = toldLines(phrase).flatMap((each) => wrap(each, width, commentSize));
     return {
       height: headingHeight + told.length * lineHeight + 10,
       shapes: [
-        heading(title),
+        heading(phrase.title),
         ...told.map((each, index) =>
           text(0, headingHeight + 12 + index * lineHeight, each, {
             size: commentSize,

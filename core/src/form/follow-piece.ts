@@ -47,6 +47,7 @@ function asOf(next: Bar, kept: Bar, old: Bar, now: Bar): Bar {
   const fields = [
     'section',
     'comment',
+    'told',
     'sung',
     'repeatStart',
     'repeatTimes',

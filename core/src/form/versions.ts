@@ -158,12 +158,13 @@ function inPlaceOf(kept: Bar, stood: Bar | undefined, { bars }: Pick<Score, 'bar
     const { id, ...unnamed } = kept;
     return bars.some((each) => each.id === id) ? unnamed : kept;
   }
-  const { section, comment, pickup, repeatStart, repeatTimes, endings } = stood;
+  const { section, comment, told, pickup, repeatStart, repeatTimes, endings } = stood;
   const place = Object.fromEntries(
     Object.entries({
       id: stood.id,
       section,
       comment,
+      told,
       pickup,
       repeatStart,
       repeatTimes,

@@ -110,6 +110,7 @@ function barChanges(was: Bar, now: Bar): string[] {
     ...(isSameValue(overBar(was), overBar(now)) ? [] : ['repeats, tempo or loudness changed']),
     ...(isSameValue(wordsOf(was), wordsOf(now)) ? [] : ['sung words changed']),
     ...(isSameValue(was.comment, now.comment) ? [] : ['comment changed']),
+    ...(isSameValue(was.told, now.told) ? [] : ['own words of the phrase changed']),
     ...(was.sameAs === now.sameAs
       ? []
       : [now.sameAs === undefined ? 'link broken' : 'linked to another bar']),

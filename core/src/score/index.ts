@@ -67,6 +67,7 @@ export {
   bassRoles,
   type Arrival,
   type Bar,
+  type ToldPhrase,
   type BassRole,
   type Comment,
   type DynamicLevel,

@@ -8,6 +8,8 @@ export const scoreLimits = {
   textLength: 200,
   /** UTF-16 units of a comment. */
   commentLength: 2000,
+  /** UTF-16 units of what is told of a phrase. */
+  toldLength: 4000,
   fret: 24,
   sources: 12,
   patterns: 40,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { commentSchema, id } from './comment-schema.ts';
+import { toldListSchema } from './told-schema.ts';
 import { scoreLimits } from './limits.ts';
 import { fret, noteEnding, noteSchema, string, strokeKind, tick } from './note-schema.ts';
 import { pickingSchools } from './picking-schools.ts';
@@ -75,6 +76,8 @@ export const barSchema = z.strictObject({
     .optional(),
   /** What the teacher says about the bar. */
   comment: commentSchema.optional(),
+  /** The phrase that begins here, told in the teacher's own words. */
+  told: toldListSchema.optional(),
   grips: z.array(placedGripSchema).max(scoreLimits.gripsPerBar),
   /** A thumb pattern for this bar, or "by-hand". Absent: the piece's. */
   thumbPattern: line(40).optional(),
@@ -260,6 +263,7 @@ export type GripFrets = z.infer<typeof gripFretsSchema>;
 export type GripFinger = NonNullable<z.infer<typeof placedGripSchema>['fingers']>[number];
 export type PlacedGrip = z.infer<typeof placedGripSchema>;
 export type Bar = z.infer<typeof barSchema>;
+export type ToldPhrase = NonNullable<Bar['told']>[number];
 export type Riff = z.infer<typeof riffSchema>;
 export type KeptVersion = z.infer<typeof keptVersionSchema>;
 export type KeptPassage = z.infer<typeof passageSchema>;

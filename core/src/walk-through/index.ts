@@ -1,4 +1,6 @@
+export { tellPhrase, type OwnWords, type Telling } from './own-words.ts';
 export {
+  toldLines,
   walkThrough,
   type PhraseWords,
   type WalkThroughDepth,

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { mediumHand } from '../hands/index.ts';
 import { blankScore, type Score } from '../score/index.ts';
 import { written } from '../testing/written.ts';
-import { walkThrough, type WalkThroughSettings } from './index.ts';
+import { tellPhrase, toldLines, walkThrough, type WalkThroughSettings } from './index.ts';
 
 const said = (score: Score, over: Partial<WalkThroughSettings> = {}) =>
   walkThrough(score, { depth: 'do', language: 'english', hand: mediumHand, ...over });
@@ -24,6 +24,11 @@ describe('what to do', () => {
   test('a bar that was told is only named; what is hammered over the thumb is said apart', () => {
     expect(phrase?.lines[2]).toBe('Bar 3: as bar 1.');
     expect(phrase?.lines[3]).toContain('2 thumb 4/2, hammer 1/3.');
+  });
+  test('a grip goes by the name that the sheet has for it', () => {
+    const grips = [{ ...song.bars[0]!.grips[0]!, functionName: 'C9' }];
+    const named = { ...song, bars: song.bars.with(0, { ...song.bars[0]!, grips }) };
+    expect(said(named)[0]?.lines[0]).toContain('Hold C9, frets x32010');
   });
   test('sections begin phrases and name them', () => {
     const bars = song.bars.map((bar, index) => (index === 2 ? { ...bar, section: { name: 'Break' } } : bar));
@@ -57,4 +62,35 @@ test('in German chords, verbs and degrees are German: B7 is H7', () => {
   expect(phrase?.reasons.join('\n')).toContain(
     'H7 ist hier die Stufe V7. Im Bass: der Grundton auf Saite 5, die große Terz auf Saite 4.',
   );
+});
+
+describe('in the teacher’s own words', () => {
+  const telling = { depth: 'do', language: 'english' } as const;
+  const [phrase] = said(song);
+  const own = tellPhrase(song, phrase!.phrase, telling, 'Rock between five and four.\nThen lift.');
+  test('they stand in place of those made, at their depth and in their language alone', () => {
+    const [told] = said(own);
+    expect(told?.own).toEqual({ text: 'Rock between five and four.\nThen lift.', fits: true });
+    expect(toldLines(told!)).toEqual(['Rock between five and four.', 'Then lift.']);
+    expect(toldLines(said(own, { depth: 'why' })[0]!)).not.toContain('Then lift.');
+    expect(toldLines(said(own, { language: 'german' })[0]!)).not.toContain('Then lift.');
+  });
+  test('they are kept when the notes change, but no longer told until the teacher says that they fit', () => {
+    const [first, ...others] = own.bars;
+    const changed = { ...own, bars: [{ ...first!, notes: first!.notes.slice(1) }, ...others] };
+    const [told] = said(changed);
+    expect(told?.own).toMatchObject({ fits: false });
+    expect(toldLines(told!)[0]).toMatch(/^Bar 1: Hold C/);
+    const kept = tellPhrase(changed, told!.phrase, telling, told!.own!.text);
+    expect(said(kept)[0]?.own?.fits).toBe(true);
+  });
+  test('fingers and the reader’s hand do not count: the words still fit', () => {
+    const bars = own.bars.map((bar) => ({
+      ...bar,
+      notes: bar.notes.map((note) => ({ ...note, finger: note.fret > 0 ? (4 as const) : undefined })),
+    }));
+    expect(said({ ...own, bars }, { hand: { ...mediumHand, size: 'small' } })[0]?.own?.fits).toBe(true);
+  });
+  test('without words it is told as it is made, and nothing is left behind', () =>
+    expect(tellPhrase(own, phrase!.phrase, telling, '  ')).toEqual(song));
 });

@@ -1,5 +1,5 @@
 import { callLine, countedIn, toldCount, type CallEntry, type CallVerb } from '../directions/index.ts';
-import { phrasesOf } from '../form/index.ts';
+import { phrasesOf, type Phrase } from '../form/index.ts';
 import { firstAlike } from '../grading/index.ts';
 import { fingersText, type FingerMove, type Hand } from '../hands/index.ts';
 import { writtenMidi } from '../instrument/index.ts';
@@ -15,6 +15,7 @@ import {
   type Score,
 } from '../score/index.ts';
 import { fretsText, nameGrip, pieceGrips, type PieceChange, type PieceGrip } from '../shapes/index.ts';
+import { ownWordsOf, type OwnWords } from './own-words.ts';
 import { phraseBooks, type PhraseBook } from './phrase-book.ts';
 
 /** `do` says what to play; `why` also what it is good for. */
@@ -35,7 +36,15 @@ export interface PhraseWords {
   readonly lines: readonly string[];
   /** What it is good for; empty at the depth `do`. */
   readonly reasons: readonly string[];
+  /** What the teacher wrote instead. */
+  readonly own: OwnWords | undefined;
+  /** Its bars from 0. */
+  readonly phrase: Phrase;
 }
+
+/** A phrase as it is told: in the teacher's own words where they still fit, else as it is made. */
+export const toldLines = ({ lines, reasons, own }: PhraseWords): readonly string[] =>
+  own?.fits ? own.text.split('\n') : [...lines, ...reasons];
 
 /** A piece told phrase by phrase: its grips, what is played on each count with strings and frets; with `why` the chords, their bass, what stays and moves, and what to listen for. A bar that was told before is only named. */
 export function walkThrough(score: Score, { depth, language, hand }: WalkThroughSettings): PhraseWords[] {
@@ -48,7 +57,8 @@ export function walkThrough(score: Score, { depth, language, hand }: WalkThrough
     changes,
     fingers: fingersOf(grips),
   };
-  return phrasesOf(score).map(({ first, last }) => {
+  return phrasesOf(score).map((phrase) => {
+    const { first, last } = phrase;
     const bars = Array.from({ length: last - first + 1 }, (_, each) => first + each);
     const fresh = bars.filter((bar) => told.alike[bar] === bar);
     const section = score.bars[first]?.section?.name ?? '';
@@ -58,6 +68,8 @@ export function walkThrough(score: Score, { depth, language, hand }: WalkThrough
       toBar: numberOfBar(score, last),
       lines: bars.flatMap((bar) => barLines(told, bar)),
       reasons: depth === 'why' && fresh.length > 0 ? reasons(told, fresh) : [],
+      own: ownWordsOf(score, phrase, { depth, language }),
+      phrase,
     };
   });
 }
@@ -89,7 +101,11 @@ function barLines({ score, book, alike, calls, fingers }: Told, index: number): 
   if (like !== undefined && like !== index) return [book.asBar(number, numberOfBar(score, like))];
   const holds = bar.grips.map((grip) => {
     const frets = fretsText(grip.frets);
-    return book.hold(chordName(score, soundingFrets(grip), book) ?? frets, frets, fingers.get(frets) ?? '');
+    // As the sheet names it: what the teacher calls it comes first.
+    const name = grip.functionName
+      ? withSigns(book.chord(grip.functionName))
+      : chordName(score, soundingFrets(grip), book);
+    return book.hold(name ?? frets, frets, fingers.get(frets) ?? '');
   });
   const said = calls.filter((entry) => entry.bar === number);
   const { metre, from } = countedIn(score.bars, index);

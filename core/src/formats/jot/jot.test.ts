@@ -113,6 +113,17 @@ describe('written and read again it is the same', () => {
     ),
     section: maybe(fc.record({ name: words, id: maybe(id), thumbPattern: maybe(words) })),
     comment: maybe(fc.record({ do: words })),
+    told: maybe(
+      fc.uniqueArray(
+        fc.record({
+          depth: fc.constantFrom('do', 'why' as const),
+          language: fc.constantFrom('english', 'german' as const),
+          of: fc.nat(0xffffffff).map((value) => value.toString(16).padStart(8, '0')),
+          text: words.map((text) => `${text}\n"${text}"`),
+        }),
+        { selector: ({ depth, language }) => `${depth} ${language}`, minLength: 1, maxLength: 3 },
+      ),
+    ),
     grips: fc.array(grip, { maxLength: 3 }),
     thumbPattern: maybe(fc.oneof(words, fc.constant('by-hand'))),
     beatPatterns: maybe(fc.array(fc.record({ tick, pattern: words }), { maxLength: 2 })),

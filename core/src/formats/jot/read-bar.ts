@@ -11,6 +11,7 @@ import {
   type Riff,
   type Score,
   type Ticks,
+  type ToldPhrase,
   type Voice,
 } from '../../score/index.ts';
 import { findGrips, fretOf, parseChord } from '../../shapes/index.ts';
@@ -127,6 +128,9 @@ export function takeBarEntry(bar: Open<Bar>, name: string, value: string, neck: 
     case 'riff':
       bar.riffs = [...(bar.riffs ?? []), riffOf(bar.metre, value)];
       return;
+    case 'told':
+      bar.told = [...(bar.told ?? []), toldOf(value)];
+      return;
     case 'do':
     case 'why':
       bar.comment = { ...bar.comment, [name]: wordOf(value) };
@@ -134,9 +138,20 @@ export function takeBarEntry(bar: Open<Bar>, name: string, value: string, neck: 
     default:
       throw new Misread(
         `“${name}:” is nothing a bar has`,
-        'Write grips:, thumb:, laid:, tune:, sung:, loud:, do: or why:',
+        'Write grips:, thumb:, laid:, tune:, sung:, loud:, told:, do: or why:',
       );
   }
+}
+
+function toldOf(value: string): ToldPhrase {
+  const [depth = '', language = '', of = '', text = ''] = tokensOf(value);
+  const isOf = /^[0-9a-f]{8}$/.test(of);
+  if ((depth !== 'do' && depth !== 'why') || (language !== 'english' && language !== 'german') || !isOf)
+    throw new Misread(
+      'This is not how a phrase is told',
+      'Write told: do or why, english or german, the eight signs of what it was written for, then the words in quotation marks',
+    );
+  return { depth, language, of, text: wordOf(text) };
 }
 
 function wordOf(token: string): string {

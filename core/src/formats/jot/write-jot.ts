@@ -128,6 +128,9 @@ function barEntries(bar: Bar, usual: Score['bassEnding']): string[] {
       ({ voice, tick, ticks, of, from }) =>
         `riff: ${voiceWord[voice]} ${at(tick)} *${ticks} of=${of} from=*${from}`,
     ),
+    ...(bar.told ?? []).map(
+      ({ depth, language, of, text }) => `told: ${depth} ${language} ${of} ${quoted(text)}`,
+    ),
     ...textEntry('do', bar.comment?.do),
     ...textEntry('why', bar.comment?.why),
   ];

@@ -1,4 +1,4 @@
-import { walkThrough, type WalkThroughDepth } from '@jocund/core/walk-through';
+import { toldLines, walkThrough, type WalkThroughDepth } from '@jocund/core/walk-through';
 import type { NameLanguage } from '@jocund/core/pitch';
 import { useDeferredValue, useMemo } from 'react';
 import { Button } from '../../ui/button.tsx';
@@ -8,6 +8,7 @@ import { useSay } from '../../ui/toast.tsx';
 import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 import { useHand } from '../use-check.ts';
+import { PhraseTold } from './phrase-told.tsx';
 import { useRungs } from './rungs-context.tsx';
 
 const depths = [
@@ -33,10 +34,9 @@ export function WordsView() {
     () => walkThrough(score, { depth, language, hand }),
     [score, depth, language, hand],
   );
+  const isOfPiece = chosen === undefined || chosen.id === 'whole';
   const isEmpty = score.bars.every(({ notes, grips }) => notes.length + grips.length === 0);
-  const text = phrases
-    .map(({ title, lines, reasons }) => [title, ...lines, ...reasons].join('\n'))
-    .join('\n\n');
+  const text = phrases.map((phrase) => [phrase.title, ...toldLines(phrase)].join('\n')).join('\n\n');
   const copy = () =>
     void navigator.clipboard.writeText(text).then(
       () => say('The words are copied.'),
@@ -73,24 +73,13 @@ export function WordsView() {
         behind the slash, its fret.
       </p>
       <div lang={language === 'german' ? 'de' : 'en'}>
-        {phrases.map(({ title, fromBar, lines, reasons }) => (
-          <section key={fromBar} className="border-t-[1.5px] border-ink1 pt-2 pb-3">
-            <h3 className="text-lg">{title}</h3>
-            {lines.map((line) => (
-              <p key={line} className="max-w-[76ch] pt-1">
-                {line}
-              </p>
-            ))}
-            {reasons.length > 0 && (
-              <ul className="mt-2 max-w-[76ch] border-l-[3px] border-ink1-22 pl-3">
-                {reasons.map((reason) => (
-                  <li key={reason} className="text-note pt-1">
-                    {reason}
-                  </li>
-                ))}
-              </ul>
-            )}
-          </section>
+        {phrases.map((phrase) => (
+          <PhraseTold
+            key={`${phrase.fromBar} ${depth} ${language}`}
+            words={phrase}
+            telling={{ depth, language }}
+            isOfPiece={isOfPiece}
+          />
         ))}
       </div>
     </section>
