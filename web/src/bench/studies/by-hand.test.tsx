@@ -1,11 +1,12 @@
 import type { Score } from '@jocund/core/score';
-import { cutLadder } from '@jocund/core/grading';
+import { cutLadder, fittedWeights } from '@jocund/core/grading';
 import { asDocument, withIds } from '@jocund/core/score/document';
 import { written } from '@jocund/core/testing/written';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { act } from 'react';
 import { address, benchRoom, press, refusal, server } from '../../testing/bench-room.tsx';
+import { withByHand } from './rungs-by-hand.ts';
 import { StudiesMargin } from './studies-margin.tsx';
 import { StudiesSheet } from './studies-sheet.tsx';
 
@@ -114,4 +115,15 @@ test('let go, or refused: it is said', async () => {
   answers[`/api/arrangements/${parentId}/rungs`] = [];
   press('As it is cut again');
   expect(await screen.findByRole('button', { name: 'Change it by hand' })).toBeDefined();
+});
+
+test('a rung by hand that is easier than the one before it says so, and so does one that is left behind', () => {
+  const rungs = cutLadder(piece);
+  const kept = (rung: string, own: Score) => ({ ...keptRung(own), own, then: own, rung });
+  const fallsOf = (...all: ReturnType<typeof kept>[]) =>
+    withByHand(rungs, all, 'thumb-first', fittedWeights).map(({ fallsBy }) => fallsBy !== undefined);
+  const last = rungs.at(-1)!;
+  expect(fallsOf()).toEqual(rungs.map(() => false));
+  expect(fallsOf(kept(last.id, cut)).at(-1)).toBe(true);
+  expect(fallsOf(kept(rungs[0]!.id, piece)).slice(0, 2)).toEqual([false, true]);
 });

@@ -132,7 +132,7 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
         data-rung
         tabIndex={isChosen ? 0 : -1}
         aria-pressed={isChosen}
-        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.points.toFixed(1)}: ${rung.adds}${rung.byHand ? `; ${byHandWords(rung.byHand)}` : ''}${rung.isSteep ? `; a steep step of ${step.toFixed(1)}` : ''}`}
+        aria-label={`Rung ${rung.number}, ${rung.name}, grade ${rung.grade.points.toFixed(1)}: ${rung.adds}${rung.byHand ? `; ${byHandWords(rung.byHand)}` : ''}${rung.isSteep ? `; a steep step of ${step.toFixed(1)}` : ''}${rung.fallsBy === undefined ? '' : `; ${fallWords(rung.fallsBy)}`}`}
         className="grid w-full items-center gap-x-4 gap-y-1 px-4.5 py-2.5 text-left hover:bg-white lg:grid-cols-[3rem_minmax(9rem,1fr)_minmax(12rem,20rem)_19rem]"
         onClick={onChoose}
       >
@@ -143,6 +143,11 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
           {rung.byHand && (
             <span className="text-note flex items-center gap-1.5 font-semibold">
               {rung.byHand.isBehind && <QueryMark size={16} />} {byHandWords(rung.byHand)}
+            </span>
+          )}
+          {rung.fallsBy !== undefined && (
+            <span className="text-note flex items-center gap-1.5 font-semibold">
+              <QueryMark size={16} /> {fallWords(rung.fallsBy)}
             </span>
           )}
           {rung.isSteep && (
@@ -157,6 +162,8 @@ function RungRow({ rung, step, isChosen, onChoose }: RowProps) {
     </li>
   );
 }
+
+const fallWords = (points: number): string => `${points.toFixed(1)} easier than the rung before it`;
 
 const byHandWords = ({ followed: { score, byHand }, isBehind }: ByHand): string =>
   `${byHand.length === 0 ? 'by hand, as it is cut' : `${barsInWords(score, byHand)} by hand`}${isBehind ? '; the piece has changed' : ''}`;
