@@ -52,14 +52,22 @@ test('a figure is found by what sounds, laid by a key and by dragging, kept from
     expect(notesOf(score, 0)).toBe(notesOf(fourBars(), 0));
   });
   await test.step('dragged onto bar 3 it is on A: over its open bass', async () => {
-    const row = await list.getByText('Answer on the wire').boundingBox();
-    const cell = await plan.getByRole('button', { name: /^Bar 3:/ }).boundingBox();
-    if (!row || !cell) throw new Error('not on the page');
-    await page.mouse.move(row.x + 20, row.y + 8);
-    await page.mouse.down();
-    await page.mouse.move(row.x + 60, row.y - 20, { steps: 4 });
-    await page.mouse.move(cell.x + cell.width / 2, cell.y + cell.height / 2, { steps: 8 });
-    await page.mouse.up();
+    const target = plan.getByRole('button', { name: /^Bar 3:/ });
+    // What lies under the list may still be moving: it is let go where the bar says that it is over it, else taken up again.
+    await expect(async () => {
+      const row = await list.getByText('Answer on the wire').boundingBox();
+      const cell = await target.boundingBox();
+      if (!row || !cell) throw new Error('not on the page');
+      await page.mouse.move(row.x + 20, row.y + 8);
+      await page.mouse.down();
+      await page.mouse.move(row.x + 60, row.y - 20, { steps: 4 });
+      await page.mouse.move(cell.x + cell.width / 2, cell.y + cell.height / 2, { steps: 8 });
+      try {
+        await expect(target).toHaveAttribute('data-over', '', { timeout: 3000 });
+      } finally {
+        await page.mouse.up();
+      }
+    }).toPass();
     await expect(page.getByText('“Answer on the wire” laid in bar 3.').first()).toBeVisible();
     await waitUntilSaved(page);
     expect(notesOf(await savedScore(page, id), 2)).toMatch(/^t5:0@1 t5:0@2 m\d:\d+@2\.5 t5:0@3/);

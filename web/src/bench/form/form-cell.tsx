@@ -48,6 +48,7 @@ export function FormCellBox({
       ref={setNodeRef}
       type="button"
       data-form-bar={cell.bar}
+      data-over={isOver ? '' : undefined}
       tabIndex={isTabStop ? 0 : -1}
       aria-label={`Bar ${cell.number}: ${words || 'no chord'}, ${stateWords(cell)}${letter ? `, query ${letter}` : ''}`}
       aria-current={isAtCursor ? 'true' : undefined}
