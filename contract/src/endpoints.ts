@@ -164,6 +164,9 @@ const placedFingersSchema = z.object({
   picking: z.enum(['p', 'i', 'm', 'a']).optional(),
 });
 
+/** Most pieces beside the first on one sheet. */
+export const mostAlsoOnSheet = 7;
+
 /** How sheets are printed, and for whom. */
 const sheetLookSchema = z.strictObject({
   paper: z.enum(['a4', 'letter']),
@@ -192,6 +195,17 @@ const printedSheetSchema = sheetLookSchema.extend({
   score: documentSchema,
   grade: printedGrade,
   fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
+  /** Other pieces on the same sheet. */
+  also: z
+    .array(
+      z.strictObject({
+        score: documentSchema,
+        grade: printedGrade,
+        fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
+      }),
+    )
+    .max(mostAlsoOnSheet)
+    .optional(),
 });
 
 /** Most studies that are packed together. */

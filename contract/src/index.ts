@@ -5,6 +5,7 @@ export {
   bundleFilePath,
   endpoints,
   largestBodyBytes,
+  mostAlsoOnSheet,
   mostFigures,
   mostGradeSayings,
   mostOwnForms,

@@ -39,6 +39,14 @@ describe('a sheet printed on the server', () => {
     expect(file).toMatch(/^%PDF-1\.\d/);
     expect(file).toMatch(/\/MediaBox \[0 0 612\.?0* 792\.?0*\]/);
   });
+  test('other pieces stand on it, too, seven at most', async () => {
+    const other = { score: asDocument({ ...score, title: 'Second' }), fingers: [] };
+    const one = await print(teacher, sheet).expect(200);
+    const two = await print(teacher, { ...sheet, also: [other] }).expect(200);
+    const heads = (file: unknown) => (file as Buffer).toString('latin1').match(/\/S \/H1/g)?.length;
+    expect([heads(one.body), heads(two.body)]).toEqual([1, 2]);
+    await print(teacher, { ...sheet, also: Array.from({ length: 8 }, () => other) }).expect(400);
+  });
   test('fingers of the page are printed: the file grows with them', async () => {
     const notes = [{ tick: 0, durationTicks: 960, string: 2 as const, fret: 1, voice: 'melody' as const }];
     const place = { bar: 0, tick: 0, string: 2 as const, voice: 'melody' as const };

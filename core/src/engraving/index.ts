@@ -22,6 +22,7 @@ export { gripName } from './grip-name.ts';
 export { noteValues, splitDuration, valueOf, type NoteValue } from './note-values.ts';
 export {
   layPages,
+  type AlsoOnSheet,
   type Page,
   type PageOptions,
   type PagePart,

@@ -65,17 +65,21 @@ export function drawHead(score: Score, { shown, student, grade }: HeadOptions, w
   };
 }
 
-/** The foot of every page: what it is of, and which page. */
+/** The foot of every page: what it is of, and which page. The tuning is said where all pieces have the same. */
 export function drawFoot(
-  score: Score,
+  scores: readonly Score[],
   { shown }: Pick<HeadOptions, 'shown'>,
   width: number,
-  page: number,
-  of: number,
+  { page, of }: { readonly page: number; readonly of: number },
 ): Shape[] {
-  const words = [score.title, shown(tuningLetters(score.tuning)), score.capo > 0 && `capo ${score.capo}`]
-    .filter(Boolean)
-    .join(' · ');
+  const [first, ...others] = scores;
+  const guitars = new Set(
+    scores.map(({ tuning, capo }) =>
+      [shown(tuningLetters(tuning)), capo > 0 && `capo ${capo}`].filter(Boolean).join(' · '),
+    ),
+  );
+  const more = others.length === 0 ? '' : ` and ${others.length} more`;
+  const words = [`${first?.title ?? ''}${more}`, ...(guitars.size === 1 ? guitars : [])].join(' · ');
   return [
     line(0, 0, width, 0, 'ink1', 0.75),
     text(0, 16, words, label),

@@ -1,4 +1,10 @@
-import { planRetuning, referenceWords, standardTuning, type StringRetuning } from '../instrument/index.ts';
+import {
+  planRetuning,
+  referenceWords,
+  standardTuning,
+  type StringRetuning,
+  type Tuning,
+} from '../instrument/index.ts';
 import type { Score } from '../score/index.ts';
 import { heading, headingHeight, type PageBlock } from './page-block.ts';
 import { lineHeight, wrap } from './page-text.ts';
@@ -8,9 +14,14 @@ const size = 15;
 const rowHeight = 26;
 const column = 300;
 
-/** The way from standard tuning to the piece's: each turn in its order with what to match it to. Nothing for a piece in standard tuning. */
-export function drawTuningPlan(score: Score, shown: (name: string) => string, width: number): PageBlock[] {
-  const { strings, order } = planRetuning(standardTuning, score.tuning);
+/** The way from a tuning to the piece's: each turn in its order with what to match it to. Nothing for a piece that is in it. */
+export function drawTuningPlan(
+  from: Tuning,
+  score: Score,
+  shown: (name: string) => string,
+  width: number,
+): PageBlock[] {
+  const { strings, order } = planRetuning(from, score.tuning);
   if (order.length === 0) return [];
   const steps = order.flatMap((string) => strings.find((each) => each.string === string) ?? []);
   const rows = steps.map((step, index): Shape[] => {
@@ -29,7 +40,7 @@ export function drawTuningPlan(score: Score, shown: (name: string) => string, wi
     {
       height: below + cautions.length * lineHeight + 16,
       shapes: [
-        heading('Tune it, from standard'),
+        heading(`Tune it, from ${from.name === standardTuning.name ? 'standard' : from.name}`),
         ...rows.flat(),
         ...cautions.map((words, index) =>
           text(0, below + 8 + index * lineHeight, words, { size, face: 'narrow', anchor: 'start' }),

@@ -183,3 +183,43 @@ test('a phrase that a page holds is not parted over two', () => {
         if (first !== undefined) expect((first - 1) % 4, byPage.join(' | ')).toBe(0);
     }
 });
+
+describe('several pieces on one sheet', () => {
+  const other: Score = { ...pieceOf(4), title: 'Second', capo: 3, tempoBpm: 132 };
+  const sheet = (also: readonly Score[], holds: SheetHolds = {}) =>
+    layPages(
+      { ...pieceOf(4), title: 'First' },
+      {
+        shown: withSigns,
+        leftHanded: false,
+        signs: { picking: true, fretting: true },
+        paper: 'a4',
+        student: '',
+        holds,
+        also: also.map((score) => ({ score })),
+      },
+    );
+  test('each under its own head, with its own capo and tempo; one legend at the end', () => {
+    const words = wordsOf(sheet([other]));
+    for (const said of ['First', 'Second', '3', '♩ 132']) expect(words).toContain(said);
+    expect(words.join(' ')).toContain('frets count from the capo of each piece');
+    expect(words).toContain('First and 1 more');
+    expect(words.join(' ').match(/Rest every 20 minutes/g)).toHaveLength(1);
+  });
+  test('a head is not left behind at the foot of a page', () => {
+    for (let count = 1; count <= 6; count += 1)
+      for (const { parts } of sheet(Array.from({ length: count }, () => other)))
+        expect(parts.filter(({ role }) => role !== 'foot').at(-1)?.role).not.toBe('title');
+  });
+  test('the second is tuned from the first', () => {
+    const dropped = {
+      ...other,
+      tuning: { name: 'Drop D', pitches: [...valueOf(parseTuning('drop-d')).pitches] },
+    };
+    const words = wordsOf(sheet([dropped, other], { tuning: true }));
+    expect(words).toContain('string 6 down from E2 to D2');
+    expect(words).toContain('Tune it, from Drop D');
+    expect(words).toContain('string 6 up from D2 to E2');
+  });
+  test('alone, nothing of it is said', () => expect(wordsOf(sheet([]))).not.toContain('First and 0 more'));
+});

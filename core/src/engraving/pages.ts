@@ -1,5 +1,6 @@
 import type { CallEntry } from '../directions/index.ts';
 import { phrasesOf } from '../form/index.ts';
+import { standardTuning, type Tuning } from '../instrument/index.ts';
 import type { NameLanguage } from '../pitch/index.ts';
 import { numberOfBar, type Score } from '../score/index.ts';
 import type { WalkThroughDepth } from '../walk-through/index.ts';
@@ -63,15 +64,24 @@ export interface PageOptions extends SheetOptions {
   /** 1 to 8, as the studio grades it; absent: by the weights that ship. */
   readonly grade?: number | undefined;
   readonly holds?: SheetHolds | undefined;
+  /** Other pieces after it, each under its own head, with its own capo, metre and tempo. */
+  readonly also?: readonly AlsoOnSheet[] | undefined;
   /** In which language words of the sheet's own stand. Absent: English. */
   readonly language?: NameLanguage | undefined;
+}
+
+/** Another piece on a sheet. */
+export interface AlsoOnSheet {
+  readonly score: Score;
+  readonly fingers?: SheetOptions['fingers'];
+  readonly grade?: number | undefined;
 }
 
 /** What a printed sheet holds beside the music. */
 export interface SheetHolds {
   /** The teacher's comments, under the music. */
   readonly comments?: boolean | undefined;
-  /** The way from standard tuning, before the music. */
+  /** The way from standard tuning, or from that of the piece before it on the sheet, before the music. */
   readonly tuning?: boolean | undefined;
   /** Words with the chords over them, and how a bar is struck, after the music. */
   readonly song?: boolean | undefined;
@@ -107,21 +117,13 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
   const margin = marginMm / unitMm;
   const width = widthMm / unitMm - 2 * margin;
   const bottom = heightMm / unitMm - margin - footHeight;
-  const { systems, calls } = drawSheet(
-    score,
-    { ...sheetMeasures, width: width - gutter - 1.5, without: tornBy(score) },
-    options,
-  );
-  const head = drawHead(score, options, width);
-
-  const pages: PagePart[][] = [
-    [{ x: margin, y: margin, scale: 1, shapes: head.shapes, role: 'title', says: '' }],
-  ];
-  let y = margin + head.height;
+  const pages: PagePart[][] = [[]];
+  let y = margin;
   const place = (blocks: readonly Placed[]): void => {
-    for (const { shapes, height, scale, gap, says = '' } of blocks) {
-      const role = says === '' ? 'words' : 'drawing';
-      pages.at(-1)?.push({ x: margin, y, scale, shapes, role, says });
+    for (const { shapes, height, scale, gap, role, says = '' } of blocks) {
+      pages
+        .at(-1)
+        ?.push({ x: margin, y, scale, shapes, role: role ?? (says === '' ? 'words' : 'drawing'), says });
       y += height * scale + gap;
     }
   };
@@ -143,27 +145,21 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
     }
     place(blocks);
   };
-  const putBlocks = (blocks: readonly PageBlock[]) => {
-    for (const block of blocks) put([{ ...block, scale: 1, gap: 0 }]);
-  };
-  const { holds = {}, language = 'english' } = options;
-  if (holds.tuning) putBlocks(drawTuningPlan(score, options.shown, width));
-  if (holds.grips) putBlocks(drawGripsPage(score, options.shown, width));
-  for (const phrase of byPhrase(score, systems))
-    put(
-      phrase.map(({ shapes, height, width: own, layout }) => ({
-        shapes,
-        height,
-        says: layout.bars.map(({ bar }) => barInWords(score, bar, calls[bar])).join(' '),
-        scale: Math.min(1, width / own),
-        gap: systemGap,
-      })),
-    );
-  if (holds.song) putBlocks(drawSong(score, options.shown, width));
-  if (holds.comments) putBlocks(drawComments(score, width));
-  if (holds.words) putBlocks(drawWords(score, { depth: holds.words, language }, width));
-  if (holds.practice) putBlocks([drawPracticeTable(score, width)]);
-  putBlocks([drawLegend(score, width)]);
+  const pieces = [{ ...options, score }, ...(options.also ?? []).map((each) => ({ ...options, ...each }))];
+  pieces.forEach((piece, index) => {
+    const before = pieces[index - 1]?.score.tuning ?? standardTuning;
+    for (const blocks of blocksOf(piece.score, piece, { width, before })) put(blocks);
+  });
+  put([
+    {
+      ...drawLegend(
+        pieces.map((each) => each.score),
+        width,
+      ),
+      scale: 1,
+      gap: 0,
+    },
+  ]);
   return pages.map((parts, index) => ({
     widthMm,
     heightMm,
@@ -174,12 +170,57 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
         x: margin,
         y: bottom + 8,
         scale: 1,
-        shapes: drawFoot(score, options, width, index + 1, pages.length),
+        shapes: drawFoot(
+          pieces.map((each) => each.score),
+          options,
+          width,
+          { page: index + 1, of: pages.length },
+        ),
         role: 'foot',
         says: '',
       },
     ],
   }));
+}
+
+/** What a piece has on its pages, top to bottom; what stands in one list stays on one page where that holds it. */
+function blocksOf(
+  score: Score,
+  options: PageOptions,
+  { width, before }: { readonly width: number; readonly before: Tuning },
+): Placed[][] {
+  const { holds = {}, language = 'english', shown } = options;
+  const { systems, calls } = drawSheet(
+    score,
+    { ...sheetMeasures, width: width - gutter - 1.5, without: tornBy(score) },
+    options,
+  );
+  const phrases = byPhrase(score, systems).map((phrase) =>
+    phrase.map(({ shapes, height, width: own, layout }): Placed => ({
+      shapes,
+      height,
+      says: layout.bars.map(({ bar }) => barInWords(score, bar, calls[bar])).join(' '),
+      scale: Math.min(1, width / own),
+      gap: systemGap,
+    })),
+  );
+  const alone = (blocks: readonly PageBlock[]): Placed[][] =>
+    blocks.map((block) => [{ ...block, scale: 1, gap: 0 }]);
+  const head: Placed = { ...drawHead(score, options, width), role: 'title', scale: 1, gap: 0 };
+  const [first = [], ...others] = [
+    ...alone(holds.tuning ? drawTuningPlan(before, score, shown, width) : []),
+    ...alone(holds.grips ? drawGripsPage(score, shown, width) : []),
+    ...phrases,
+  ];
+  return [
+    // A head is not left behind at the foot of a page.
+    [head, ...first],
+    ...others,
+    ...alone(holds.song ? drawSong(score, shown, width) : []),
+    ...alone(holds.comments ? drawComments(score, width) : []),
+    ...alone(holds.words ? drawWords(score, { depth: holds.words, language }, width) : []),
+    ...alone(holds.practice ? [drawPracticeTable(score, width)] : []),
+  ];
 }
 
 /** What is played in a bar, as it is called. */
@@ -188,6 +229,7 @@ const barInWords = (score: Score, bar: number, calls: readonly CallEntry[] = [])
 
 /** A block with how large it is drawn and what stays free below it. */
 interface Placed extends PageBlock {
+  readonly role?: PagePart['role'];
   readonly scale: number;
   readonly gap: number;
 }

@@ -44,7 +44,8 @@ const signs: Readonly<Record<TechniqueWord, string>> = {
 };
 
 /** How to read a printed sheet: every sign that it uses, and no other; then the usual caution. */
-export function sheetLegend({ capo, bars }: Pick<Score, 'capo' | 'bars'>): string {
+export function sheetLegend(scores: readonly Pick<Score, 'capo' | 'bars'>[]): string {
+  const bars = scores.flatMap((score) => score.bars);
   const notes = bars.flatMap((bar) => bar.notes);
   const has = (voice: 'thumb' | 'melody') => notes.some((note) => note.voice === voice);
   const isPinched = bars.some((bar) =>
@@ -62,8 +63,14 @@ export function sheetLegend({ capo, bars }: Pick<Score, 'capo' | 'bars'>): strin
     'Small numbers: fretting fingers',
     ...Object.entries(signs).flatMap(([word, sign]) => (used.has(word as TechniqueWord) ? [sign] : [])),
     ...(bars.some(({ repeatTimes }) => repeatTimes !== undefined) ? ['Dots at a bar line: repeat'] : []),
-    `Strings are numbered 1, thinnest, to 6; frets count from ${capo > 0 ? `the capo at fret ${capo}` : 'the nut'}`,
+    `Strings are numbered 1, thinnest, to 6; frets count from ${countedFrom(scores.map(({ capo }) => capo))}`,
     'Rest every 20 minutes; stop if anything hurts, tingles or goes numb',
   ];
   return `${said.join('. ')}.`;
+}
+
+function countedFrom(capos: readonly number[]): string {
+  const [first = 0] = capos;
+  if (capos.some((capo) => capo !== first)) return 'the capo of each piece';
+  return first > 0 ? `the capo at fret ${first}` : 'the nut';
 }

@@ -1,3 +1,4 @@
+import type { Also } from './use-also.ts';
 import { endpoints, requestFile, type PrintedSheet } from '@jocund/contract';
 import { describeFault, ok, type Result } from '@jocund/core/fault';
 import { layPages, type BarFingers, type Inks, type Paper } from '@jocund/core/engraving';
@@ -25,6 +26,8 @@ export interface Handed {
   readonly holds: PrintedSheet['holds'];
   readonly grade: PrintedSheet['grade'];
   readonly names: PrintedSheet['names'];
+  /** Other pieces on the same sheet. */
+  readonly also?: Also | undefined;
 }
 
 /** How the making of a file is followed and given up. */
@@ -49,7 +52,7 @@ const sampleRate = 44_100;
 /** The writer of each format, loaded when it is first asked for. */
 const writers: Readonly<Record<WrittenFormat, Write>> = {
   pdf: async (
-    { score, inks, student, placedFingers, paper, leftHanded, staff, call, holds, grade, names },
+    { score, inks, student, placedFingers, paper, leftHanded, staff, call, holds, grade, names, also },
     { signal },
   ) =>
     ok(
@@ -66,6 +69,7 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
           holds,
           grade,
           names,
+          ...(also && also.printed.length > 0 ? { also: also.printed } : {}),
         },
         signal,
       }),
@@ -81,7 +85,20 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
     ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(score, { swing: 'applied' }))),
   abc: async ({ score }) => ok((await import('@jocund/core/formats/abc')).writeAbc(score)),
   'text-tab': async ({ score }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(score)),
-  svg: async ({ score, inks, student, fingers, paper, leftHanded, staff, call, holds, grade, names }) => {
+  svg: async ({
+    score,
+    inks,
+    student,
+    fingers,
+    paper,
+    leftHanded,
+    staff,
+    call,
+    holds,
+    grade,
+    names,
+    also,
+  }) => {
     const pages = layPages(score, {
       shown: (text) => shownNames(text, names),
       leftHanded,
@@ -91,6 +108,7 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
       call,
       holds,
       grade,
+      also: also?.drawn,
       language: names,
       staff: staff ? (await import('@jocund/core/staff')).drawStaff : undefined,
       signs: { picking: true, fretting: true },

@@ -7,10 +7,17 @@ import { MarginPart } from '../margin.tsx';
 import { useCheck } from '../use-check.ts';
 import { useReader } from '../use-reader.ts';
 import { fileFormats, takeFile, type FileFormat } from './download.ts';
+import type { Also } from './use-also.ts';
 import { useHandout } from './use-handout.ts';
 
+interface FilesPartProps {
+  readonly score: Score;
+  readonly grade?: number;
+  readonly also?: Also | undefined;
+}
+
 /** The score in every open format, each with what it is good for. */
-export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
+export function FilesPart({ score, grade, also }: FilesPartProps) {
   const { inks, paper, holds } = useHandout();
   const { reader } = useReader();
   const { fingers, checked, isWorking } = useCheck(score);
@@ -49,6 +56,7 @@ export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
         call,
         holds,
         grade,
+        also,
         names: reader.noteNames,
       },
       {
@@ -73,7 +81,7 @@ export function FilesPart({ score, grade }: { score: Score; grade?: number }) {
           >
             <Button
               className="justify-center"
-              disabled={isWorking && format.showsFingers}
+              disabled={(isWorking || also?.isWorking === true) && format.showsFingers}
               onClick={() => take(format)}
             >
               {format.label}

@@ -10,12 +10,14 @@ import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
 import { useRungs } from '../studies/rungs-context.tsx';
+import { AlsoPart } from './also-part.tsx';
 import { FilesPart } from './files-part.tsx';
 import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
 import { SchoolField } from '../school-field.tsx';
 import { useReader } from '../use-reader.ts';
 import { PackPart } from './pack-part.tsx';
+import { useAlso } from './use-also.ts';
 import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
 
@@ -23,7 +25,18 @@ import { useHandout } from './use-handout.ts';
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose, state } = useRungs();
-  const { inks, setInks, paper, setPaper, holds, setHolds, isWrittenOut, setWrittenOut } = useHandout();
+  const {
+    inks,
+    setInks,
+    paper,
+    setPaper,
+    holds,
+    setHolds,
+    isWrittenOut,
+    setWrittenOut,
+    also: alsoIds,
+  } = useHandout();
+  const also = useAlso(alsoIds);
   const { score, playedBars, canBeWrittenOut } = useHandoutScore();
   if (!chosen || !score)
     return (
@@ -134,17 +147,19 @@ export function HandoutMargin() {
             <QueryMark /> {counted(findings.length, 'query', 'queries')} open. It can be printed all the same.
           </p>
         )}
-        <PrintButton score={score} />
+        <PrintButton score={score} isWorkingBeside={also.isWorking} />
       </MarginPart>
-      <FilesPart score={score} grade={chosen.grade.grade} />
+      <AlsoPart missing={also.missing} />
+      <FilesPart score={score} grade={chosen.grade.grade} also={also} />
       <PackPart />
     </Margin>
   );
 }
 
 /** A sheet is not printed before its fingers are on it. */
-function PrintButton({ score }: { score: Score }) {
-  const { isWorking } = useCheck(score);
+function PrintButton({ score, isWorkingBeside }: { score: Score; isWorkingBeside: boolean }) {
+  const check = useCheck(score);
+  const isWorking = check.isWorking || isWorkingBeside;
   return (
     <div className="flex items-center gap-3">
       <Button look="solid" disabled={isWorking} onClick={() => window.print()}>

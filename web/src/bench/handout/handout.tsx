@@ -3,6 +3,7 @@ import { ViewAs } from '../../ui/view-as.tsx';
 import { useRungs } from '../studies/rungs-context.tsx';
 import { useReader } from '../use-reader.ts';
 import { PrintSheet } from './print-sheet.tsx';
+import { useAlso } from './use-also.ts';
 import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
 
@@ -10,7 +11,8 @@ import { useHandout } from './use-handout.ts';
 export function Handout() {
   const { score } = useHandoutScore();
   const { state, chosen } = useRungs();
-  const { inks, paper, holds } = useHandout();
+  const { inks, paper, holds, also: alsoIds } = useHandout();
+  const also = useAlso(alsoIds);
   const { reader } = useReader();
   if (!score && state === 'working')
     return <LoadingNote title="Cutting the ladder" text="The sheet is of one of its rungs. One moment." />;
@@ -30,6 +32,7 @@ export function Handout() {
         student={reader.name}
         holds={holds}
         grade={chosen?.grade.grade}
+        also={also}
       />
     </ViewAs>
   );

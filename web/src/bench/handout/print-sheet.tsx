@@ -9,6 +9,7 @@ import { useSettings } from '../../ui/settings.ts';
 import { useNames } from '../../ui/use-names.ts';
 import { useView } from '../../ui/view-as.tsx';
 import { useCheck } from '../use-check.ts';
+import type { Also } from './use-also.ts';
 
 interface PrintSheetProps {
   readonly score: Score;
@@ -17,10 +18,11 @@ interface PrintSheetProps {
   readonly student: string;
   readonly holds: SheetHolds;
   readonly grade: number | undefined;
+  readonly also: Also;
 }
 
 /** The pages a student gets, the very ones that are printed and taken as a file: in two inks or in black alone. */
-export function PrintSheet({ score, inks, paper, student, holds, grade }: PrintSheetProps) {
+export function PrintSheet({ score, inks, paper, student, holds, grade, also }: PrintSheetProps) {
   const shown = useNames();
   const { leftHanded, noteNames } = useView();
   const { fingers, isWorking } = useCheck(score);
@@ -39,14 +41,23 @@ export function PrintSheet({ score, inks, paper, student, holds, grade }: PrintS
         call,
         holds,
         grade,
+        also: also.drawn,
         language: noteNames,
       }),
-    [score, shown, leftHanded, fingers, paper, student, staff, call, holds, grade, noteNames],
+    [score, shown, leftHanded, fingers, paper, student, staff, call, holds, grade, also.drawn, noteNames],
   );
   return (
-    <article className="print-sheet m-4.5" data-inks={inks} aria-label="Handout" aria-busy={isWorking}>
+    <article
+      className="print-sheet m-4.5"
+      data-inks={inks}
+      aria-label="Handout"
+      aria-busy={isWorking || also.isWorking}
+    >
       <style>{`@page { size: ${paper === 'letter' ? 'letter' : 'A4'}; margin: 0; }`}</style>
       <SpokenSheet score={score} student={student} />
+      {also.drawn.map(({ score: other }, index) => (
+        <SpokenSheet key={index} score={other} student={student} />
+      ))}
       {pages.map((page, index) => (
         <PageDrawn key={index} page={page} />
       ))}

@@ -1,4 +1,4 @@
-import type { PrintedSheet } from '@jocund/contract';
+import { mostAlsoOnSheet, type PrintedSheet } from '@jocund/contract';
 import type { Inks, Paper } from '@jocund/core/engraving';
 import { useMemo } from 'react';
 import { useAddress } from '../../ui/use-address.ts';
@@ -15,6 +15,9 @@ interface Handout {
   readonly isWrittenOut: boolean;
   readonly setWrittenOut: (wanted: boolean) => void;
   readonly setHolds: (change: Partial<Holds>) => void;
+  /** Arrangements of other pieces on the same sheet. */
+  readonly also: readonly string[];
+  readonly setAlso: (arrangementIds: readonly string[]) => void;
   readonly setInks: (inks: Inks) => void;
   readonly setPaper: (paper: Paper) => void;
 }
@@ -46,10 +49,14 @@ export function useHandout(): Handout {
   const { read, write } = useAddress();
   const held = read('with');
   const holds = useMemo(() => holdsOf(held), [held]);
+  const listed = read('also');
+  const also = useMemo(() => listed.split(' ').filter(Boolean).slice(0, mostAlsoOnSheet), [listed]);
   return {
     inks: read('inks') === 'black' ? 'black' : 'both',
     paper: read('paper') === 'letter' ? 'letter' : 'a4',
     holds,
+    also,
+    setAlso: (ids) => write('also', ids.join(' ')),
     isWrittenOut: read('bars') === 'all',
     setWrittenOut: (wanted) => write('bars', wanted ? 'all' : ''),
     setHolds: (change) => write('with', textOf({ ...holds, ...change })),
