@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fingersByBar, layPages } from '@jocund/core/engraving';
-import { fingerScore } from '@jocund/core/fingering';
+import { fingerScore, placedFingers } from '@jocund/core/fingering';
 import { ladderOf } from '@jocund/core/grading';
-import { placeOfNote } from '@jocund/core/score';
+
 import { withSigns } from '@jocund/core/pitch';
 import { writePdf } from '@jocund/press';
 import { root } from './lib/project.mjs';
@@ -43,11 +43,7 @@ for (let run = 0; run < 3; run += 1) {
   const { rungs } = ladderOf(whole);
   rungCount = rungs.length;
   for (const rung of rungs) {
-    const fingers = [...fingerScore(rung.score).notes].map(([note, { bar, finger, picking }]) => ({
-      place: placeOfNote(bar, note),
-      finger: note.tied ? null : finger,
-      picking: note.tied ? undefined : picking,
-    }));
+    const fingers = placedFingers(fingerScore(rung.score));
     const sheet = layPages(rung.score, { ...options, fingers: fingersByBar(fingers) });
     await writePdf(sheet, { title: rung.name, inks: 'both', language: 'en' });
   }
