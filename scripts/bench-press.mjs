@@ -3,7 +3,6 @@ import { join } from 'node:path';
 import { fingersByBar, layPages } from '@jocund/core/engraving';
 import { fingerScore, placedFingers } from '@jocund/core/fingering';
 import { ladderOf } from '@jocund/core/grading';
-
 import { withSigns } from '@jocund/core/pitch';
 import { writePdf } from '@jocund/press';
 import { root } from './lib/project.mjs';
