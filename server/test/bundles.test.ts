@@ -146,6 +146,20 @@ describe('what is refused', () => {
     await teacher.delete(`/api/bundles/${(await bundles())[0]!.id}`).expect(200);
     await make();
   });
+  test('what was asked for and can no longer be read fails, and says so', async () => {
+    for (const { id } of await bundles()) await teacher.delete(`/api/bundles/${id}`);
+    const [known] = await studio
+      .database('users')
+      .where({ role: 'teacher' })
+      .select<{ studio_id: string }[]>('studio_id');
+    const [row] = await studio
+      .database('bundles')
+      .insert({ title: 'Old', files: 3, request: '{}', studio_id: known!.studio_id })
+      .returning<{ id: string }[]>('id');
+    await studio.pack(row!.id);
+    await expect.poll(() => stateOf(row!.id), patience).toBe('failed');
+    expect((await bundles())[0]?.failure).toContain('Pack it again');
+  }, 120_000);
   test('of what was made more than a day ago nothing is kept', async () => {
     for (const { id } of await bundles()) await teacher.delete(`/api/bundles/${id}`);
     const { id } = await make();

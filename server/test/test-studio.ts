@@ -19,6 +19,8 @@ export interface TestStudio {
   readonly teacher: () => Promise<Agent>;
   /** Another studio with one user of the given role, and a browser signed in as that user. */
   readonly stranger: (role: 'teacher' | 'student') => Promise<Agent>;
+  /** Puts a bundle on the queue. */
+  readonly pack: (bundleId: string) => Promise<void>;
   /** Ends what packs bundles, as a server does that is stopped, and starts another. */
   readonly restartQueue: () => Promise<void>;
   readonly close: () => Promise<void>;
@@ -72,6 +74,7 @@ export async function openTestStudio({
       });
       return signedIn(email, 'a long password');
     },
+    pack: async (bundleId) => bundles?.add(bundleId),
     restartQueue: async () => {
       await bundles?.close();
       bundles = await startBundleQueue(database, pool);

@@ -39,9 +39,14 @@ export async function startBundleQueue(database: Database, pool: Pool): Promise<
     try {
       const request = await beginBundle(database, id);
       if (request === undefined) return;
+      const asked = endpoints.makeBundle.body.safeParse(request);
+      if (!asked.success) {
+        await endBundle(database, id, 'What was asked for can no longer be read. Pack it again.');
+        return;
+      }
       let number = 0;
       const end = await runBundle(
-        endpoints.makeBundle.body.parse(request),
+        asked.data,
         {
           keepBytes: (bytes) => addPart(database, id, number++, bytes),
           keepPlace: (filesDone, now) => placeBundle(database, id, filesDone, now),
