@@ -5,15 +5,12 @@ import { documentSchema } from '@jocund/core/score/document';
 import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { endpoint, fileEndpoint } from './endpoint.ts';
-
-/** Fingers a printed sheet may carry: more than a long piece has notes. */
-const mostPrintedFingers = 20_000;
+import { handSchema, id, timestamp } from './fields.ts';
+import { bundleSchema, newBundleSchema, printedSheetSchema } from './sheets.ts';
 
 /** UTF-16 units of what is noted about a person. */
 const noteLength = 1000;
 
-const id = z.uuid();
-const timestamp = z.iso.datetime();
 const name = line(scoreLimits.textLength).min(1);
 
 const userSchema = z.object({
@@ -81,21 +78,6 @@ const playerSchema = z.object({
   archivedAt: timestamp.nullable(),
 });
 
-const spanMm = z.number().min(10).max(250);
-const spanSchema = z
-  .strictObject({ comfortableMm: spanMm, largestMm: spanMm })
-  .refine(
-    ({ comfortableMm, largestMm }) => comfortableMm <= largestMm,
-    'the largest span is at least the comfortable one',
-  );
-
-/** What a person's fretting hand is taken to do; spans only where they were measured. */
-const handSchema = z.strictObject({
-  size: z.enum(['small', 'medium', 'large']),
-  thumbOver: z.boolean(),
-  spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),
-});
-
 const newStudentSchema = z.strictObject({ name, note: line(noteLength) });
 
 const studentSchema = z.object({
@@ -152,98 +134,6 @@ export const unreadableSchema = z.object({
 
 const nothing = z.null();
 
-/** A note's fingers as the page worked them out, with its place. */
-const placedFingersSchema = z.object({
-  place: z.object({
-    bar: z.int().min(0).max(scoreLimits.bars),
-    tick: z.int().min(0),
-    string: z.literal([1, 2, 3, 4, 5, 6]),
-    voice: z.enum(['thumb', 'melody']),
-  }),
-  finger: z.literal([1, 2, 3, 4, 'T']).nullable(),
-  picking: z.enum(['p', 'i', 'm', 'a']).optional(),
-});
-
-/** Most pieces beside the first on one sheet. */
-export const mostAlsoOnSheet = 7;
-
-/** How sheets are printed, and for whom. */
-const sheetLookSchema = z.strictObject({
-  paper: z.enum(['a4', 'letter']),
-  inks: z.enum(['both', 'black']),
-  student: line(scoreLimits.textLength),
-  leftHanded: z.boolean(),
-  staff: z.boolean(),
-  call: z.enum(['strings', 'frets']),
-  holds: z.strictObject({
-    comments: z.boolean(),
-    grips: z.boolean(),
-    practice: z.boolean(),
-    tuning: z.boolean(),
-    song: z.boolean(),
-    large: z.boolean(),
-    words: z.enum(['do', 'why']).optional(),
-  }),
-  names: z.enum(['english', 'german']),
-});
-
-/** As the studio grades it. */
-const printedGrade = z.int().min(gradeRange.lowest).max(gradeRange.highest).optional();
-
-/** A score to be printed, and how. */
-const printedSheetSchema = sheetLookSchema.extend({
-  score: documentSchema,
-  grade: printedGrade,
-  fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
-  /** Other pieces on the same sheet. */
-  also: z
-    .array(
-      z.strictObject({
-        score: documentSchema,
-        grade: printedGrade,
-        fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
-      }),
-    )
-    .max(mostAlsoOnSheet)
-    .optional(),
-});
-
-/** Most studies that are packed together. */
-const mostPackedStudies = 24;
-
-/** Studies to be packed into one zip: sheet, notes and sound of each. Both hands are worked out anew for the hand given. */
-const newBundleSchema = z.strictObject({
-  title: line(scoreLimits.textLength).min(1),
-  look: sheetLookSchema,
-  hand: handSchema,
-  /** Whether sound is made, too: slow and full, thumb alone, tune alone. */
-  sound: z.boolean(),
-  studies: z
-    .array(
-      z.strictObject({
-        name: line(scoreLimits.textLength).min(1),
-        score: documentSchema,
-        grade: printedGrade,
-      }),
-    )
-    .min(1)
-    .max(mostPackedStudies),
-});
-
-/** Studies being packed, or packed: how many of its files are made, which is being made, and how large it is in bytes. */
-const bundleSchema = z.object({
-  id,
-  title: z.string(),
-  state: z.enum(['waiting', 'working', 'done', 'failed']),
-  filesDone: z.int().min(0),
-  files: z.int().min(1),
-  now: z.string(),
-  bytes: z.int().min(0),
-  /** Why it failed, in a sentence; empty otherwise. */
-  failure: z.string(),
-  madeAt: timestamp,
-});
-
 const ladderWord = z.string().regex(/^[a-z0-9-]{1,48}$/);
 
 /** A rung of a piece's ladder that is changed by hand: a piece of its own that still follows. */
@@ -297,9 +187,6 @@ const gradeSayingSchema = z.object({
   saidBy: z.string(),
   saidAt: timestamp,
 });
-
-/** Where a packed bundle is taken from. */
-export const bundleFilePath = (bundleId: string): string => `/api/bundles/${bundleId}/file`;
 
 /** A studio keeps at most so many. */
 export const mostGradeSayings = 200;
@@ -406,16 +293,11 @@ export type Player = z.infer<typeof playerSchema>;
 export type NewPlayer = z.infer<typeof newPlayerSchema>;
 export type NewStudent = z.infer<typeof newStudentSchema>;
 export type Student = z.infer<typeof studentSchema>;
-export type NewBundle = z.infer<typeof newBundleSchema>;
-export type Bundle = z.infer<typeof bundleSchema>;
-export type SheetLook = z.infer<typeof sheetLookSchema>;
-export type HandSettings = z.infer<typeof handSchema>;
 export type OwnForm = z.infer<typeof ownFormSchema>;
 export type OwnPattern = z.infer<typeof ownPatternSchema>;
 export type OwnTuning = z.infer<typeof ownTuningSchema>;
 export type NewDrill = z.infer<typeof newDrillSchema>;
 export type LoggedDrill = z.infer<typeof loggedDrillSchema>;
-export type PrintedSheet = z.infer<typeof printedSheetSchema>;
 export type StaleSave = z.infer<typeof staleSaveSchema>;
 
 /** Thumb patterns of its own that a studio keeps beside the shipped ones. */

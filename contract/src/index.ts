@@ -2,10 +2,8 @@ export { NoAnswer, NoConnection, RefusedRequest, request, requestFile, ServerTro
 export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
-  bundleFilePath,
   endpoints,
   largestBodyBytes,
-  mostAlsoOnSheet,
   mostFigures,
   mostGradeSayings,
   mostOwnForms,
@@ -14,13 +12,10 @@ export {
   staleSaveSchema,
   unreadableSchema,
   type Arrangement,
-  type Bundle,
   type GradedMusic,
-  type HandSettings,
   type KeptGradeSaying,
   type KeptRung,
   type LoggedDrill,
-  type NewBundle,
   type NewDrill,
   type NewGradeSaying,
   type NewPlayer,
@@ -30,8 +25,6 @@ export {
   type OwnTuning,
   type PieceSummary,
   type Player,
-  type PrintedSheet,
-  type SheetLook,
   type RevisionSummary,
   type StaleSave,
   type Student,
@@ -39,3 +32,12 @@ export {
   type User,
 } from './endpoints.ts';
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
+export type { HandSettings } from './fields.ts';
+export {
+  bundleFilePath,
+  mostAlsoOnSheet,
+  type Bundle,
+  type NewBundle,
+  type PrintedSheet,
+  type SheetLook,
+} from './sheets.ts';

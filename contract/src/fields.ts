@@ -1,0 +1,21 @@
+import { z } from 'zod';
+
+export const id = z.uuid();
+export const timestamp = z.iso.datetime();
+
+const spanMm = z.number().min(10).max(250);
+const spanSchema = z
+  .strictObject({ comfortableMm: spanMm, largestMm: spanMm })
+  .refine(
+    ({ comfortableMm, largestMm }) => comfortableMm <= largestMm,
+    'the largest span is at least the comfortable one',
+  );
+
+/** What a person's fretting hand is taken to do; spans only where they were measured. */
+export const handSchema = z.strictObject({
+  size: z.enum(['small', 'medium', 'large']),
+  thumbOver: z.boolean(),
+  spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),
+});
+
+export type HandSettings = z.infer<typeof handSchema>;
