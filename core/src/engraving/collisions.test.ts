@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { withSigns } from '../pitch/index.ts';
 import {
@@ -247,5 +248,71 @@ describe('names over the strings', () => {
     const next = { tick: 480, frets: [...open], functionName: 'C#m7b5/G' };
     const bars = score.bars.map((bar, index) => ({ ...bar, grips: [index === 0 ? held : next] }));
     expect(collisions(draw({ ...score, bars }))).toEqual([]);
+  });
+});
+
+describe('whatever is written', () => {
+  const strings = fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 4 });
+  const moments = fc.uniqueArray(
+    fc.record({ slot: fc.integer({ min: 0, max: 15 }), strings, fret: fc.integer({ min: 0, max: 15 }) }),
+    { selector: ({ slot }) => slot, minLength: 1, maxLength: 16 },
+  );
+  const barOf = (notes: Note[]): Bar => ({
+    metre: { beats: 4, unit: 4 },
+    thumbPattern: 'by-hand',
+    grips: [],
+    notes,
+  });
+  const score = fc.array(moments, { minLength: 1, maxLength: 6 }).map((bars) => ({
+    ...blankScore({ title: 'Dense' }),
+    bars: bars.map((each) =>
+      barOf(
+        each.flatMap((moment) =>
+          moment.strings.map((string) =>
+            note({
+              tick: moment.slot * 240,
+              durationTicks: 240,
+              string: string as 1,
+              fret: moment.fret,
+              voice: string > 3 ? 'thumb' : 'melody',
+            }),
+          ),
+        ),
+      ),
+    ),
+  }));
+  test('digits of the call line and counts keep apart, plates of one string too', () => {
+    fc.assert(
+      fc.property(score, (scattered) => {
+        for (const { shapes, rows } of draw(scattered)) {
+          const row = (base: number) =>
+            shapes
+              .flatMap((each) => (each.kind === 'text' && each.y === base ? [textEdges(each)] : []))
+              .sort((a, b) => a[0] - b[0]);
+          for (const edges of [row(rows.digitBase), row(rows.countBase)])
+            for (const [index, [left]] of edges.entries())
+              expect(left).toBeGreaterThanOrEqual((edges[index - 1]?.[1] ?? -Infinity) - 0.01);
+          const rings = shapes.flatMap((each) => (each.kind === 'ellipse' && each.ry > 9 ? [each] : []));
+          for (const one of rings)
+            for (const other of rings)
+              if (one !== other && one.cy === other.cy)
+                expect(Math.abs(one.cx - other.cx)).toBeGreaterThanOrEqual(one.rx + other.rx - 0.01);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  test('moments stay in order and inside their bar, the bar line last', () => {
+    fc.assert(
+      fc.property(score, (scattered) => {
+        for (const { layout } of draw(scattered))
+          for (const { stops, firstX, x, width } of layout.bars) {
+            const at = stops.map((stop) => stop.x);
+            expect(at).toEqual([...at].sort((a, b) => a - b));
+            expect(firstX + at.at(-1)!).toBeCloseTo(x + width, 6);
+          }
+      }),
+      { numRuns: 60 },
+    );
   });
 });
