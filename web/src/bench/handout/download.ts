@@ -1,7 +1,6 @@
-import type { Also } from './use-also.ts';
-import { endpoints, requestFile, type PrintedSheet } from '@jocund/contract';
+import { endpoints, requestFile, type PrintedSheet, type SheetLook } from '@jocund/contract';
 import { describeFault, ok, type Result } from '@jocund/core/fault';
-import { layPages, type BarFingers, type Inks, type Paper } from '@jocund/core/engraving';
+import { layPages, type BarFingers } from '@jocund/core/engraving';
 import { writeScore } from '@jocund/core/formats/jocund-json';
 import { formats, writtenFormats, type Format, type WrittenFormat } from '@jocund/core/formats/kinds';
 import { shownNames } from '@jocund/core/pitch';
@@ -9,23 +8,17 @@ import type { Score } from '@jocund/core/score';
 import { sent } from '../../api/queries.ts';
 import { fileNameOf, saveFile } from '../../ui/save-file.ts';
 import { startWork } from '../../work/work-client.ts';
+import type { Also } from './use-also.ts';
 
 /** What a file of a handout is made from. */
 export interface Handed {
   readonly score: Score;
-  readonly inks: Inks;
-  readonly student: string;
+  /** How the sheet is set, and for whom. */
+  readonly look: SheetLook;
   readonly fingers: readonly BarFingers[];
   /** The same fingers with their places, as they are sent. */
   readonly placedFingers: PrintedSheet['fingers'];
-  readonly paper: Paper;
-  readonly leftHanded: boolean;
-  /** Whether standard notation stands over the tab. */
-  readonly staff: boolean;
-  readonly call: PrintedSheet['call'];
-  readonly holds: PrintedSheet['holds'];
   readonly grade: PrintedSheet['grade'];
-  readonly names: PrintedSheet['names'];
   /** Other pieces on the same sheet. */
   readonly also?: Also | undefined;
 }
@@ -51,24 +44,14 @@ const sampleRate = 44_100;
 
 /** The writer of each format, loaded when it is first asked for. */
 const writers: Readonly<Record<WrittenFormat, Write>> = {
-  pdf: async (
-    { score, inks, student, placedFingers, paper, leftHanded, staff, call, holds, grade, names, also },
-    { signal },
-  ) =>
+  pdf: async ({ score, look, placedFingers, grade, also }, { signal }) =>
     ok(
       await requestFile(endpoints.printSheet, {
         body: {
+          ...look,
           score: sent(score),
-          inks,
-          student,
           fingers: placedFingers,
-          paper,
-          leftHanded,
-          staff,
-          call,
-          holds,
           grade,
-          names,
           ...(also && also.printed.length > 0 ? { also: also.printed } : {}),
         },
         signal,
@@ -85,28 +68,12 @@ const writers: Readonly<Record<WrittenFormat, Write>> = {
     ok(Uint8Array.from((await import('@jocund/core/formats/midi')).writeMidi(score, { swing: 'applied' }))),
   abc: async ({ score }) => ok((await import('@jocund/core/formats/abc')).writeAbc(score)),
   'text-tab': async ({ score }) => ok((await import('@jocund/core/formats/text-tab')).writeTextTab(score)),
-  svg: async ({
-    score,
-    inks,
-    student,
-    fingers,
-    paper,
-    leftHanded,
-    staff,
-    call,
-    holds,
-    grade,
-    names,
-    also,
-  }) => {
+  svg: async ({ score, look, fingers, grade, also }) => {
+    const { inks, names, staff } = look;
     const pages = layPages(score, {
+      ...look,
       shown: (text) => shownNames(text, names),
-      leftHanded,
       fingers,
-      student,
-      paper,
-      call,
-      holds,
       grade,
       also: also?.drawn,
       language: names,

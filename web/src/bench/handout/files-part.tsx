@@ -2,13 +2,11 @@ import { NoConnection, RefusedRequest } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
-import { useSettings } from '../../ui/settings.ts';
 import { MarginPart } from '../margin.tsx';
 import { useCheck } from '../use-check.ts';
-import { useReader } from '../use-reader.ts';
 import { fileFormats, takeFile, type FileFormat } from './download.ts';
 import type { Also } from './use-also.ts';
-import { useHandout } from './use-handout.ts';
+import { useSheetLook } from './use-sheet-look.ts';
 
 interface FilesPartProps {
   readonly score: Score;
@@ -18,10 +16,8 @@ interface FilesPartProps {
 
 /** The score in every open format, each with what it is good for. */
 export function FilesPart({ score, grade, also }: FilesPartProps) {
-  const { inks, paper, holds } = useHandout();
-  const { reader } = useReader();
+  const look = useSheetLook();
   const { fingers, checked, isWorking } = useCheck(score);
-  const [{ staff, call }] = useSettings();
   const [fault, setFault] = useState<string | undefined>();
   const [making, setMaking] = useState<{ readonly format: FileFormat; readonly share: number } | undefined>();
   const running = useRef<AbortController | undefined>(undefined);
@@ -42,22 +38,15 @@ export function FilesPart({ score, grade, also }: FilesPartProps) {
       format,
       {
         score,
-        inks,
-        paper,
-        student: reader.name,
+        look,
         fingers,
         placedFingers: (checked?.fingers ?? []).map(({ place, finger, picking }) => ({
           place,
           finger,
           picking,
         })),
-        leftHanded: reader.leftHanded,
-        staff,
-        call,
-        holds,
         grade,
         also,
-        names: reader.noteNames,
       },
       {
         signal: controller.signal,

@@ -5,7 +5,6 @@ import { sent } from '../../api/queries.ts';
 import { problemOf } from '../../api/problem.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { useSettings } from '../../ui/settings.ts';
 import { Tick } from '../../ui/tick.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
@@ -13,7 +12,7 @@ import { MarginPart } from '../margin.tsx';
 import { useRungs } from '../studies/rungs-context.tsx';
 import { useReader } from '../use-reader.ts';
 import { useHandoutScore } from './use-handout-score.ts';
-import { useHandout } from './use-handout.ts';
+import { useSheetLook } from './use-sheet-look.ts';
 
 /** Sheet, notes and sound of this study or of the whole ladder, packed on the server into one file to hand out. */
 export function PackPart() {
@@ -21,8 +20,7 @@ export function PackPart() {
   const { rungs, chosen } = useRungs();
   const { score } = useHandoutScore();
   const { reader } = useReader();
-  const { inks, paper, holds } = useHandout();
-  const [{ staff, call }] = useSettings();
+  const look = useSheetLook();
   const { bundles, make, drop } = useBundles();
   const [of, setOf] = useState<'study' | 'ladder'>('study');
   const [sound, setSound] = useState(true);
@@ -32,16 +30,7 @@ export function PackPart() {
   const pack = () =>
     make.mutate({
       title: of === 'study' ? `${whole.title}, ${chosen.name.toLowerCase()}` : `${whole.title}, the ladder`,
-      look: {
-        paper,
-        inks,
-        student: reader.name,
-        leftHanded: reader.leftHanded,
-        staff,
-        call,
-        holds,
-        names: reader.noteNames,
-      },
+      look,
       hand: reader.hand,
       sound,
       studies: chosenStudies.map((each) => ({
