@@ -30,7 +30,7 @@ const sheetLookSchema = z.strictObject({
   student: line(scoreLimits.textLength),
   leftHanded: z.boolean(),
   staff: z.boolean(),
-  call: z.enum(['strings', 'frets']),
+  call: z.enum(['strings', 'frets', 'none']),
   holds: z.strictObject({
     comments: z.boolean(),
     grips: z.boolean(),

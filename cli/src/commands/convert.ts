@@ -72,7 +72,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
     paper: choice(args, 'paper', ['a4', 'letter'], 'a4'),
     student: '',
     staff: args.flag('staff') ? drawStaff : undefined,
-    call: choice<CallDepth>(args, 'call', ['strings', 'frets'], 'strings'),
+    call: choice<CallDepth>(args, 'call', ['strings', 'frets', 'none'], 'strings'),
     holds: {
       comments: args.flag('comments'),
       grips: args.flag('grips'),
@@ -93,7 +93,7 @@ function pagesOf(score: Score, args: Arguments): Page[] {
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets] [--comments] [--grips] [--practice] [--tuning-plan] [--song] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets|none] [--comments] [--grips] [--practice] [--tuning-plan] [--song] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',

@@ -24,8 +24,8 @@ export interface BarMoment {
   readonly reaches: readonly Reach[];
 }
 
-/** What the call line says of each note: its string alone, or its fret, too. */
-export type CallDepth = 'strings' | 'frets';
+/** What the call line says of each note: its string alone, or its fret, too; or that there is no call line. */
+export type CallDepth = 'strings' | 'frets' | 'none';
 
 export const callDigitSize = 20;
 /** A fret beside its string: smaller and in the face of the frets on the tab, so that nobody takes one for the other. */
@@ -97,6 +97,7 @@ function reachOf(note: Note): Reach {
 const remembered: Readonly<Record<CallDepth, WeakMap<Bar, readonly BarMoment[]>>> = {
   strings: new WeakMap(),
   frets: new WeakMap(),
+  none: new WeakMap(),
 };
 
 /** The moments of a bar in order, the first at its start. Worked out once for each bar and depth of the call. */
@@ -138,7 +139,9 @@ function reachesAt(
     ...(notes.some(({ stroke }) => stroke === 'slap')
       ? [half('slap', textWidth('slap', slapSize, 'sans'), 4)]
       : []),
-    ...(said.length > 0 ? [half('call', callDigitsWidth(callDigits(said, call === 'frets')), callGap)] : []),
+    ...(said.length > 0 && call !== 'none'
+      ? [half('call', callDigitsWidth(callDigits(said, call === 'frets')), callGap)]
+      : []),
     ...gripReaches(bar, tick),
     ...(isCounted ? [half('count', textWidth(countAt(bar.metre, tick), countSize, 'sans'), 4)] : []),
     ...(word ? [half('lyric', textWidth(word.text, lyricSize, 'serif', true), 5)] : []),

@@ -8,7 +8,7 @@ export interface Stop {
 }
 
 function eachDepth<T>(make: () => T): Readonly<Record<CallDepth, T>> {
-  return { strings: make(), frets: make() };
+  return { strings: make(), frets: make(), none: make() };
 }
 
 /** Moments never come closer than this, whatever they carry. */

@@ -68,6 +68,7 @@ export function drawSystem(
     lyrics: bars.some((bar) => wordsOf(bar).length > 0),
     sungPitches: bars.some(hasSungPitch),
     staff: options.staff !== undefined,
+    call: options.call !== 'none',
   });
   const frames = layout.bars.flatMap((each) => {
     const bar = score.bars[each.bar];
@@ -112,11 +113,10 @@ function shapesOf(
   const first = layout.bars[0]?.bar ?? 0;
   const untils = new Map(headRooms(score, layout).map(({ bar, until }) => [bar, until]));
   return [
-    ...drawCallFrame(
-      rows,
-      layout.width,
-      frames.some(({ bar }) => hasSungPitch(bar)),
-    ),
+    ...drawCallFrame(rows, layout.width, {
+      call: options.call !== 'none',
+      sungPitches: frames.some(({ bar }) => hasSungPitch(bar)),
+    }),
     ...drawStrings(score, rows, layout.width, options.shown),
     ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
     ...(options.staff?.(score, frames) ?? []),
@@ -190,7 +190,7 @@ export function drawExcerpt(
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
-  const rows = rowsFor({ headLines: 0, lyrics: false, sungPitches: false, staff: false });
+  const rows = rowsFor({ headLines: 0, lyrics: false, sungPitches: false, staff: false, call: true });
   const frames = layout.bars.flatMap((each) => {
     const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];

@@ -170,6 +170,17 @@ describe('what stands over and under the strings', () => {
 });
 
 describe('the call row', () => {
+  test('can be left out: the count stays, next under the tab, and the bar needs no room for it', () => {
+    const score = written(['t6:0@1 m1:0@1 t4:2@2']);
+    const systemOf = (call: SheetOptions['call']) =>
+      drawSheet(score, { ...sheetMeasures, width: 500 }, { ...options, call }).systems[0]!;
+    const [called, bare] = [systemOf('strings'), systemOf('none')];
+    expect(texts(called.shapes)).toEqual(expect.arrayContaining(['call', 'pinch', '6', 'count', '1']));
+    expect(texts(bare.shapes)).toEqual(expect.arrayContaining(['count', '1']));
+    for (const word of ['call', '“', 'pinch', 'thumb']) expect(texts(bare.shapes)).not.toContain(word);
+    expect(bare.rows.countBase - bare.rows.callTop).toBeLessThan(20);
+    expect(called.height - bare.height).toBe(40);
+  });
   test('says each word at its note, and counts the silent ands too', () => {
     const { shapes } = draw([
       note({ string: 6, voice: 'thumb', durationTicks: 960 }),

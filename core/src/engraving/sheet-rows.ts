@@ -34,6 +34,9 @@ const staffHeight = 148;
 /** Room over the staff's highest line: to the A at fret 17 of string 1. */
 const staffRoom = 46;
 
+/** The call line: verbs over strings. */
+const callHeight = 40;
+
 /** What a system needs room for beside grips, strings, call and count. */
 export interface RowNeeds {
   /** Lines of section names and tempos: none to two. */
@@ -41,12 +44,15 @@ export interface RowNeeds {
   readonly lyrics: boolean;
   readonly sungPitches: boolean;
   readonly staff: boolean;
+  /** Whether the call line is written. */
+  readonly call: boolean;
 }
 
 /** The rows of a system that has, or has not, a head, sung words and a singer's own pitches. */
-export function rowsFor({ headLines, lyrics, sungPitches, staff }: RowNeeds): SheetRows {
+export function rowsFor({ headLines, lyrics, sungPitches, staff, call }: RowNeeds): SheetRows {
   const first = headLines === 0 ? 0 : headHeight + (headLines - 1) * headLineHeight;
   const top = first + (staff ? staffHeight : 0);
+  const under = top + (call ? callHeight : 0);
   return {
     headBase: 15,
     gripTop: first + 4,
@@ -58,11 +64,11 @@ export function rowsFor({ headLines, lyrics, sungPitches, staff }: RowNeeds): Sh
     callTop: top + 236,
     verbBase: top + 253,
     digitBase: top + 272,
-    callBottom: top + 276,
-    countBase: top + 293,
-    lyricBase: top + 309,
-    sungBase: top + 325,
-    bottom: top + 300 + (lyrics ? lyricHeight : 0) + (sungPitches ? sungHeight : 0),
+    callBottom: under + 236,
+    countBase: under + 253,
+    lyricBase: under + 269,
+    sungBase: under + 285,
+    bottom: under + 260 + (lyrics ? lyricHeight : 0) + (sungPitches ? sungHeight : 0),
   };
 }
 

@@ -1,7 +1,7 @@
 import { Choice } from '../ui/choice.tsx';
 import { useSettings } from '../ui/settings.ts';
 
-/** Tab alone, or standard notation over it; a call line of strings, or of strings and frets. */
+/** Tab alone, or standard notation over it; a call line of strings, of strings and frets, or none. */
 export function NotationChoice() {
   const [{ staff, call }, set] = useSettings();
   return (
@@ -26,6 +26,7 @@ export function NotationChoice() {
           options={[
             { value: 'strings', label: 'strings' },
             { value: 'frets', label: 'and frets' },
+            { value: 'none', label: 'none' },
           ]}
           onChange={(value) => set({ call: value })}
         />

@@ -75,7 +75,7 @@ export const System = memo(function System({
           x={now - 18.5}
           y={rows.callTop + 1}
           width="37"
-          height={rows.callBottom - rows.callTop - 1}
+          height={Math.max(0, rows.callBottom - rows.callTop - 1)}
           fill="var(--color-brass)"
         />
       )}

@@ -8,8 +8,8 @@ export interface Settings {
   readonly fingers: 'none' | 'picking' | 'both';
   /** Whether standard notation stands over the tab. */
   readonly staff: boolean;
-  /** What the call line says of each note: its string, or its fret, too. */
-  readonly call: 'strings' | 'frets';
+  /** What the call line says of each note: its string, or its fret, too; or that there is none. */
+  readonly call: 'strings' | 'frets' | 'none';
   /** The tuning the guitar is in today, by name or pitches. */
   readonly today: string;
   /** Strings of a guitar that no piece says anything about. */
@@ -29,7 +29,7 @@ const usual: Settings = {
 const choices: { readonly [Name in 'noteNames' | 'fingers' | 'call']: readonly Settings[Name][] } = {
   noteNames: ['english', 'german'],
   fingers: ['none', 'picking', 'both'],
-  call: ['strings', 'frets'],
+  call: ['strings', 'frets', 'none'],
 };
 
 const place = 'jocund-settings';

@@ -37,7 +37,7 @@ export function drawCallRow(
   const { bar, index, rows, x } = frame;
   const said = new Map(entries.map((entry) => [entry.tick, entry]));
   const looks = verbLooks(entries, x);
-  const words = entries.flatMap((entry, position): Shape[] => [
+  const words = (call === 'none' ? [] : entries).flatMap((entry, position): Shape[] => [
     ...drawVerb(entry, frame, looks[position] ?? 'word'),
     ...drawCallDigits(frame, entry.tick, { call }),
   ]);
@@ -132,6 +132,7 @@ export function drawCallDigits(
   tick: number,
   { call, onBrass = false }: { readonly call: CallDepth; readonly onBrass?: boolean },
 ): Shape[] {
+  if (call === 'none') return [];
   const said = bar.notes.filter((note) => note.tick === tick && !note.tied).sort(inPlayingOrder);
   const digits = callDigits(said, call === 'frets');
   const base = rows.digitBase;

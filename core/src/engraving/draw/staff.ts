@@ -88,12 +88,22 @@ export const drawMetre = ({ rows, left, bar }: BarFrame, { beats, unit }: Metre)
 export const drawCallGround = (rows: SheetRows, width: number): Shape =>
   rect(gutter, rows.callTop, width, rows.callBottom - rows.callTop, { fill: 'call' });
 
-/** Rules, quotation mark and names of the call line, the count and, where there are any, the singer's own pitches. */
-export const drawCallFrame = (rows: SheetRows, width: number, hasSungPitches: boolean): Shape[] => [
+/** Rules and names of the call line with its quotation mark, where there is one, of the count and, where there are any, the singer's own pitches. */
+export const drawCallFrame = (
+  rows: SheetRows,
+  width: number,
+  has: { readonly call: boolean; readonly sungPitches: boolean },
+): Shape[] => [
   line(gutter, rows.callTop, gutter + width, rows.callTop, 'ink1', 2),
-  text(20, rows.callTop + 25, '“', { face: 'serif', weight: 900, size: 38 }),
-  text(20, rows.digitBase, 'call', { face: 'serif', italic: true, size: 15 }),
+  ...(has.call
+    ? [
+        text(20, rows.callTop + 25, '“', { face: 'serif', weight: 900, size: 38 }),
+        text(20, rows.digitBase, 'call', { face: 'serif', italic: true, size: 15 }),
+      ]
+    : []),
   text(20, rows.countBase, 'count', { face: 'narrow', size: 12, ink: 'ink1-80' }),
-  ...(hasSungPitches ? [text(20, rows.sungBase, 'sings', { face: 'narrow', size: 12, ink: 'ink1-80' })] : []),
+  ...(has.sungPitches
+    ? [text(20, rows.sungBase, 'sings', { face: 'narrow', size: 12, ink: 'ink1-80' })]
+    : []),
   line(gutter, rows.bottom, gutter + width, rows.bottom, 'ink1-65', 0.75),
 ];
