@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
@@ -53,4 +53,18 @@ test('a piece in words, in two depths and languages', async () => {
   const { stdout } = await run(['words', blues, '--depth', 'why', '--language', 'german']);
   expect(stdout).toContain('H7 ist hier die Stufe V7.');
   expect(await run(['words', blues, '--depth', 'deep'])).toMatchObject({ exitCode: 2 });
+});
+test('an easier place for all notes is looked for when it is asked for', async () => {
+  const shapes = join(folder, 'barre.jot');
+  writeFileSync(
+    shapes,
+    'jot 1\ntitle: Under a barre\nkey: Eb\n\nbar\n  grips: x68886\n  thumb: 5/6 4/8 5/6 4/8\n  tune: 2/8 q 1/6 1/8 2/8\n',
+  );
+  const { elsewhere } = (await answer('simplify', shapes, '--to', '8', '--elsewhere')) as {
+    elsewhere: { tuning: string; capo: number; transpose: number; score: number }[];
+  };
+  expect(elsewhere).toContainEqual(
+    expect.objectContaining({ tuning: 'Standard', capo: 3, transpose: 0, shapeKey: 'C' }),
+  );
+  expect(await answer('simplify', shapes, '--to', '8')).not.toHaveProperty('elsewhere');
 });

@@ -1,17 +1,27 @@
 import { fail } from '@jocund/core/fault';
-import { gradeRange, reductionsInWords, simplify as makeEasier } from '@jocund/core/grading';
+import {
+  easierPlaces,
+  gradeRange,
+  reductionsInWords,
+  simplify as makeEasier,
+  type EasierPlace,
+} from '@jocund/core/grading';
+import { standardTuning, tuningTable } from '@jocund/core/instrument';
+import { keyText } from '@jocund/core/pitch';
 import { beatAt, numberOfBar, type Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
+import { keyWords } from '@jocund/core/tuning-finder';
 import { orRefuse, positional, required, table, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
+import { finished } from '../finished.ts';
 import { plainGrade } from './score.ts';
 
 /** `simplify`: the easier version that loses least, and what it lost. */
 export const simplify: Command = {
   name: 'simplify',
   summary: 'an easier version that loses least of the music',
-  usage: 'FILE --to GRADE',
-  options: { to: 'text' },
+  usage: 'FILE --to GRADE [--elsewhere]',
+  options: { to: 'text', elsewhere: 'flag' },
   run: (args) => {
     const score = readScoreFile(positional(args, 'FILE')[0] ?? '');
     const wanted = wantedGrade(args);
@@ -23,6 +33,7 @@ export const simplify: Command = {
       bars: bars.map((each) => numberOfBar(score, each)),
       what,
     }));
+    const places = args.flag('elsewhere') ? finished(easierPlaces(score, everywhere)) : undefined;
     const { total, ...parts } = easier.loss;
     const answer = {
       study: asDocument(easier.score),
@@ -32,6 +43,7 @@ export const simplify: Command = {
       loss: rounded(total),
       lossOf: Object.fromEntries(Object.entries(parts).map(([part, share]) => [part, rounded(share)])),
       ...(easier.hurdle === undefined ? {} : { hurdle: easier.hurdle }),
+      ...(places ? { elsewhere: places.map(placeOf) } : {}),
     };
     const head = easier.hurdle
       ? `grade ${points.toFixed(1)}; ${wanted} is not reached, ${easier.hurdle.toLowerCase()} stand in the way`
@@ -41,9 +53,43 @@ export const simplify: Command = {
     )
       .map(([part, share]) => `${part} ${percent(share)}`)
       .join(', ')}).`;
-    return { json: answer, text: [head, sum, table(lost.map(lostRow))].join('\n') };
+    return {
+      json: answer,
+      text: [head, sum, table(lost.map(lostRow)), ...(places ? [placesText(places)] : [])].join('\n'),
+    };
   },
 };
+
+/** Every shipped tuning, low capos, every key. */
+const everywhere = {
+  tunings: tuningTable,
+  today: standardTuning,
+  maxCapo: 5,
+  maxTranspose: 6,
+  limit: 12,
+} as const;
+
+const placeOf = ({ grade, found }: EasierPlace) => ({
+  tuning: found.tuning.name,
+  capo: found.capo,
+  transpose: found.transpose,
+  shapeKey: keyText(found.shapeKey),
+  score: plainGrade(grade).score,
+});
+
+const placesText = (places: readonly EasierPlace[]): string =>
+  places.length === 0
+    ? 'No place on the guitar where every note is easier.'
+    : [
+        'Every note elsewhere:',
+        table(
+          places.map(({ grade, found }) => [
+            plainGrade(grade).score.toFixed(1),
+            found.tuning.name,
+            keyWords(found),
+          ]),
+        ),
+      ].join('\n');
 
 function wantedGrade(args: Arguments): number {
   const wanted = Number(required(args, 'to'));

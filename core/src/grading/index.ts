@@ -20,14 +20,17 @@ export {
   type RungId,
 } from './ladder/index.ts';
 export {
+  easierPlaces,
   kindInWords,
   lossFrom,
   reductionsInWords,
   simplify,
   simplifySteps,
+  type EasierPlace,
   type Loss,
   type Reduction,
   type ReductionKind,
+  type PlaceSettings,
   type Simplified,
   type SimplifySettings,
 } from './simplify/index.ts';

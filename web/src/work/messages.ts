@@ -5,11 +5,13 @@ import type { LeftOut } from '@jocund/core/formats/reading';
 import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
 import type {
+  EasierPlace,
   GradedPart,
   GradeSaying,
   GradeWeights,
   Ladder,
   LadderSettings,
+  PlaceSettings,
   Simplified,
   SimplifySettings,
 } from '@jocund/core/grading';
@@ -70,6 +72,11 @@ export interface Tasks {
       readonly only?: TuningSearch['only'];
     };
     readonly output: FoundTuning[];
+  };
+  /** The same notes elsewhere on the guitar, where they are easier. */
+  readonly easierPlaces: {
+    readonly input: { readonly score: Score; readonly settings: PlaceSettings };
+    readonly output: readonly EasierPlace[];
   };
   readonly findGrips: {
     readonly input: {

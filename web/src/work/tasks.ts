@@ -1,6 +1,6 @@
 import { ok } from '@jocund/core/fault';
 import { writeWav } from '@jocund/core/formats/wav';
-import { gradeParts, ladderOf, simplifySteps, studioWeights } from '@jocund/core/grading';
+import { easierPlaces, gradeParts, ladderOf, simplifySteps, studioWeights } from '@jocund/core/grading';
 import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
@@ -23,6 +23,9 @@ const tasks: {
 } = {
   *findTunings({ score, ...search }) {
     return yield* findTunings(passageOf(score), { ...search, guitar: score });
+  },
+  *easierPlaces({ score, settings }) {
+    return yield* easierPlaces(score, settings);
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -114,6 +117,8 @@ export function stepsOf(
   switch (request.task) {
     case 'findTunings':
       return tasks.findTunings(request.input);
+    case 'easierPlaces':
+      return tasks.easierPlaces(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
     case 'checkScore':

@@ -32,6 +32,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   studioWeights: 'tunings',
   gradeParts: 'tunings',
   simplify: 'tunings',
+  easierPlaces: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

@@ -1,4 +1,4 @@
-import { passagesOf, phrasesOf, withVersions } from '../../form/index.ts';
+import { barsAlone, passagesOf, phrasesOf, sectionName, sectionsOf, withVersions } from '../../form/index.ts';
 import { inPlayingOrder, numberOfBar, type Score } from '../../score/index.ts';
 import { distinctBars } from '../distinct-bars.ts';
 import type { GradeWeights } from '../features.ts';
@@ -8,7 +8,7 @@ import { fittedWeights } from '../weights.ts';
 import { cuts, type CutId } from './cuts.ts';
 import { cutWords, ladderPlans, type LadderOrder } from './plans.ts';
 
-type PlainRungId = CutId | 'whole' | `phrase-${number}` | `version-${string}`;
+type PlainRungId = CutId | 'whole' | `phrase-${number}` | `section-${number}` | `version-${string}`;
 export type RungId = PlainRungId | `before-${PlainRungId}`;
 
 /** One study of the ladder, cut from the whole one, with its own measured grade. Numbers count from 1. */
@@ -50,7 +50,9 @@ export function ladderOf(
   score: Score,
   { order = 'thumb-first', eased = [], weights = fittedWeights }: LadderSettings = {},
 ): Ladder {
-  const graded = cutRungs(score, order).map((rung) => ({ ...rung, grade: gradeScore(rung.score, weights) }));
+  const graded = easiestFirst(
+    cutRungs(score, order).map((rung) => ({ ...rung, grade: gradeScore(rung.score, weights) })),
+  );
   const rising = onlyRising(graded);
   const numbered = rising.flatMap((rung, index): Omit<Rung, 'number'>[] => {
     const before = rising[index - 1];
@@ -81,6 +83,13 @@ interface CutRung {
   readonly score: Score;
 }
 type GradedRung = CutRung & { readonly grade: Grade };
+
+/** Sections by themselves have no order of their own: the easiest comes first. */
+function easiestFirst(rungs: readonly GradedRung[]): GradedRung[] {
+  const isSection = ({ id }: GradedRung) => id.startsWith('section-');
+  const sections = rungs.filter(isSection).sort((a, b) => a.grade.points - b.grade.points);
+  return [...sections, ...rungs.filter((rung) => !isSection(rung))];
+}
 
 /** Each rung at least as hard as the ones before it; the whole stays whatever it is. */
 function onlyRising(rungs: readonly GradedRung[]): GradedRung[] {
@@ -118,6 +127,7 @@ function cutRungs(score: Score, order: LadderOrder): CutRung[] {
   const parts = [
     ...(plan?.cuts ?? []).map((id): CutRung => ({ id, ...cutWords[id], score: cuts[id](base) })),
     ...(order === 'phrases' ? phraseRungs(base) : []),
+    ...(order === 'sections' ? sectionRungs(base) : []),
   ]
     .filter(({ score: cut }) => cut.bars.some((bar) => bar.notes.length > 0))
     .filter(({ score: cut }) => notesOf(cut) !== whole)
@@ -135,7 +145,8 @@ function cutRungs(score: Score, order: LadderOrder): CutRung[] {
   const versions = rungVersions.flatMap((label): CutRung[] => {
     const cut = withVersions(score, label);
     if (!cut || notesOf(cut) === notesOf(score)) return [];
-    const adds = `both hands, passages in their ${label} version`;
+    const extra = label === 'basic' ? '' : 'an extra that may be left: ';
+    const adds = `${extra}both hands, passages in their ${label} version`;
     const id = `version-${label}` as const;
     return [{ id, name: `Whole, ${label}`, adds, score: { ...cut, title: `${score.title}: ${label}` } }];
   });
@@ -170,6 +181,31 @@ function phraseRungs(score: Score): CutRung[] {
         },
       ];
     });
+}
+
+/** Each section that brings something new, by itself. */
+function sectionRungs(score: Score): CutRung[] {
+  const isNew = new Set(distinctBars(score));
+  const sections = sectionsOf(score);
+  return sections.length < 2
+    ? []
+    : sections.flatMap((section, index): CutRung[] => {
+        const { first, last } = section;
+        const fresh = [...isNew].filter((bar) => bar >= first && bar <= last).length;
+        if (fresh === 0) return [];
+        const bars =
+          first === last
+            ? `bar ${numberOfBar(score, first)}`
+            : `bars ${numberOfBar(score, first)} to ${numberOfBar(score, last)}`;
+        return [
+          {
+            id: `section-${index + 1}`,
+            name: `${sectionName(section, score)} alone`,
+            adds: `${bars}, as written: ${fresh} new to learn`,
+            score: barsAlone(score, first, last),
+          },
+        ];
+      });
 }
 
 /** Versions that are rungs of their own, in the order a student meets them; others are the teacher’s own affair. */

@@ -71,6 +71,24 @@ test('a steep step is told, and one between halves it', () => {
   expect(between.grade.points).toBeLessThan(high.grade.points);
 });
 
+test('sections come by themselves, the easiest first, under the grip they begin with; one that brings nothing new does not', () => {
+  const named = (name: string, bars: readonly string[]) =>
+    written(bars).bars.map((bar, index) => (index === 0 ? { ...bar, section: { name } } : bar));
+  const riff = 't6:0@1 t6:0@3 m1:3@1.5b m1:0@2 m2:3@2.5h m2:0@3.5p m1:3@4 m1:0@4.5';
+  const verse = ['[022100] t6:0@1 t6:0@3 m1:0@1/2 m1:3@3/2', 't6:0@1 t6:0@3 m2:0@1/4'];
+  const piece = {
+    ...written([]),
+    bars: [...named('Verse', verse), ...named('Riff', [riff]), ...named('Verse again', verse)],
+  };
+  const rungs = cutLadder(piece, { order: 'sections' });
+  expect(rungs.map(({ name, adds }) => `${name}: ${adds}`)).toEqual([
+    'Verse alone: bars 1 to 2, as written: 2 new to learn',
+    'Riff alone: bar 3, as written: 1 new to learn',
+    'Whole: everything, as written',
+  ]);
+  expect(rungs[1]?.score.bars[0]?.grips[0]?.frets).toEqual([0, 2, 2, 1, 0, 0]);
+});
+
 test('phrases that repeat what was learned are no rungs', () => {
   const [a, b] = ['[x32010] m1:0@1/2 m1:3@3/2 t5:3@1', '[320003] m1:3@1/2 m2:0@3/2 t6:3@1'];
   const tune = written([a, b, a, b, a, b, a, b, b, b, b, '[x02010] m1:0@1/4 t5:0@1', a]);

@@ -1,7 +1,7 @@
 import type { CutId } from './cuts.ts';
 
 /** In which order a piece is taught. */
-export type LadderOrder = 'thumb-first' | 'melody-first' | 'skeleton-first' | 'phrases';
+export type LadderOrder = 'thumb-first' | 'melody-first' | 'skeleton-first' | 'phrases' | 'sections';
 
 /** A plan of teaching: its rungs in order, before the whole. */
 export interface LadderPlan {
@@ -11,7 +11,7 @@ export interface LadderPlan {
   readonly cuts: readonly CutId[];
 }
 
-/** Both schools of the trade, and two more (common practice). The phrases plan has a rung for each phrase instead. */
+/** Both schools of the trade, and three more (common practice). Two have a rung for each phrase or section instead of cuts. */
 export const ladderPlans: readonly LadderPlan[] = [
   {
     order: 'thumb-first',
@@ -35,6 +35,12 @@ export const ladderPlans: readonly LadderPlan[] = [
     order: 'phrases',
     name: 'phrase by phrase',
     says: 'As written from the start, one phrase more each time.',
+    cuts: [],
+  },
+  {
+    order: 'sections',
+    name: 'section by section',
+    says: 'Each section by itself, riff, verse or variation, the easiest first; of a variation only what is new counts.',
     cuts: [],
   },
 ];

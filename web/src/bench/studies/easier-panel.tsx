@@ -1,21 +1,16 @@
 import { gradeRange, gradeScore, reductionsInWords, type Simplified } from '@jocund/core/grading';
-import { withEnding } from '@jocund/core/text';
-import { scoreLimits, type Score } from '@jocund/core/score';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { problemOf } from '../../api/problem.ts';
 import { useStudioWeights } from '../../api/grade-sayings.ts';
-import { useCreatePiece } from '../../api/queries.ts';
-import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote, ErrorNote } from '../../ui/notice.tsx';
-import { useSay } from '../../ui/toast.tsx';
 import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 import { StripsBeside } from '../strips-beside.tsx';
-import { usePreview, type Heard } from '../use-preview.ts';
+import { EasierPlaces } from './easier-places.tsx';
 import { LossBars } from './loss-bars.tsx';
 import { ReductionList, type Refused } from './reduction-list.tsx';
 import { useEasier } from './use-easier.ts';
+import { VersionActions } from './version-actions.tsx';
 
 /** How much easier, in grade points. */
 const steps = [
@@ -75,6 +70,7 @@ export function EasierPanel() {
           onRefuse={setRefused}
         />
       )}
+      <EasierPlaces />
     </section>
   );
 }
@@ -115,51 +111,8 @@ function Answer({ easier, wanted, isCurrent, refused, onRefuse }: AnswerProps) {
         <LossBars loss={loss} />
       </div>
       <StripsBeside other={easier.score} signs={['A', 'B']} names={['The piece', 'The easier version']} />
-      <Actions easier={easier} isCurrent={isCurrent} />
+      <VersionActions version={easier.score} isCurrent={isCurrent} laidAs="the easier version" />
       <ReductionList reductions={reductions} refused={refused} onRefuse={onRefuse} />
     </>
   );
 }
-
-function Actions({ easier, isCurrent }: { easier: Simplified; isCurrent: boolean }) {
-  const { edit } = useBench();
-  const preview = usePreview();
-  const create = useCreatePiece();
-  const say = useSay();
-  const heard = useMemo((): Heard => ({ score: easier.score }), [easier.score]);
-  const keep = () =>
-    create.mutate(named(easier.score), {
-      onSuccess: ({ title }) => say(`“${title}” is in the repertoire.`),
-      onError: (error) =>
-        say(
-          problemOf(
-            error,
-            'The server cannot be reached. The version is not kept yet; try again in a moment.',
-          ),
-        ),
-    });
-  return (
-    <p className="flex flex-wrap gap-2 pt-3">
-      <Button look="solid" aria-pressed={preview.heard === heard} onClick={() => preview.toggle(heard)}>
-        {preview.heard === heard ? 'Stop' : 'Hear it'}
-      </Button>
-      <Button disabled={!isCurrent || create.isPending} onClick={keep}>
-        Keep it as a piece
-      </Button>
-      <Button
-        disabled={!isCurrent}
-        onClick={() => {
-          edit((score) => ({ ...easier.score, title: score.title }));
-          say('The piece is the easier version now. Ctrl Z takes it back.');
-        }}
-      >
-        Write it in place of the piece
-      </Button>
-    </p>
-  );
-}
-
-const named = (score: Score): Score => ({
-  ...score,
-  title: withEnding(score.title, ', easier', scoreLimits.textLength),
-});

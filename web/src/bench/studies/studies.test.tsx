@@ -1,6 +1,6 @@
 import { gradeScore } from '@jocund/core/grading';
 import { written } from '@jocund/core/testing/written';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { address, benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { StudiesMargin } from './studies-margin.tsx';
@@ -92,6 +92,20 @@ test('it is kept as a piece of its own', async () => {
     }),
   );
 });
+
+test('all its notes elsewhere on the guitar, where that is easier', async () => {
+  const barred = written(['[x68886] t5:6@1 t4:8@2 t5:6@3 t4:8@4 m2:8@1 m1:6@2 m1:8@3 m2:8@4'], {
+    key: { tonic: 'Eb', mode: 'major' },
+  });
+  const { store } = benchRoom(barred, <StudiesSheet />, { at: '/bench/x/studies?view=easier' });
+  press('Look for an easier place');
+  const place = await screen.findByRole('button', { name: /Standard.*C shapes, capo 3/ });
+  if (place.getAttribute('aria-expanded') === 'false') fireEvent.click(place);
+  fireEvent.click(
+    within(place.closest('li')!).getByRole('button', { name: 'Write it in place of the piece' }),
+  );
+  expect(store.getScore()).toMatchObject({ title: 'Written', capo: 3, key: { tonic: 'C' } });
+}, 30_000);
 
 test('every grade has its two studies', () => {
   open('?view=grades');

@@ -1,8 +1,6 @@
-import { shippedTuningOf, tuningTable } from '@jocund/core/instrument';
 import { placedNotes } from '@jocund/core/score';
 import { keyWords, layScore, type FoundTuning } from '@jocund/core/tuning-finder';
 import { useState } from 'react';
-import { useOwnTunings } from '../../api/tunings.ts';
 import { Excerpt } from '../../score-view/excerpt.tsx';
 import { Button } from '../../ui/button.tsx';
 import { tuningOf, tuningText } from '../../ui/guitar.ts';
@@ -14,22 +12,16 @@ import { useNames } from '../../ui/use-names.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { useKnownTunings } from '../use-known-tunings.ts';
 
 /** Weighs every known tuning, capo and key for the piece as it sounds, in the worker. */
 export function FinderPart() {
   const { score } = useBench();
   const [settings] = useSettings();
-  const { kept } = useOwnTunings();
   const { state, start, cancel } = useWork('findTunings');
   const [maxCapo, setMaxCapo] = useState(5);
   const [maxTranspose, setMaxTranspose] = useState(0);
-  const { wholeSemitones, a4Hz } = score.tuning;
-  // A guitar tuned away as a whole stays so whatever tuning is weighed.
-  const tunings = [
-    ...(shippedTuningOf(score.tuning) ? [] : [score.tuning]),
-    ...tuningTable,
-    ...kept.filter((each) => !shippedTuningOf(each)),
-  ].map(({ name, pitches }) => ({ name, pitches, wholeSemitones, a4Hz }));
+  const tunings = useKnownTunings();
   if (placedNotes(score).length === 0)
     return (
       <div className="mt-4">
