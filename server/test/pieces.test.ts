@@ -30,12 +30,14 @@ const withFret = (score: Score, fret: number) =>
   writeNote(score, { bar: 0, tick: 0, string: 1, voice: 'melody' }, fret, 480);
 
 describe('pieces', () => {
-  test('the demo studio has six, with figures computed from their studies', async () => {
+  test('the demo studio has six a player, with figures computed from their studies and nothing to mend', async () => {
     const pieces = await list();
     expect(pieces.map(({ title }) => title)).toEqual(
       [...pieces.map(({ title }) => title)].sort((a, b) => a.localeCompare(b)),
     );
-    expect(pieces).toHaveLength(6);
+    const players = new Set(pieces.map(({ player }) => player));
+    const after = [...players].map((name) => pieces.filter(({ player }) => player === name).length);
+    expect(after.sort()).toEqual([6, 6, 6, 6, 6, 7]);
     expect(
       pieces.every(
         ({ errorCount, warningCount, gradePoints }) => errorCount + warningCount === 0 && gradePoints > 1,
@@ -231,6 +233,6 @@ describe('studios are closed to each other', () => {
 
 test('players come with their thumbs, students by name', async () => {
   const players = (await teacher.get('/api/players').expect(200)).body as { thumbPattern: string }[];
-  expect(new Set(players.map(({ thumbPattern }) => thumbPattern)).size).toBe(3);
+  expect(new Set(players.map(({ thumbPattern }) => thumbPattern)).size).toBe(4);
   expect((await teacher.get('/api/students').expect(200)).body).toHaveLength(4);
 });

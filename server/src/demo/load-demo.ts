@@ -1,8 +1,10 @@
+import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describeFault } from '@jocund/core/fault';
 import { openFigure, type Figure } from '@jocund/core/figures';
 import { readScore } from '@jocund/core/formats/jocund-json';
+import { readJot } from '@jocund/core/formats/jot';
 import type { Score } from '@jocund/core/score';
 import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
@@ -62,8 +64,12 @@ export async function loadDemo(database: Database, folder: string, password: str
   for (const score of studies) await createPiece(database, { studioId, name: demo.teacher.name }, score);
 }
 
+/** The six pieces that show every stage are Jocund files; those that players are measured from are plain text. */
 async function readDemoScore(folder: string, name: string): Promise<Score> {
-  const score = readScore(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
+  const jot = join(folder, 'corpus', `${name}.jot`);
+  const score = existsSync(jot)
+    ? readJot(await readFile(jot, 'utf8'))
+    : readScore(await readFile(join(folder, `${name}.jocund.json`), 'utf8'));
   if (!score.ok) throw new Error(`demo piece ${name}: ${describeFault(score.fault)}`);
   return score.value;
 }
