@@ -1,0 +1,55 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, expect, test } from 'vitest';
+import { answer } from './answer.ts';
+import { run } from './run.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'jocund-style-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const corpus = (name: string) => join(import.meta.dirname, `../../demo/corpus/${name}.jot`);
+const blues = [corpus('cinder-lane-blues'), corpus('rope-and-bucket')];
+const rags = [corpus('brass-key-rag'), corpus('pickle-street')];
+
+interface Trait {
+  readonly id: string;
+  readonly values: readonly {
+    readonly value: string;
+    readonly share: number;
+    readonly examples: readonly object[];
+  }[];
+}
+
+test('a manner with its figures, the bars that show them, and a card for the student', async () => {
+  const measured = (await answer('style', ...blues)) as { traits: Trait[]; card: string[]; profile: object };
+  expect(measured).toMatchObject({ name: 'Corwin Tulk', pieces: 2, bars: 26 });
+  const kinds = measured.traits.find(({ id }) => id === 'thumb-kind')!;
+  expect(kinds.values[0]).toMatchObject({ value: 'one string' });
+  expect(kinds.values[0]!.share).toBeGreaterThan(0.8);
+  expect(kinds.values[0]!.examples[0]).toEqual({ piece: 'Cinder Lane Blues', bar: 1 });
+  expect(measured.card[0]).toBe('The thumb stays on one string, under the palm.');
+});
+test('two manners: a measured one beside scores, what tells them apart first', async () => {
+  const file = join(folder, 'rags.json');
+  writeFileSync(file, JSON.stringify(await answer('style', ...rags)));
+  const compared = (await answer('style-compare', blues.join(','), file)) as {
+    distance: number;
+    traits: { id: string; apart: number }[];
+  };
+  expect(compared).toMatchObject({ one: 'Corwin Tulk', other: 'Hetta Marrowby' });
+  expect(compared.traits.slice(0, 6).map(({ id }) => id)).toContain('thumb-ending');
+  const alike = (await answer('style-compare', file, file)) as { distance: number };
+  expect(alike.distance).toBe(0);
+  expect(compared.distance).toBeGreaterThan(0.05);
+});
+test('bad input', async () => {
+  const broken = join(folder, 'broken.json');
+  writeFileSync(broken, '{"format": "jocund-style", ');
+  expect(await run(['style'])).toMatchObject({ exitCode: 2 });
+  expect(await run(['style', join(folder, 'none.jot')])).toMatchObject({ exitCode: 1 });
+  expect(await run(['style-compare', broken, blues[0]!])).toMatchObject({
+    exitCode: 1,
+    stderr: expect.stringContaining('is no readable JSON'),
+  });
+  expect(await run(['style-compare', blues[0]!])).toMatchObject({ exitCode: 2 });
+});

@@ -1,0 +1,19 @@
+export {
+  distanceOf,
+  nearest,
+  tellingWeights,
+  traitDistances,
+  type DistanceSettings,
+  type MeasuredPlayer,
+  type TraitDistance,
+  type TraitWeights,
+} from './distance.ts';
+export { evidenceOf, type PieceEvidence } from './evidence.ts';
+export { profileOf, type ExampleBar, type Profile, type ProfileTrait, type ProfileValue } from './profile.ts';
+export type { Spread } from './bootstrap.ts';
+export { compareManners, type ComparedTrait, type ComparedValue } from './compare.ts';
+export { openStyle, styleDocument, type StyleDocument } from './style-document.ts';
+export { styleCard } from './style-card.ts';
+export { metricalWeight, syncopationOf } from './syncopation.ts';
+export { traitGroups, type Trait, type TraitGroup } from './trait.ts';
+export { traitNamed, traits } from './traits/index.ts';

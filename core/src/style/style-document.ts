@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { fail, ok, type Result } from '../fault/index.ts';
+import type { PieceEvidence } from './evidence.ts';
+
+const value = z.union([z.string().max(80), z.number()]);
+
+/** What was measured of pieces, bar by bar, as a file carries it. */
+const styleDocumentSchema = z.strictObject({
+  format: z.literal('jocund-style'),
+  version: z.literal(1),
+  name: z.string().max(200),
+  pieces: z
+    .array(
+      z.strictObject({
+        title: z.string().max(200),
+        bars: z.array(z.record(z.string().max(40), z.array(value).max(500))).max(400),
+      }),
+    )
+    .max(500),
+});
+
+export type StyleDocument = z.infer<typeof styleDocumentSchema>;
+
+/** Evidence as a file carries it. */
+export const styleDocument = (name: string, pieces: readonly PieceEvidence[]): StyleDocument => ({
+  format: 'jocund-style',
+  version: 1,
+  name,
+  pieces: pieces.map(({ title, bars }) => ({
+    title,
+    bars: bars.map((bar) =>
+      Object.fromEntries(
+        [...bar].flatMap(([trait, values]) => (values.length === 0 ? [] : [[trait, [...values]]])),
+      ),
+    ),
+  })),
+});
+
+/** Reads what {@link styleDocument} wrote. Traits that are not known are kept, and count for nothing. */
+export function openStyle(
+  document: unknown,
+): Result<{ readonly name: string; readonly pieces: readonly PieceEvidence[] }> {
+  const read = styleDocumentSchema.safeParse(document);
+  if (!read.success)
+    return fail('This is not a measured style', 'Measure it anew with `jocund style FILE… --json`');
+  const { name, pieces } = read.data;
+  return ok({
+    name,
+    pieces: pieces.map(({ title, bars }) => ({
+      title,
+      bars: bars.map((bar) => new Map(Object.entries(bar))),
+    })),
+  });
+}

@@ -1,0 +1,24 @@
+import type { BarView } from './bar-view.ts';
+
+/** What a trait is about, in the order of a profile. */
+export const traitGroups = ['thumb', 'meeting', 'tune', 'ornaments', 'hands', 'form'] as const;
+export type TraitGroup = (typeof traitGroups)[number];
+
+/** One thing that is counted when a manner is measured. */
+export interface Trait {
+  /** For good: profiles are compared by it. */
+  readonly id: string;
+  readonly group: TraitGroup;
+  /** "strings of the thumb". */
+  readonly name: string;
+  /** What one count is: "strokes". */
+  readonly counts: string;
+  /** Whether its values are kinds, told apart by how often each comes, or numbers, told apart by how far they lie apart. */
+  readonly values: 'kinds' | 'numbers';
+  /** Of numbers: what they are in, "half steps". */
+  readonly unit?: string;
+  /** Told by how the guitar is set up or by the piece chosen, not by how it is played. */
+  readonly isSetting?: true;
+  /** The values in a bar, one for each count. */
+  readonly read: (view: BarView) => readonly (string | number)[];
+}
