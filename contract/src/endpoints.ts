@@ -78,6 +78,8 @@ const playerSchema = z.object({
   archivedAt: timestamp.nullable(),
 });
 
+const measuredPieceSchema = z.object({ arrangementId: id, playerId: id.nullable(), style: z.unknown() });
+
 const newStudentSchema = z.strictObject({ name, note: line(noteLength) });
 
 const studentSchema = z.object({
@@ -228,6 +230,8 @@ export const endpoints = {
   ),
   readRevision: endpoint('GET', '/api/arrangements/:id/revisions/:version', undefined, arrangementSchema),
   listPlayers: endpoint('GET', '/api/players', undefined, z.array(playerSchema)),
+  /** What was measured of the manner of every piece in hand, as core's style documents of one piece each. */
+  listMeasured: endpoint('GET', '/api/styles', undefined, z.array(measuredPieceSchema)),
   addPlayer: endpoint('POST', '/api/players', newPlayerSchema, playerSchema),
   changePlayer: endpoint('PUT', '/api/players/:id', newPlayerSchema, playerSchema),
   archivePlayer: endpoint('PATCH', '/api/players/:id', archivingSchema, playerSchema),
@@ -290,6 +294,7 @@ export type NewGradeSaying = z.infer<typeof newGradeSayingSchema>;
 export type KeptGradeSaying = z.infer<typeof gradeSayingSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;
+export type MeasuredPiece = z.infer<typeof measuredPieceSchema>;
 export type NewPlayer = z.infer<typeof newPlayerSchema>;
 export type NewStudent = z.infer<typeof newStudentSchema>;
 export type Student = z.infer<typeof studentSchema>;

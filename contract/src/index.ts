@@ -18,6 +18,7 @@ export {
   type LoggedDrill,
   type NewDrill,
   type NewGradeSaying,
+  type MeasuredPiece,
   type NewPlayer,
   type NewStudent,
   type OwnForm,

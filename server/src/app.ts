@@ -22,6 +22,7 @@ import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
 import { gradeSayingRoutes } from './grade-sayings/routes.ts';
+import { styleRoutes } from './styles/routes.ts';
 import { rungRoutes } from './rungs/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
 import { tuningRoutes } from './tunings/routes.ts';
@@ -75,6 +76,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     pieceRoutes(database),
     arrangementRoutes(database),
     peopleRoutes(database),
+    styleRoutes(database),
     thumbPatternRoutes(database),
     figureRoutes(database),
     formRoutes(database),

@@ -2,6 +2,9 @@ import type { Score } from '../score/index.ts';
 import { barViews } from './bar-view.ts';
 import { traits } from './traits/index.ts';
 
+/** Which measure evidence was made with: raised when a trait is added or read otherwise, so that kept evidence is made anew. */
+export const styleMeasure = 1;
+
 /** How often each value of a trait was found. */
 export type Counts = ReadonlyMap<string | number, number>;
 

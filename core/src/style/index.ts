@@ -8,7 +8,7 @@ export {
   type TraitDistance,
   type TraitWeights,
 } from './distance.ts';
-export { evidenceOf, type PieceEvidence } from './evidence.ts';
+export { evidenceOf, styleMeasure, type PieceEvidence } from './evidence.ts';
 export { profileOf, type ExampleBar, type Profile, type ProfileTrait, type ProfileValue } from './profile.ts';
 export type { Spread } from './bootstrap.ts';
 export { compareManners, type ComparedTrait, type ComparedValue } from './compare.ts';

@@ -54,6 +54,14 @@ export async function lockArrangement(
   return row && toArrangement(row);
 }
 
+/** The studio's player of that name, one in hand before one archived; null where there is none. */
+const playerNamed = (transaction: Database, studioId: string, name: string) =>
+  transaction('players')
+    .where({ studio_id: studioId, name })
+    .orderByRaw('archived_at is not null, id')
+    .limit(1)
+    .select('id');
+
 export interface NewVersion {
   readonly studioId: string;
   readonly id: string;
@@ -72,6 +80,7 @@ export async function writeVersion(
     .update({
       version,
       document: JSON.stringify(asDocument(score)),
+      player_id: playerNamed(transaction, studioId, score.player),
       saved_by: savedBy,
       saved_at: transaction.fn.now(),
     })
@@ -93,6 +102,7 @@ export async function insertArrangement(
       piece_id: pieceId,
       version: 1,
       document: JSON.stringify(asDocument(score)),
+      player_id: playerNamed(transaction, studioId, score.player),
       saved_by: savedBy,
     })
     .returning<{ id: string; saved_at: Date }[]>(['id', 'saved_at']);

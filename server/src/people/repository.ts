@@ -55,12 +55,19 @@ const columnsOf = ({ name, note, thumbPattern, bassEnding }: NewPlayer) => ({
   bass_ending: bassEnding,
 });
 
+/** Pieces that were after a name before there was a player of that name are this player's now. */
 export async function insertPlayer(database: Database, studioId: string, player: NewPlayer): Promise<Player> {
-  const [row] = await database('players')
-    .insert({ studio_id: studioId, ...columnsOf(player) })
-    .returning<PlayerRow[]>('*');
-  if (!row) throw new Error('the new player was not stored');
-  return toPlayer(row);
+  return database.transaction(async (transaction) => {
+    const [row] = await transaction('players')
+      .insert({ studio_id: studioId, ...columnsOf(player) })
+      .returning<PlayerRow[]>('*');
+    if (!row) throw new Error('the new player was not stored');
+    await transaction('arrangements')
+      .where({ studio_id: studioId, player_id: null })
+      .whereRaw(`coalesce(document -> 'score', document -> 'study') ->> 'player' = ?`, [player.name])
+      .update({ player_id: row.id });
+    return toPlayer(row);
+  });
 }
 
 /** The changed player; undefined when the studio has no such player. */
@@ -70,11 +77,35 @@ export async function updatePlayer(
   id: string,
   change: NewPlayer | { readonly archived: boolean },
 ): Promise<Player | undefined> {
-  const [row] = await database('players')
-    .where({ studio_id: studioId, id })
-    .update('archived' in change ? archiving(database, change.archived) : columnsOf(change))
-    .returning<PlayerRow[]>('*');
-  return row && toPlayer(row);
+  return database.transaction(async (transaction) => {
+    const [row] = await transaction('players')
+      .where({ studio_id: studioId, id })
+      .update('archived' in change ? archiving(transaction, change.archived) : columnsOf(change))
+      .returning<PlayerRow[]>('*');
+    if (row && 'name' in change) await renameInPieces(transaction, studioId, id, change.name);
+    return row && toPlayer(row);
+  });
+}
+
+/** Pieces point at their player; the name they show is kept in them, so that a file tells it, too. */
+async function renameInPieces(
+  transaction: Database,
+  studioId: string,
+  id: string,
+  name: string,
+): Promise<void> {
+  for (const part of ['score', 'study'])
+    await transaction('arrangements')
+      .where({ studio_id: studioId, player_id: id })
+      .whereRaw('jsonb_exists(document, ?)', [part])
+      .whereRaw('document -> ?::text ->> ? <> ?', [part, 'player', name])
+      .update({
+        document: transaction.raw('jsonb_set(document, array[?, ?], to_jsonb(?::text))', [
+          part,
+          'player',
+          name,
+        ]),
+      });
 }
 
 export async function insertStudent(

@@ -9,6 +9,7 @@ import * as figures from './2026-11-28-figures.ts';
 import * as forms from './2026-11-28-forms.ts';
 import * as gradeSayings from './2026-11-28-grade-sayings.ts';
 import * as bundles from './2026-11-28-bundles.ts';
+import * as measuredPlayers from './2026-11-28-measured-players.ts';
 import * as rungs from './2026-11-28-rungs.ts';
 import * as documents from './2026-11-27-documents.ts';
 
@@ -31,6 +32,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-28-grade-sayings', migration: gradeSayings },
   { name: '2026-11-28-rungs', migration: rungs },
   { name: '2026-11-28-bundles', migration: bundles },
+  { name: '2026-11-28-measured-players', migration: measuredPlayers },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */
