@@ -49,7 +49,7 @@ test('bad input', async () => {
   expect(await run(['style', join(folder, 'none.jot')])).toMatchObject({ exitCode: 1 });
   expect(await run(['style-compare', broken, blues[0]!])).toMatchObject({
     exitCode: 1,
-    stderr: expect.stringContaining('is no readable JSON'),
+    stderr: expect.stringContaining('is no readable JSON') as string,
   });
   expect(await run(['style-compare', blues[0]!])).toMatchObject({ exitCode: 2 });
 });

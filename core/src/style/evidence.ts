@@ -1,6 +1,6 @@
 import type { Score } from '../score/index.ts';
 import { barViews } from './bar-view.ts';
-import { traits } from './traits/index.ts';
+import { readTraits } from './traits/index.ts';
 
 /** Which measure evidence was made with: raised when a trait is added or read otherwise, so that kept evidence is made anew. */
 export const styleMeasure = 1;
@@ -20,7 +20,7 @@ export function evidenceOf(score: Score, first = 0, last = score.bars.length - 1
     title: score.title,
     bars: barViews(score)
       .slice(first, last + 1)
-      .map((view) => new Map(traits.map(({ id, read }) => [id, read(view)]))),
+      .map((view) => new Map(readTraits.map(({ id, read }) => [id, read(view)]))),
   };
 }
 

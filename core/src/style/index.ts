@@ -16,4 +16,5 @@ export { openStyle, styleDocument, type StyleDocument } from './style-document.t
 export { styleCard } from './style-card.ts';
 export { metricalWeight, syncopationOf } from './syncopation.ts';
 export { traitGroups, type Trait, type TraitGroup } from './trait.ts';
-export { traitNamed, traits } from './traits/index.ts';
+export { traits } from './traits/index.ts';
+export { typicalBar } from './typical-bar.ts';

@@ -60,7 +60,7 @@ describe('what is read from a bar', () => {
   test('pinches, notes between the beats and their places', () => {
     const bar = ['t6:0@1 t6:0@3 m1:0@1/0.5 m1:3@1.5 m1:0@2 m1:3@3/2'];
     expect(read(bar, 'meeting')).toEqual(['pinched', 'between the beats', 'alone on a beat', 'pinched']);
-    expect(read(bar, 'pinch-beats')).toEqual(['on 1', 'on 3']);
+    expect(read(bar, 'pinch-beats')).toEqual(['1', '3']);
     expect(read(bar, 'off-beats')).toEqual(['1&']);
     expect(read(bar, 'tune-cells')).toEqual(['xxx-', 'x---']);
   });

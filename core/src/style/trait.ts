@@ -4,7 +4,7 @@ import type { BarView } from './bar-view.ts';
 export const traitGroups = ['thumb', 'meeting', 'tune', 'ornaments', 'hands', 'form'] as const;
 export type TraitGroup = (typeof traitGroups)[number];
 
-/** One thing that is counted when a manner is measured. */
+/** One thing that is counted when a manner is measured: what it is, without how it is read. */
 export interface Trait {
   /** For good: profiles are compared by it. */
   readonly id: string;
@@ -19,6 +19,10 @@ export interface Trait {
   readonly unit?: string;
   /** Told by how the guitar is set up or by the piece chosen, not by how it is played. */
   readonly isSetting?: true;
+}
+
+/** A trait with how it is read. */
+export interface ReadTrait extends Trait {
   /** The values in a bar, one for each count. */
   readonly read: (view: BarView) => readonly (string | number)[];
 }

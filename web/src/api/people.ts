@@ -8,6 +8,10 @@ const studentsKey = ['students'];
 export const usePlayers = () =>
   useQuery({ queryKey: playersKey, queryFn: ({ signal }) => request(endpoints.listPlayers, { signal }) });
 
+/** What was measured of every piece in hand. */
+export const useMeasured = () =>
+  useQuery({ queryKey: ['styles'], queryFn: ({ signal }) => request(endpoints.listMeasured, { signal }) });
+
 export const useStudents = () =>
   useQuery({ queryKey: studentsKey, queryFn: ({ signal }) => request(endpoints.listStudents, { signal }) });
 

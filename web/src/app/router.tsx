@@ -36,6 +36,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }),
       },
       {
+        path: 'players',
+        lazy: async () => ({ Component: (await import('../players/players-page.tsx')).PlayersPage }),
+      },
+      {
         path: 'people',
         lazy: async () => ({ Component: (await import('../people/people-page.tsx')).PeoplePage }),
       },

@@ -36,6 +36,9 @@ export function Spine({ user }: { user: User }) {
       <NavLink to="/tuning-room" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
         Tuning room
       </NavLink>
+      <NavLink to="/players" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+        Players
+      </NavLink>
       <NavLink to="/people" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
         People
       </NavLink>

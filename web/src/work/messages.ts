@@ -20,6 +20,7 @@ import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
+import type { ComparedTrait, ExampleBar, Profile } from '@jocund/core/style';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
@@ -60,6 +61,16 @@ export type FigureMove =
   | { readonly kind: 'strings'; readonly by: number }
   | { readonly kind: 'target'; readonly target: FigureTarget };
 
+/** A player's manner, and the pieces it was measured from: examples name them by their place in `arrangementIds`. */
+export interface MeasuredManner {
+  readonly profile: Profile;
+  /** For the student, a sentence each. */
+  readonly card: readonly string[];
+  readonly arrangementIds: readonly string[];
+  /** The bar nearest to all of it. */
+  readonly typical: ExampleBar | undefined;
+}
+
 /** What the page may ask of the worker, and what each question is answered with. */
 export interface Tasks {
   readonly findTunings: {
@@ -77,6 +88,23 @@ export interface Tasks {
   readonly easierPlaces: {
     readonly input: { readonly score: Score; readonly settings: PlaceSettings };
     readonly output: readonly EasierPlace[];
+  };
+  /** One player's manner, or two beside each other, from what was measured of all pieces. */
+  readonly readManners: {
+    readonly input: {
+      readonly pieces: readonly {
+        readonly arrangementId: string;
+        readonly playerId: string | null;
+        readonly style: unknown;
+      }[];
+      readonly one: string;
+      readonly other: string | undefined;
+    };
+    readonly output: {
+      readonly one: MeasuredManner;
+      readonly other: MeasuredManner | undefined;
+      readonly compared: readonly ComparedTrait[];
+    };
   };
   readonly findGrips: {
     readonly input: {

@@ -15,6 +15,7 @@ import {
 } from './fingering-tasks.ts';
 import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
+import { readManners } from './style-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -26,6 +27,9 @@ const tasks: {
   },
   *easierPlaces({ score, settings }) {
     return yield* easierPlaces(score, settings);
+  },
+  *readManners(input) {
+    return yield* readManners(input);
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -119,6 +123,8 @@ export function stepsOf(
       return tasks.findTunings(request.input);
     case 'easierPlaces':
       return tasks.easierPlaces(request.input);
+    case 'readManners':
+      return tasks.readManners(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
     case 'checkScore':

@@ -33,6 +33,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   gradeParts: 'tunings',
   simplify: 'tunings',
   easierPlaces: 'tunings',
+  readManners: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

@@ -1,9 +1,9 @@
 import { isOnBeat } from '../../score/index.ts';
 import { chordsOf } from '../bar-view.ts';
-import type { Trait } from '../trait.ts';
+import type { ReadTrait } from '../trait.ts';
 
 /** Chords and the form they stand in. */
-export const formTraits: readonly Trait[] = [
+export const formTraits: readonly ReadTrait[] = [
   {
     id: 'chords',
     group: 'form',

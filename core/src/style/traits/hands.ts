@@ -1,6 +1,7 @@
-import { gripUnder, heldFrets, type BarView } from '../bar-view.ts';
-import type { PlacedGrip } from '../../score/index.ts';
-import type { Trait } from '../trait.ts';
+import { soundingFrets, type PlacedGrip } from '../../score/index.ts';
+import { fretsText } from '../../shapes/index.ts';
+import { chordsOf, gripUnder, heldFrets, type BarView } from '../bar-view.ts';
+import type { ReadTrait } from '../trait.ts';
 
 /** Grips that begin in a bar. */
 const grips = ({ bar }: BarView): readonly PlacedGrip[] => bar.grips;
@@ -16,7 +17,7 @@ function kindOfGrip(grip: PlacedGrip): string {
 }
 
 /** Grips, and how the guitar is set up for them. */
-export const handTraits: readonly Trait[] = [
+export const handTraits: readonly ReadTrait[] = [
   {
     id: 'grip-kinds',
     group: 'hands',
@@ -24,6 +25,18 @@ export const handTraits: readonly Trait[] = [
     counts: 'grips',
     values: 'kinds',
     read: (view) => grips(view).map(kindOfGrip),
+  },
+  {
+    id: 'grips',
+    group: 'hands',
+    name: 'grips',
+    counts: 'bars',
+    values: 'kinds',
+    read: (view) =>
+      chordsOf(view).flatMap(({ tick, name }) => {
+        const grip = gripUnder(view, tick);
+        return grip ? [`${name ?? '?'} ${fretsText(soundingFrets(grip))}`] : [];
+      }),
   },
   {
     id: 'grip-fingers',

@@ -1,4 +1,4 @@
-import type { Trait } from '../trait.ts';
+import type { ReadTrait, Trait } from '../trait.ts';
 import { formTraits } from './form.ts';
 import { handTraits } from './hands.ts';
 import { meetingTraits } from './meeting.ts';
@@ -6,8 +6,8 @@ import { ornamentTraits } from './ornaments.ts';
 import { thumbTraits } from './thumb.ts';
 import { tuneTraits } from './tune.ts';
 
-/** Everything that is measured, group by group. */
-export const traits: readonly Trait[] = [
+/** Everything that is measured, group by group, with how it is read. */
+export const readTraits: readonly ReadTrait[] = [
   ...thumbTraits,
   ...meetingTraits,
   ...tuneTraits,
@@ -16,4 +16,5 @@ export const traits: readonly Trait[] = [
   ...formTraits,
 ];
 
-export const traitNamed = (id: string): Trait | undefined => traits.find((trait) => trait.id === id);
+/** The same without how it is read: what profiles and comparisons carry, so that a worker can send them. */
+export const traits: readonly Trait[] = readTraits.map(({ read: _, ...trait }) => trait);

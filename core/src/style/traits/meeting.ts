@@ -1,12 +1,12 @@
 import { countedAt, isOnBeat } from '../../score/index.ts';
 import { isStrum, type BarView } from '../bar-view.ts';
 import { syncopationOf } from '../syncopation.ts';
-import type { Trait } from '../trait.ts';
+import type { ReadTrait } from '../trait.ts';
 
 const struckTicks = ({ thumb }: BarView): ReadonlySet<number> => new Set(thumb.map(({ tick }) => tick));
 
 /** How the thumb and the tune come together, and where in the bar the tune falls. */
-export const meetingTraits: readonly Trait[] = [
+export const meetingTraits: readonly ReadTrait[] = [
   {
     id: 'meeting',
     group: 'meeting',
@@ -27,6 +27,14 @@ export const meetingTraits: readonly Trait[] = [
     },
   },
   {
+    id: 'tune-places',
+    group: 'meeting',
+    name: 'places of the tune in the bar',
+    counts: 'notes',
+    values: 'kinds',
+    read: ({ tune, bar }) => tune.map(({ tick }) => countedAt(bar.metre, tick) || 'finer'),
+  },
+  {
     id: 'pinch-beats',
     group: 'meeting',
     name: 'beats that are pinched',
@@ -36,7 +44,7 @@ export const meetingTraits: readonly Trait[] = [
       const struck = struckTicks(view);
       return view.tune
         .filter(({ tick }) => struck.has(tick))
-        .map(({ tick }) => `on ${countedAt(view.bar.metre, tick) || 'a finer place'}`);
+        .map(({ tick }) => countedAt(view.bar.metre, tick) || 'finer');
     },
   },
   {

@@ -1,6 +1,6 @@
 import { isOnBeat, techniquesOf, type Note } from '../../score/index.ts';
 import { degreeOf, degrees, type BarView } from '../bar-view.ts';
-import type { Trait } from '../trait.ts';
+import type { ReadTrait } from '../trait.ts';
 
 const notesOf = ({ tune }: BarView): Note[] => tune.flatMap(({ notes }) => [...notes]);
 /** Marks of length, doubt and loudness are no ornaments. */
@@ -24,7 +24,7 @@ const ornamentsOf = (note: Note): string[] =>
   techniquesOf(note).flatMap(({ word }) => (noOrnament.has(word) ? [] : [word]));
 
 /** What adorns the tune. */
-export const ornamentTraits: readonly Trait[] = [
+export const ornamentTraits: readonly ReadTrait[] = [
   {
     id: 'ornaments',
     group: 'ornaments',

@@ -1,7 +1,7 @@
-import { beatAt, type NoteEnding } from '../../score/index.ts';
+import { beatAt, countedAt, type NoteEnding } from '../../score/index.ts';
 import { chordToneOf, lowestOf, type BarView } from '../bar-view.ts';
 import { thumbKindOf } from '../thumb-kind.ts';
-import type { Trait } from '../trait.ts';
+import type { ReadTrait } from '../trait.ts';
 
 const functions: Readonly<Record<number, string>> = {
   0: 'root',
@@ -48,7 +48,7 @@ function repeated(view: BarView): string[] {
 }
 
 /** What the thumb does. */
-export const thumbTraits: readonly Trait[] = [
+export const thumbTraits: readonly ReadTrait[] = [
   {
     id: 'thumb-kind',
     group: 'thumb',
@@ -80,6 +80,17 @@ export const thumbTraits: readonly Trait[] = [
     counts: 'strokes',
     values: 'kinds',
     read: ({ thumb }) => thumb.flatMap(({ notes }) => notes.map(({ string }) => `string ${string}`)),
+  },
+  {
+    id: 'thumb-places',
+    group: 'thumb',
+    name: 'strings of the thumb by place',
+    counts: 'strokes',
+    values: 'kinds',
+    read: ({ thumb, bar }) =>
+      thumb.flatMap(({ tick, notes }) =>
+        notes.map(({ string }) => `${countedAt(bar.metre, tick) || 'finer'} string ${string}`),
+      ),
   },
   {
     id: 'thumb-density',

@@ -1,6 +1,6 @@
 import { ticksPerQuarter } from '../../score/index.ts';
 import { degreeOf, degrees, lowestOf, midiOf, topOf, type BarView } from '../bar-view.ts';
-import type { Trait } from '../trait.ts';
+import type { ReadTrait } from '../trait.ts';
 
 const tops = (view: BarView) => view.tune.flatMap((moment) => topOf(view, moment) ?? []);
 
@@ -41,7 +41,7 @@ function cells({ bar, tune, beat, beats }: BarView): string[] {
 }
 
 /** The tune: where it lies and how it goes. */
-export const tuneTraits: readonly Trait[] = [
+export const tuneTraits: readonly ReadTrait[] = [
   {
     id: 'tune-strings',
     group: 'tune',

@@ -1,0 +1,70 @@
+import type { Player } from '@jocund/contract';
+import { traitGroups, type TraitGroup } from '@jocund/core/style';
+import type { MeasuredManner } from '../work/messages.ts';
+import { figureWords, traitOf } from './figures.ts';
+
+const groupNames: Readonly<Record<TraitGroup, string>> = {
+  thumb: 'The thumb',
+  meeting: 'Thumb and tune',
+  tune: 'The tune',
+  ornaments: 'Ornaments',
+  hands: 'Grips and guitar',
+  form: 'Form',
+};
+
+/** Everything that was measured, trait by trait, with how much it was counted from. */
+export function TraitTable({
+  sides,
+}: {
+  sides: readonly { readonly player: Player; readonly manner: MeasuredManner }[];
+}) {
+  const traits = [
+    ...new Map(
+      sides.flatMap(({ manner }) => manner.profile.traits.map(({ trait }) => [trait.id, trait] as const)),
+    ).values(),
+  ];
+  return (
+    <table className="mt-2 w-full border-collapse text-left">
+      <thead>
+        <tr className="text-note border-b border-ink1">
+          <th className="py-1 font-normal">trait</th>
+          {sides.map(({ player }) => (
+            <th key={player.id} className="py-1 font-normal">
+              {player.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      {traitGroups.map((group) => (
+        <tbody key={group}>
+          <tr>
+            <th colSpan={1 + sides.length} className="figure pt-4 pb-1 text-base">
+              {groupNames[group]}
+            </th>
+          </tr>
+          {traits
+            .filter((trait) => trait.group === group)
+            .map((trait) => (
+              <tr key={trait.id} className="border-b border-ink1-22 align-top">
+                <th className="w-52 py-1 pr-3 font-semibold">{trait.name}</th>
+                {sides.map(({ player, manner }) => {
+                  const measured = traitOf(manner.profile, trait.id);
+                  return (
+                    <td key={player.id} className="py-1 pr-3">
+                      {figureWords(measured)}
+                      {measured && (
+                        <span className="text-note text-ink1-80">
+                          {' '}
+                          · {measured.count} {trait.counts}
+                        </span>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+        </tbody>
+      ))}
+    </table>
+  );
+}

@@ -1,0 +1,46 @@
+import {
+  compareManners,
+  openStyle,
+  profileOf,
+  styleCard,
+  typicalBar,
+  type PieceEvidence,
+} from '@jocund/core/style';
+import type { MeasuredManner, Tasks } from './messages.ts';
+
+/** The manners of one or two players beside each other, drawn toward all pieces of the studio where there is little to go by. */
+export function* readManners({
+  pieces,
+  one,
+  other,
+}: Tasks['readManners']['input']): Generator<number, Tasks['readManners']['output']> {
+  const opened = pieces.flatMap(({ arrangementId, playerId, style }) => {
+    const read = openStyle(style);
+    const [evidence] = read.ok ? read.value.pieces : [];
+    return evidence ? [{ arrangementId, playerId, evidence }] : [];
+  });
+  const pool = opened.map(({ evidence }) => evidence);
+  const after = (playerId: string) => opened.filter((piece) => piece.playerId === playerId);
+  const evidenceAfter = (playerId: string): PieceEvidence[] =>
+    after(playerId).map(({ evidence }) => evidence);
+  const measure = (playerId: string): MeasuredManner => {
+    const measured = evidenceAfter(playerId);
+    const profile = profileOf(measured, { pool });
+    return {
+      profile,
+      card: styleCard(profile),
+      arrangementIds: after(playerId).map(({ arrangementId }) => arrangementId),
+      typical: typicalBar(measured, { pool }),
+    };
+  };
+  yield 0;
+  const first = measure(one);
+  yield 0.4;
+  const second = other === undefined ? undefined : measure(other);
+  yield 0.7;
+  const compared =
+    other === undefined
+      ? []
+      : compareManners({ one: evidenceAfter(one), other: evidenceAfter(other) }, { pool });
+  return { one: first, other: second, compared };
+}
