@@ -31,6 +31,7 @@ for (const path of [
   '/repertoire',
   '/repertoire?shelf=archived&search=zzz',
   '/people',
+  '/players',
   '/nowhere',
   '/tuning-room',
   '/tuning-room?way=tuner',

@@ -25,6 +25,6 @@ export function figureWords(measured: ProfileTrait | undefined, most = 3): strin
   return values
     .filter(({ value }) => value >= 0.01)
     .slice(0, most)
-    .map(({ name, value }) => `${String(name)} ${percent(value)}`)
+    .map(({ name, value }) => `${String(name)}: ${percent(value)}`)
     .join(', ');
 }

@@ -29,7 +29,7 @@ export function TraitTable({
         <tr className="text-note border-b border-ink1">
           <th className="py-1 font-normal">trait</th>
           {sides.map(({ player }) => (
-            <th key={player.id} className="py-1 font-normal">
+            <th key={player.id} scope="col" className="py-1 font-normal">
               {player.name}
             </th>
           ))}
@@ -46,7 +46,9 @@ export function TraitTable({
             .filter((trait) => trait.group === group)
             .map((trait) => (
               <tr key={trait.id} className="border-b border-ink1-22 align-top">
-                <th className="w-52 py-1 pr-3 font-semibold">{trait.name}</th>
+                <th scope="row" className="w-52 py-1 pr-3 font-semibold">
+                  {trait.name}
+                </th>
                 {sides.map(({ player, manner }) => {
                   const measured = traitOf(manner.profile, trait.id);
                   return (
