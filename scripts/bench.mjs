@@ -24,9 +24,12 @@ if (only === 'fuzz') process.exit(await runBundled('fuzz-files.mjs', rest));
 if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'grades') process.exit(await runBundled('fit-grades.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
+if (only === 'style') process.exit(await runBundled('measure-style.mjs', []));
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only !== undefined) {
-  console.log('npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, tunings [fit]');
+  console.log(
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, tunings [fit]',
+  );
   process.exit(2);
 }
 await buildAll();

@@ -4,11 +4,11 @@ import { expect, makePiece, savedScore, test } from '../studio.ts';
 
 test('search narrows the list and stands in the address', async ({ signedIn: page }) => {
   await page.goto('/repertoire');
-  await page.getByLabel('Search title, player, tuning').fill('marrowby open d');
+  await page.getByLabel('Search title, player, tuning').fill('farrant nine open d');
   await expect(page.getByRole('listitem')).toHaveCount(1);
   await expect(page.getByRole('link', { name: 'Nine Panes of Glass' })).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Search title, player, tuning')).toHaveValue('marrowby open d');
+  await expect(page.getByLabel('Search title, player, tuning')).toHaveValue('farrant nine open d');
   await page.getByLabel('Search title, player, tuning').fill('no such thing');
   await expect(page.getByText('No piece matches')).toBeVisible();
   await page.getByRole('button', { name: 'Clear the search' }).click();

@@ -67,7 +67,7 @@ const open = (answers: Readonly<Record<string, unknown>> = {}, at = '/players') 
       ...answers,
     }).answer,
   );
-  return room(<PlayersPage />, { at });
+  return room(<PlayersPage />, at);
 };
 
 test('two players on facing pages: the print in words, the figures between, the card and what tells them apart', async () => {
