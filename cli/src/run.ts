@@ -13,7 +13,7 @@ import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
 import { words } from './commands/words.ts';
-import { style, styleCompare } from './commands/style.ts';
+import { style, styleCheck, styleCompare } from './commands/style.ts';
 import { simplify } from './commands/simplify.ts';
 import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
@@ -42,6 +42,7 @@ const commands: readonly Command[] = [
   words,
   style,
   styleCompare,
+  styleCheck,
   convert,
   schema,
 ];

@@ -42,6 +42,21 @@ test('two manners: a measured one beside scores, what tells them apart first', a
   expect(alike.distance).toBe(0);
   expect(compared.distance).toBeGreaterThan(0.05);
 });
+test('a piece held against a player: what strays, in which bars, and what would bring it nearer', async () => {
+  const rag = corpus('marble-stair-rag');
+  const strange = (await answer('style-check', rag, '--profile', blues.join(','))) as {
+    strays: { id: string; bars: number[]; step?: object }[];
+  };
+  expect(strange).not.toHaveProperty('own');
+  const ending = strange.strays.find(({ id }) => id === 'thumb-ending')!;
+  expect(ending.step).toEqual({ kind: 'bass-ending', ending: 'palm-damped' });
+  expect(ending.bars.length).toBeGreaterThan(20);
+  const three = [...rags, corpus('two-penny-strut')].join(',');
+  expect(await answer('style-check', rag, '--profile', three)).toMatchObject({
+    player: 'Hetta Marrowby',
+    own: { nearest: expect.any(Number) as number, furthest: expect.any(Number) as number },
+  });
+});
 test('bad input', async () => {
   const broken = join(folder, 'broken.json');
   writeFileSync(broken, '{"format": "jocund-style", ');
@@ -52,4 +67,5 @@ test('bad input', async () => {
     stderr: expect.stringContaining('is no readable JSON') as string,
   });
   expect(await run(['style-compare', blues[0]!])).toMatchObject({ exitCode: 2 });
+  expect(await run(['style-check', blues[0]!])).toMatchObject({ exitCode: 2 });
 });

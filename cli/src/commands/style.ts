@@ -3,11 +3,13 @@ import { basename } from 'node:path';
 import { fail } from '@jocund/core/fault';
 import { numberOfBar, type Score } from '@jocund/core/score';
 import {
+  checkStyle,
   compareManners,
   distanceOf,
   evidenceOf,
   openStyle,
   profileOf,
+  stepWords,
   styleCard,
   styleDocument,
   traitDistances,
@@ -15,7 +17,7 @@ import {
   type PieceEvidence,
   type ProfileTrait,
 } from '@jocund/core/style';
-import { orRefuse, positional, table, UsageError, type Command } from '../command.ts';
+import { orRefuse, positional, required, table, UsageError, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
 
 /** `style`: a manner measured from pieces, trait by trait. */
@@ -109,6 +111,54 @@ export const styleCompare: Command = {
       text: [
         `${one.name} and ${other.name}: ${percent(distance)} apart over all`,
         table(compared.map(comparedRow)),
+      ].join('\n'),
+    };
+  },
+};
+
+/** `style-check`: a piece held against a player. */
+export const styleCheck: Command = {
+  name: 'style-check',
+  summary: 'how near a piece is to a player, what strays and where',
+  usage: 'FILE --profile A, what `style --json` printed, or scores parted by commas',
+  options: { profile: 'text' },
+  run: (args) => {
+    const score = readScoreFile(positional(args, 'FILE')[0] ?? '');
+    const manner = mannerOf(required(args, 'profile'));
+    const check = checkStyle(score, manner.pieces, { pool: [...manner.pieces, evidenceOf(score)] });
+    const { distance, own, isNear, strays } = check;
+    const spread = own
+      ? `; pieces after ${manner.name} lie ${percent(own.nearest)} to ${percent(own.furthest)} from each other`
+      : '';
+    return {
+      json: {
+        player: manner.name,
+        distance: round(distance),
+        ...(own ? { own: { nearest: round(own.nearest), furthest: round(own.furthest) }, isNear } : {}),
+        strays: strays.map(({ trait, apart, usual, here, theirs, bars, step }) => ({
+          id: trait.id,
+          name: trait.name,
+          apart: round(apart),
+          usual: round(usual),
+          here: plainTrait(here, []).values,
+          theirs: plainTrait(theirs, []).values,
+          bars: bars.map((bar) => numberOfBar(score, bar)),
+          ...(step ? { step } : {}),
+        })),
+      },
+      text: [
+        `${percent(distance)} apart from ${manner.name}${spread}.`,
+        strays.length === 0
+          ? 'Nothing strays.'
+          : table(
+              strays.map(({ trait, here, theirs, bars, step }) => [
+                trait.name,
+                `here ${traitRow(here)[1] ?? ''}`,
+                `theirs ${traitRow(theirs)[1] ?? ''}`,
+                bars.length > 0 ? `bars ${bars.map((bar) => numberOfBar(score, bar)).join(', ')}` : '',
+                step ? stepWords(step) : '',
+              ]),
+            ),
       ].join('\n'),
     };
   },

@@ -18,3 +18,5 @@ export { metricalWeight, syncopationOf } from './syncopation.ts';
 export { traitGroups, type Trait, type TraitGroup } from './trait.ts';
 export { traits } from './traits/index.ts';
 export { typicalBar } from './typical-bar.ts';
+export { checkStyle, type StrayingTrait, type StyleCheck } from './check-style.ts';
+export { stepWords, takeStep, type StyleStep } from './steps-nearer.ts';

@@ -1,3 +1,4 @@
+import type { MeasuredPiece } from '@jocund/contract';
 import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
@@ -20,7 +21,7 @@ import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
-import type { ComparedTrait, ExampleBar, Profile } from '@jocund/core/style';
+import type { ComparedTrait, ExampleBar, Profile, StyleCheck } from '@jocund/core/style';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
@@ -92,11 +93,7 @@ export interface Tasks {
   /** One player's manner, or two beside each other, from what was measured of all pieces. */
   readonly readManners: {
     readonly input: {
-      readonly pieces: readonly {
-        readonly arrangementId: string;
-        readonly playerId: string | null;
-        readonly style: unknown;
-      }[];
+      readonly pieces: readonly MeasuredPiece[];
       readonly one: string;
       readonly other: string | undefined;
     };
@@ -105,6 +102,16 @@ export interface Tasks {
       readonly other: MeasuredManner | undefined;
       readonly compared: readonly ComparedTrait[];
     };
+  };
+  /** A piece held against a player: `pieces` are all that were measured, itself left out. */
+  readonly checkStyle: {
+    readonly input: {
+      readonly score: Score;
+      readonly arrangementId: string;
+      readonly playerId: string;
+      readonly pieces: readonly MeasuredPiece[];
+    };
+    readonly output: StyleCheck;
   };
   readonly findGrips: {
     readonly input: {

@@ -1,12 +1,44 @@
+import type { MeasuredPiece } from '@jocund/contract';
 import {
+  checkStyle,
   compareManners,
   openStyle,
   profileOf,
   styleCard,
   typicalBar,
   type PieceEvidence,
+  type StyleCheck,
 } from '@jocund/core/style';
 import type { MeasuredManner, Tasks } from './messages.ts';
+
+interface OpenedPiece extends Omit<MeasuredPiece, 'style'> {
+  readonly evidence: PieceEvidence;
+}
+
+/** What was measured of each piece; what cannot be read tells nothing. */
+const openedPieces = (pieces: readonly MeasuredPiece[]): OpenedPiece[] =>
+  pieces.flatMap(({ arrangementId, playerId, style }) => {
+    const read = openStyle(style);
+    const [evidence] = read.ok ? read.value.pieces : [];
+    return evidence ? [{ arrangementId, playerId, evidence }] : [];
+  });
+
+export function checkStyleTask({
+  score,
+  arrangementId,
+  playerId,
+  pieces,
+}: Tasks['checkStyle']['input']): StyleCheck {
+  const opened = openedPieces(pieces);
+  const theirs = opened.filter(
+    (piece) => piece.playerId === playerId && piece.arrangementId !== arrangementId,
+  );
+  return checkStyle(
+    score,
+    theirs.map(({ evidence }) => evidence),
+    { pool: opened.map(({ evidence }) => evidence) },
+  );
+}
 
 /** The manners of one or two players beside each other, drawn toward all pieces of the studio where there is little to go by. */
 export function* readManners({
@@ -14,11 +46,7 @@ export function* readManners({
   one,
   other,
 }: Tasks['readManners']['input']): Generator<number, Tasks['readManners']['output']> {
-  const opened = pieces.flatMap(({ arrangementId, playerId, style }) => {
-    const read = openStyle(style);
-    const [evidence] = read.ok ? read.value.pieces : [];
-    return evidence ? [{ arrangementId, playerId, evidence }] : [];
-  });
+  const opened = openedPieces(pieces);
   const pool = opened.map(({ evidence }) => evidence);
   const after = (playerId: string) => opened.filter((piece) => piece.playerId === playerId);
   const evidenceAfter = (playerId: string): PieceEvidence[] =>

@@ -15,7 +15,7 @@ import {
 } from './fingering-tasks.ts';
 import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
-import { readManners } from './style-task.ts';
+import { checkStyleTask, readManners } from './style-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -30,6 +30,10 @@ const tasks: {
   },
   *readManners(input) {
     return yield* readManners(input);
+  },
+  *checkStyle(input) {
+    yield 0;
+    return checkStyleTask(input);
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -125,6 +129,8 @@ export function stepsOf(
       return tasks.easierPlaces(request.input);
     case 'readManners':
       return tasks.readManners(request.input);
+    case 'checkStyle':
+      return tasks.checkStyle(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
     case 'checkScore':

@@ -34,6 +34,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   simplify: 'tunings',
   easierPlaces: 'tunings',
   readManners: 'tunings',
+  checkStyle: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

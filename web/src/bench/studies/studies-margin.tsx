@@ -15,6 +15,7 @@ import { Margin, MarginPart } from '../margin.tsx';
 import { useRungs } from './rungs-context.tsx';
 import { ByHandPart } from './by-hand-part.tsx';
 import { OwnWord } from './own-word.tsx';
+import { StylePart } from './style-part.tsx';
 import { PartsList } from './parts-list.tsx';
 import { useEasier } from './use-easier.ts';
 
@@ -91,6 +92,7 @@ export function StudiesMargin() {
       {chosen.id !== 'whole' && <ByHandPart key={chosen.id} rung={chosen} />}
       <OwnWord rung={chosen} />
       <PartsList score={chosen.score} />
+      <StylePart />
       {chosen.id === 'whole' && <OneLower score={chosen.score} points={points} />}
     </Margin>
   );

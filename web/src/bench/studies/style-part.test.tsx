@@ -1,0 +1,71 @@
+import type { MeasuredPiece, Player } from '@jocund/contract';
+import type { Score } from '@jocund/core/score';
+import { evidenceOf, styleDocument } from '@jocund/core/style';
+import { written } from '@jocund/core/testing/written';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
+import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
+import { StylePart } from './style-part.tsx';
+
+vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const player: Player = {
+  id: '00000000-0000-4000-8000-000000000001',
+  name: 'Orla Finch',
+  thumbPattern: 'one-string',
+  bassEnding: 'palm-damped',
+  note: '',
+  archivedAt: null,
+};
+const manner = (ending: Score['bassEnding'], swingPercent: number, over: Partial<Score> = {}) =>
+  written(
+    Array.from({ length: 6 }, () => '[022100] t6:0@1 t6:0@2 t6:0@3 t6:0@4 m1:0@1 m1:3@1.5 m1:0@2 m2:0@3/2'),
+    { ...(ending ? { bassEnding: ending } : {}), swingPercent, ...over },
+  );
+const measured = (number: number, playerId: string | null, score: Score): MeasuredPiece => ({
+  arrangementId: `00000000-0000-4000-8000-00000000001${number}`,
+  playerId,
+  style: styleDocument('', [evidenceOf(score)]),
+});
+const pieces = [
+  ...[1, 2, 3, 4].map((number) => measured(number, player.id, manner('palm-damped', 64))),
+  measured(5, null, manner('let-ring', 50)),
+];
+const open = (score: Score) => {
+  vi.stubGlobal('fetch', server({ '/api/players': [player], '/api/styles': pieces }).answer);
+  return benchRoom(score, <StylePart />, { arrangementId: '00000000-0000-4000-8000-000000000019' });
+};
+
+test('the piece is held against the player it is after: what strays, and one key that brings it nearer', async () => {
+  const { store } = open(manner('let-ring', 64, { player: 'Orla Finch' }));
+  expect(await screen.findByText('how the bass ends')).toBeDefined();
+  expect(screen.getByText(/Here rings, 100 %; Orla Finch under the palm, \d+ %\./)).toBeDefined();
+  expect(screen.getByText('bars 1, 2, 3, 4, 5, 6')).toBeDefined();
+  press('Bass under the palm');
+  expect(store.getScore().bassEnding).toBe('palm-damped');
+  expect(await screen.findByText('Nothing strays further than in Orla Finch’s own pieces.')).toBeDefined();
+  expect(screen.getByText(/this one is as near/)).toBeDefined();
+  store.undo();
+  expect(store.getScore().bassEnding).toBe('let-ring');
+});
+
+test('a piece after nobody is held against whoever is chosen', async () => {
+  open(manner('let-ring', 50));
+  await screen.findByText('nobody yet');
+  expect(screen.queryByText(/apart/)).toBeNull();
+  fill('Held against', player.id);
+  expect(await screen.findByRole('button', { name: /^Swing 6\d:3\d$/ })).toBeDefined();
+});
+
+test('without measured pieces of anybody nothing is said', async () => {
+  const { asked, answer } = server({ '/api/players': [player], '/api/styles': [] });
+  vi.stubGlobal('fetch', answer);
+  benchRoom(manner('let-ring', 50), <StylePart />);
+  await waitFor(() => expect(asked.map(({ path }) => path)).toContain('/api/styles'));
+  expect(screen.queryByText('In style?')).toBeNull();
+});
