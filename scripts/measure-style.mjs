@@ -2,7 +2,17 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { readScore } from '@jocund/core/formats/jocund-json';
 import { readJot } from '@jocund/core/formats/jot';
-import { compareManners, evidenceOf, nearest, profileOf, tellingWeights } from '@jocund/core/style';
+import { checkScore } from '@jocund/core/checking';
+import { mediumHand } from '@jocund/core/hands';
+import {
+  checkStyle,
+  compareManners,
+  evidenceOf,
+  nearest,
+  profileOf,
+  restyleSteps,
+  tellingWeights,
+} from '@jocund/core/style';
 
 /**
  * `npm run bench -- style`: whose piece is this? Each piece of the demo is left out in turn and given to the nearest player, whole and by eight bars; beside it stand what
@@ -133,4 +143,62 @@ report(
 report(
   'two players compared',
   `${timed(() => compareManners({ one: forty.slice(0, 6), other: forty.slice(6, 12) }, { pool })).toFixed(0)} ms`,
+);
+
+/** A piece's tune after every other player, judged by the half of the pieces that did not drive it. */
+const tunes = ['Candle Row', 'Rope and Bucket', 'Pickle Street', 'Farthing Hill'];
+let [made, own, near] = [0, 0, 0];
+let errors = 0;
+const times = /** @type {number[]} */ ([]);
+for (const title of tunes) {
+  const source = pieces.find(({ score }) => score.title === title);
+  if (!source) throw new Error(title);
+  const others = pieces.filter((each) => each !== source);
+  const all = others.map(({ evidence }) => evidence);
+  const players = names.map((name) => ({
+    name,
+    pieces: others.filter(({ player }) => player === name).map(({ evidence }) => evidence),
+  }));
+  for (const player of players) {
+    if (player.name === source.player) continue;
+    // One half of the pieces drives, the other half judges.
+    const drives = player.pieces.filter((_, index) => index % 2 === 0);
+    const judged = players.map(({ name, pieces: theirs }) => ({
+      name,
+      pieces: theirs.filter((_, index) => index % 2 === 1),
+    }));
+    const startedAt = performance.now();
+    const steps = restyleSteps(source.score, drives, {
+      hand: mediumHand,
+      pool: all,
+      player: player.name,
+      limit: 1,
+    });
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    times.push(performance.now() - startedAt);
+    const [first] = step.value;
+    if (!first) continue;
+    made += 1;
+    errors += checkScore(first.score).filter(({ severity }) => severity === 'error').length;
+    const evidence = evidenceOf(first.score);
+    const settings = { pool: all };
+    if (
+      nearest(evidence, judged, { ...settings, weights: tellingWeights(judged, settings) })[0]?.player
+        .name === player.name
+    )
+      own += 1;
+    const { isNear } = checkStyle(first.score, player.pieces, settings);
+    if (isNear) near += 1;
+  }
+}
+report(
+  '\ntunes after another player, the other half of whose pieces is nearest',
+  `${percent(own, made)}   aim 90 %`,
+);
+report('as near as the player’s own pieces lie to each other', `${percent(near, made)}   aim 80 %`);
+report('errors found in them', String(errors));
+report(
+  'one arrangement',
+  `median ${times.sort((a, b) => a - b)[Math.floor(times.length / 2)]?.toFixed(0)} ms, longest ${times.at(-1)?.toFixed(0)} ms   aim 3000 ms`,
 );

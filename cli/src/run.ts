@@ -13,7 +13,7 @@ import { name } from './commands/name.ts';
 import { grips, move } from './commands/shapes.ts';
 import { schema } from './commands/schema.ts';
 import { words } from './commands/words.ts';
-import { style, styleCheck, styleCompare } from './commands/style.ts';
+import { style, styleApply, styleCheck, styleCompare } from './commands/style.ts';
 import { simplify } from './commands/simplify.ts';
 import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
@@ -43,6 +43,7 @@ const commands: readonly Command[] = [
   style,
   styleCompare,
   styleCheck,
+  styleApply,
   convert,
   schema,
 ];

@@ -57,6 +57,22 @@ test('a piece held against a player: what strays, in which bars, and what would 
     own: { nearest: expect.any(Number) as number, furthest: expect.any(Number) as number },
   });
 });
+test('a tune as another player might play it: in that player’s guitar, nearer than it was, to a grade', async () => {
+  const applied = (await answer('style-apply', blues.join(','), corpus('herons-gate'), '--grade', '4')) as {
+    study: { score: { player: string; key: { tonic: string }; thumbPattern: string; bars: unknown[] } };
+    distance: number;
+    grade: number;
+    choices: string[];
+  };
+  expect(applied.study.score).toMatchObject({ player: 'Corwin Tulk', key: { tonic: 'E' } });
+  expect(applied.study.score.bars).toHaveLength(16);
+  expect(applied.grade).toBeLessThanOrEqual(4);
+  expect(applied.choices[0]).toMatch(/^Standard, E shapes: \d+ % of the player’s bars are so\.$/);
+  const before = (await answer('style-check', corpus('herons-gate'), '--profile', blues.join(','))) as {
+    distance: number;
+  };
+  expect(applied.distance).toBeLessThan(before.distance);
+}, 60_000);
 test('bad input', async () => {
   const broken = join(folder, 'broken.json');
   writeFileSync(broken, '{"format": "jocund-style", ');

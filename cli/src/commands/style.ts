@@ -1,7 +1,10 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { fail } from '@jocund/core/fault';
+import { gradeScore, reductionsInWords, simplify } from '@jocund/core/grading';
+import { mediumHand } from '@jocund/core/hands';
 import { numberOfBar, type Score } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
 import {
   checkStyle,
   compareManners,
@@ -9,6 +12,7 @@ import {
   evidenceOf,
   openStyle,
   profileOf,
+  restyleSteps,
   stepWords,
   styleCard,
   styleDocument,
@@ -17,8 +21,10 @@ import {
   type PieceEvidence,
   type ProfileTrait,
 } from '@jocund/core/style';
-import { orRefuse, positional, required, table, UsageError, type Command } from '../command.ts';
+import { orRefuse, positional, required, table, wholeNumber, UsageError, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
+import { finished } from '../finished.ts';
+import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 
 /** `style`: a manner measured from pieces, trait by trait. */
 export const style: Command = {
@@ -160,6 +166,65 @@ export const styleCheck: Command = {
               ]),
             ),
       ].join('\n'),
+    };
+  },
+};
+
+/** `style-apply`: a tune as a player might play it. */
+export const styleApply: Command = {
+  name: 'style-apply',
+  summary: 'a piece’s tune as another player might play it',
+  usage: `PROFILE FILE [--grade N] [--seed N] ${fingeringUsage}; PROFILE as for style-check`,
+  options: { grade: 'text', seed: 'text', ...fingeringOptions },
+  run: (args) => {
+    const [profile = '', file = ''] = positional(args, 'PROFILE', 'FILE');
+    const manner = mannerOf(profile);
+    const score = readScoreFile(file);
+    const most = args.text('grade') === undefined ? undefined : wholeNumber(args, 'grade', 4, 1, 8);
+    const arrangements = finished(
+      restyleSteps(score, manner.pieces, {
+        hand: fingeringOf(args).hand ?? mediumHand,
+        player: manner.name,
+        pool: [...manner.pieces, evidenceOf(score)],
+        seed: wholeNumber(args, 'seed', 1, 1, 1_000_000),
+      }),
+    ).map((each) => {
+      const easier = most === undefined ? undefined : simplify(each.score, { points: most });
+      const study = easier?.score ?? each.score;
+      return { ...each, score: study, grade: gradeScore(study), given: easier?.reductions ?? [] };
+    });
+    const [first] = arrangements;
+    if (!first)
+      return orRefuse(
+        fail(
+          `The tune has no place in a tuning of ${manner.name}’s`,
+          'Measure a profile from pieces in a tuning that ships with Jocund, or shorten the tune',
+        ),
+      );
+    return {
+      json: {
+        study: asDocument(first.score),
+        distance: round(first.distance),
+        grade: first.grade.points,
+        cost: round(first.costMm, 1),
+        choices: first.choices,
+        lost: reductionsInWords(first.given),
+        others: arrangements.slice(1).map((each) => ({
+          study: asDocument(each.score),
+          distance: round(each.distance),
+          grade: each.grade.points,
+          cost: round(each.costMm, 1),
+          choices: each.choices,
+        })),
+      },
+      text: arrangements
+        .map(({ distance, grade, costMm, choices }) =>
+          [
+            `${percent(distance)} apart from ${manner.name}, grade ${grade.points.toFixed(1)}, ${costMm.toFixed(0)} mm for the hands`,
+            ...choices.map((line) => `  ${line}`),
+          ].join('\n'),
+        )
+        .join('\n'),
     };
   },
 };

@@ -20,3 +20,4 @@ export { traits } from './traits/index.ts';
 export { typicalBar } from './typical-bar.ts';
 export { checkStyle, type StrayingTrait, type StyleCheck } from './check-style.ts';
 export { stepWords, takeStep, type StyleStep } from './steps-nearer.ts';
+export { restyleSteps, type Restyled, type RestyleSettings } from './apply/restyle.ts';
