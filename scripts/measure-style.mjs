@@ -180,7 +180,11 @@ for (const title of tunes) {
     const [first] = step.value;
     if (!first) continue;
     made += 1;
-    errors += checkScore(first.score).filter(({ severity }) => severity === 'error').length;
+    for (const { severity, bar, message } of checkScore(first.score)) {
+      if (severity !== 'error') continue;
+      errors += 1;
+      console.log(`  ${title}, after ${player.name}, bar ${bar}: ${message}`);
+    }
     const evidence = evidenceOf(first.score);
     const settings = { pool: all };
     if (

@@ -148,6 +148,17 @@ function octavesFor(tune: Tune, by: number, openFirst: number | undefined): numb
 /** The tune lies within the first frets of string 1 (common practice). */
 const highestFret = 8;
 
+/** Bars in which no finger is free for a note are left as they were before the ornaments came. */
+function plainWhereHard(adorned: Score, plain: Score, hand: Hand): Score {
+  const { notes } = fingerScore(adorned, { hand });
+  const isHard = (bar: Score['bars'][number]) => bar.notes.some((note) => notes.get(note)?.isUnplayed);
+  if (!adorned.bars.some(isHard)) return adorned;
+  return {
+    ...adorned,
+    bars: adorned.bars.map((bar, index) => (isHard(bar) ? (plain.bars[index] ?? bar) : bar)),
+  };
+}
+
 /** Ended and swung as the player does, with as many ornaments. */
 function asThePlayer(
   laid: Score,
@@ -156,8 +167,9 @@ function asThePlayer(
   { pool, hand, player, seed = 1, guitar }: RestyleSettings & { readonly guitar: PlayersGuitar },
 ): Restyled {
   const steps = ['swing', 'thumb-ending'].flatMap((trait) => stepFor(trait, profile) ?? []);
-  const adorned = adorn(steps.reduce(takeStep, laid), profile, seed);
-  const score = { ...adorned.score, player };
+  const plain = steps.reduce(takeStep, laid);
+  const adorned = adorn(plain, profile, seed);
+  const score = { ...plainWhereHard(adorned.score, plain, hand), player };
   const thumb = stepFor('thumb-kind', profile);
   return {
     score,
