@@ -21,7 +21,7 @@ import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
-import type { ComparedTrait, ExampleBar, Profile, StyleCheck } from '@jocund/core/style';
+import type { ComparedTrait, ExampleBar, Profile, Restyled, StyleCheck } from '@jocund/core/style';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
@@ -112,6 +112,18 @@ export interface Tasks {
       readonly pieces: readonly MeasuredPiece[];
     };
     readonly output: StyleCheck;
+  };
+  /** The piece's tune as another player might play it, the nearest arrangement first. */
+  readonly restyle: {
+    readonly input: {
+      readonly score: Score;
+      readonly arrangementId: string;
+      readonly player: { readonly id: string; readonly name: string };
+      readonly pieces: readonly MeasuredPiece[];
+      readonly hand: Hand;
+      readonly seed: number;
+    };
+    readonly output: readonly Restyled[];
   };
   readonly findGrips: {
     readonly input: {

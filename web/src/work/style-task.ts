@@ -4,9 +4,11 @@ import {
   compareManners,
   openStyle,
   profileOf,
+  restyleSteps,
   styleCard,
   typicalBar,
   type PieceEvidence,
+  type Restyled,
   type StyleCheck,
 } from '@jocund/core/style';
 import type { MeasuredManner, Tasks } from './messages.ts';
@@ -37,6 +39,25 @@ export function checkStyleTask({
     score,
     theirs.map(({ evidence }) => evidence),
     { pool: opened.map(({ evidence }) => evidence) },
+  );
+}
+
+export function* restyleTask({
+  score,
+  arrangementId,
+  player,
+  pieces,
+  hand,
+  seed,
+}: Tasks['restyle']['input']): Generator<number, readonly Restyled[]> {
+  const opened = openedPieces(pieces);
+  const theirs = opened.filter(
+    (piece) => piece.playerId === player.id && piece.arrangementId !== arrangementId,
+  );
+  return yield* restyleSteps(
+    score,
+    theirs.map(({ evidence }) => evidence),
+    { hand, player: player.name, pool: opened.map(({ evidence }) => evidence), seed },
   );
 }
 

@@ -15,7 +15,7 @@ import {
 } from './fingering-tasks.ts';
 import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
-import { checkStyleTask, readManners } from './style-task.ts';
+import { checkStyleTask, readManners, restyleTask } from './style-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -34,6 +34,9 @@ const tasks: {
   *checkStyle(input) {
     yield 0;
     return checkStyleTask(input);
+  },
+  *restyle(input) {
+    return yield* restyleTask(input);
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -131,6 +134,8 @@ export function stepsOf(
       return tasks.readManners(request.input);
     case 'checkStyle':
       return tasks.checkStyle(request.input);
+    case 'restyle':
+      return tasks.restyle(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
     case 'checkScore':

@@ -35,6 +35,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   easierPlaces: 'tunings',
   readManners: 'tunings',
   checkStyle: 'tunings',
+  restyle: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

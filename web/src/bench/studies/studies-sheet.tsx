@@ -1,5 +1,6 @@
 import { Choice } from '../../ui/choice.tsx';
 import { useAddress } from '../../ui/use-address.ts';
+import { AfterPlayerPanel } from './after-player-panel.tsx';
 import { AnchorList } from './anchor-list.tsx';
 import { EasierPanel } from './easier-panel.tsx';
 import { Ladder } from './ladder.tsx';
@@ -8,6 +9,7 @@ import { WordsView } from './words-view.tsx';
 const views = [
   { value: 'ladder', label: 'Ladder' },
   { value: 'easier', label: 'Easier version' },
+  { value: 'after', label: 'After a player' },
   { value: 'words', label: 'In words' },
   { value: 'grades', label: 'What the grades mean' },
 ] as const;
@@ -29,6 +31,7 @@ export function StudiesSheet() {
       </div>
       {view === 'ladder' && <Ladder />}
       {view === 'easier' && <EasierPanel />}
+      {view === 'after' && <AfterPlayerPanel />}
       {view === 'words' && <WordsView />}
       {view === 'grades' && <AnchorList />}
     </>

@@ -14,17 +14,19 @@ interface VersionActionsProps {
   readonly isCurrent: boolean;
   /** What the piece becomes: “the easier version”. */
   readonly laidAs: string;
+  /** What is put behind the title where it is kept: “, easier”. */
+  readonly ending?: string;
 }
 
 /** Hear an easier version, keep it as a piece of its own, or write it in place of the piece. */
-export function VersionActions({ version, isCurrent, laidAs }: VersionActionsProps) {
+export function VersionActions({ version, isCurrent, laidAs, ending = ', easier' }: VersionActionsProps) {
   const { edit } = useBench();
   const preview = usePreview();
   const create = useCreatePiece();
   const say = useSay();
   const heard = useMemo((): Heard => ({ score: version }), [version]);
   const keep = () =>
-    create.mutate(named(version), {
+    create.mutate(named(version, ending), {
       onSuccess: ({ title }) => say(`“${title}” is in the repertoire.`),
       onError: (error) =>
         say(
@@ -55,7 +57,7 @@ export function VersionActions({ version, isCurrent, laidAs }: VersionActionsPro
   );
 }
 
-const named = (score: Score): Score => ({
+const named = (score: Score, ending: string): Score => ({
   ...score,
-  title: withEnding(score.title, ', easier', scoreLimits.textLength),
+  title: withEnding(score.title, ending, scoreLimits.textLength),
 });
