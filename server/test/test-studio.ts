@@ -34,12 +34,15 @@ export async function openTestStudio({
 }: { readonly packs?: boolean } = {}): Promise<TestStudio> {
   if (!adminUrl) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomBytes(6).toString('hex')}`;
-  await onServer((client) => client.query(`create database ${name}`));
-  const url = adminUrl.replace(/\/[^/]*$/, `/${name}`);
+  await onServer(async (client) => {
+    // One at a time: whoever is first makes the demo studio, and a database that is copied may have no visitors.
+    await client.query('select pg_advisory_lock($1)', [templateLock]);
+    await makeTemplate(client);
+    await client.query(`create database ${name} template ${template}`);
+  });
+  const url = urlOf(name);
   const database = connect(url);
   const pool = new pg.Pool({ connectionString: url, max: 3 });
-  await migrate(database);
-  await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
   let bundles = packs ? await startBundleQueue(database, pool) : undefined;
   const { app, close } = createApp({
     database,
@@ -86,6 +89,26 @@ export async function openTestStudio({
       await onServer((client) => client.query(`drop database ${name} with (force)`));
     },
   };
+}
+
+/** The demo studio, made once for all tests and copied for each. */
+const template = 'test_demo_studio';
+const templateLock = 7_403_115;
+
+const urlOf = (name: string): string => (adminUrl ?? '').replace(/\/[^/]*$/, `/${name}`);
+
+/** Makes the template where it is missing; under another name first, so that a half-made one is never copied. */
+async function makeTemplate(client: pg.Client): Promise<void> {
+  const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [template]);
+  if (rowCount) return;
+  const making = `${template}_making`;
+  await client.query(`drop database if exists ${making} with (force)`);
+  await client.query(`create database ${making}`);
+  const database = connect(urlOf(making));
+  await migrate(database);
+  await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
+  await database.destroy();
+  await client.query(`alter database ${making} rename to ${template}`);
 }
 
 async function onServer(act: (client: pg.Client) => Promise<unknown>): Promise<void> {

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { PieceSummary } from '@jocund/contract';
 import { scoreFindings } from '@jocund/core/checking';
 import { describeFault } from '@jocund/core/fault';
@@ -14,8 +15,11 @@ export function summarise({ id, archivedAt, arrangement }: StoredPiece, weights:
     updatedAt: arrangement.savedAt,
     archivedAt: archivedAt?.toISOString() ?? null,
   };
+  const key = keyOf(arrangement.document, weights);
+  const known = remembered.get(key);
+  if (known) return { ...about, ...known, trouble: null };
   const opened = openDocument(arrangement.document);
-  if (opened.ok) return { ...about, ...figuresOf(opened.value, weights), trouble: null };
+  if (opened.ok) return { ...about, ...remember(key, figuresOf(opened.value, weights)), trouble: null };
   const mended = mendDocument(arrangement.document);
   return {
     ...about,
@@ -23,6 +27,23 @@ export function summarise({ id, archivedAt, arrangement }: StoredPiece, weights:
     ...nothingMeasured,
     trouble: describeFault(opened.fault),
   };
+}
+
+/** Figures of music seen lately, by what is in it: a list asks for the same again and again. */
+const remembered = new Map<string, ReturnType<typeof figuresOf>>();
+const mostRemembered = 5000;
+
+const keyOf = (document: unknown, weights: GradeWeights): string =>
+  createHash('sha256')
+    .update(JSON.stringify([document, weights]))
+    .digest('base64');
+
+/** The oldest goes where there are too many. */
+function remember<T extends ReturnType<typeof figuresOf>>(key: string, figures: T): T {
+  const [oldest] = remembered.keys();
+  if (oldest !== undefined && remembered.size >= mostRemembered) remembered.delete(oldest);
+  remembered.set(key, figures);
+  return figures;
 }
 
 const settingsOf = (score: Score) => ({

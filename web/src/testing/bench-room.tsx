@@ -1,7 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { withIds } from '@jocund/core/score/document';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { fireEvent, render, screen } from '@testing-library/react';
+import { configure, fireEvent, render, screen } from '@testing-library/react';
 import { useEffect, type ReactNode } from 'react';
 import { MemoryRouter, useLocation } from 'react-router';
 import { BenchProvider, useBench, type Bench } from '../bench/bench-context.tsx';
@@ -9,6 +9,9 @@ import { RungsProvider } from '../bench/studies/rungs-context.tsx';
 import { createScoreStore } from '../bench/score-store.ts';
 import { Player } from '../sound/player.ts';
 import { ToastRoom } from '../ui/toast.tsx';
+
+/** Work is done at once in these tests, and on a busy machine that may take a while: what is waited for is given longer than a second. */
+configure({ asyncUtilTimeout: 20_000 });
 
 /** What a page needs around it: the address, the server's answers, the sentences at its foot. */
 export const room = (children: ReactNode, address = '/') =>
