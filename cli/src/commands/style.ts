@@ -197,8 +197,8 @@ export const styleApply: Command = {
     if (!first)
       return orRefuse(
         fail(
-          `The tune has no place in a tuning of ${manner.name}’s`,
-          'Measure a profile from pieces in a tuning that ships with Jocund, or shorten the tune',
+          `There is no tune, or it has no place in a tuning of ${manner.name}’s`,
+          'Write some melody, or measure a profile from pieces in a tuning that ships with Jocund',
         ),
       );
     return {

@@ -1,5 +1,5 @@
 import type { NoteEnding, Score } from '../score/index.ts';
-import { applyThumb, byHand, findPattern } from '../thumb/index.ts';
+import { applyThumb, byHand, findPattern, withBassEnding } from '../thumb/index.ts';
 import type { Profile } from './profile.ts';
 
 /** One change that brings a piece nearer to a player, as data: it can be handed from a worker to the page. */
@@ -58,18 +58,7 @@ export function takeStep(score: Score, step: StyleStep): Score {
         bars: score.bars.map(({ swingPercent: _, ...bar }) => bar),
       };
     case 'bass-ending':
-      return {
-        ...score,
-        bassEnding: step.ending,
-        bars: score.bars.map((bar) => ({
-          ...bar,
-          notes: bar.notes.map((note) => {
-            if (note.voice !== 'thumb' || note.dead) return note;
-            const { ending: _, ...rest } = note;
-            return { ...rest, ending: step.ending };
-          }),
-        })),
-      };
+      return { ...withBassEnding(score, step.ending), bassEnding: step.ending };
     case 'thumb':
       return applyThumb({
         ...score,

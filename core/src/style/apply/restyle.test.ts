@@ -87,6 +87,11 @@ test('ornaments go with whoever played them, and come only as the player has the
   expect(marks(step.value[0]!.score)).toEqual([]);
 });
 
+test('a piece without a tune, and one with nothing at all, have no arrangement', () => {
+  expect(apply(written(['[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4']))).toEqual([]);
+  expect(apply(written(['']))).toEqual([]);
+});
+
 test('the plain tune has chords as they are heard, under a capo, too', () => {
   expect(plainTune({ ...air, capo: 2 }).bars.map(({ chords }) => chords[0]?.symbol)).toEqual([
     'D',

@@ -39,7 +39,7 @@ const mostArrangements = 3;
 
 /**
  * Lays a piece’s tune as another player might: in a tuning and key of that player’s, over that player’s grips and thumb, ended and swung so, with as many ornaments.
- * Every note of the tune keeps its place in the bar; its pitches move together. Yields the share done, 0 to 1; the nearest arrangement is first. Empty where the player has no tuning that is known, or the tune no place in them.
+ * Every note of the tune keeps its place in the bar; its pitches move together. Yields the share done, 0 to 1; the nearest arrangement is first. Empty where there is no tune, the player has no tuning that is known, or the tune has no place in them.
  */
 export function* restyleSteps(
   score: Score,
@@ -48,6 +48,7 @@ export function* restyleSteps(
 ): Generator<number, Restyled[]> {
   const { hand, pool, limit = mostArrangements } = settings;
   const tune = plainTune(score);
+  if (tune.bars.every(({ notes }) => notes.length === 0)) return [];
   const profile = profileOf(pieces, { pool });
   const all = guitarsOf(pieces);
   const sameMode = all.filter(({ key }) => key.mode === tune.key.mode);

@@ -114,8 +114,8 @@ function Arrangements({ answer, isCurrent }: { answer: Answer; isCurrent: boolea
   if (arrangements.length === 0)
     return (
       <p className="pt-3">
-        The tune has no place in {player}’s tunings that a hand could play. Another player, or a shorter tune,
-        may do.
+        There is no tune here, or it has no place in {player}’s tunings that a hand could play. Write some
+        melody, or choose another player.
       </p>
     );
   return (
