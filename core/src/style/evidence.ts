@@ -3,7 +3,7 @@ import { barViews } from './bar-view.ts';
 import { readTraits } from './traits/index.ts';
 
 /** Which measure evidence was made with: raised when a trait is added or read otherwise, so that kept evidence is made anew. */
-export const styleMeasure = 1;
+export const styleMeasure = 2;
 
 /** How often each value of a trait was found. */
 export type Counts = ReadonlyMap<string | number, number>;

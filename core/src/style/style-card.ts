@@ -167,7 +167,7 @@ function guitarLine({ traitOf, has }: Read): string | undefined {
   const [first] = tunings;
   if (!first) return undefined;
   const names = tunings.map(({ name }) => String(name)).join(' or ');
-  const shapes = keys.map(({ name }) => String(name).replace(' major', '')).join(' or ');
+  const shapes = keys.map(({ name }) => String(name)).join(' or ');
   return `${names} tuning, ${shapes} shapes${capo > 0.8 ? ', with a capo' : capo > 0.2 ? ', at times with a capo' : ''}.`;
 }
 

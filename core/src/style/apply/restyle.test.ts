@@ -87,6 +87,13 @@ test('ornaments go with whoever played them, and come only as the player has the
   expect(marks(step.value[0]!.score)).toEqual([]);
 });
 
+test('a player in a minor key has a guitar; a tune without chords has no thumb, and none is claimed', () => {
+  const minor = evidenceOf({ ...thump, key: { tonic: 'A', mode: 'minor' } });
+  expect(guitarsOf([minor])).toMatchObject([{ key: { tonic: 'A', mode: 'minor' }, share: 1 }]);
+  const [bare] = apply(written(['m1:0@1 m1:3@2 m1:0@3/2'], { key: { tonic: 'C', mode: 'major' } }));
+  expect(bare!.choices.join(' ')).not.toContain('Thumb');
+});
+
 test('a piece without a tune, and one with nothing at all, have no arrangement', () => {
   expect(apply(written(['[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4']))).toEqual([]);
   expect(apply(written(['']))).toEqual([]);

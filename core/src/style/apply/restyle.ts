@@ -3,7 +3,7 @@ import { barChords } from '../../form/index.ts';
 import type { Hand } from '../../hands/index.ts';
 import { openMidi } from '../../instrument/index.ts';
 import { fitTuneSteps, type Tune } from '../../melody/index.ts';
-import { modulo, pitchClassOf, tonicOf, transposeKey } from '../../pitch/index.ts';
+import { keyText, modulo, pitchClassOf, tonicOf, transposeKey } from '../../pitch/index.ts';
 import type { Score } from '../../score/index.ts';
 import { parseFrets } from '../../shapes/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
@@ -172,13 +172,17 @@ function asThePlayer(
   const adorned = adorn(plain, profile, seed);
   const score = { ...plainWhereHard(adorned.score, plain, hand), player };
   const thumb = stepFor('thumb-kind', profile);
+  // Without chords there is nothing to lay a thumb on.
+  const hasBass = score.bars.some(({ notes }) => notes.some(({ voice }) => voice === 'thumb'));
   return {
     score,
     distance: distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true })),
     costMm: fingerScore(score, { hand }).costMm,
     choices: [
-      `${guitar.tuning.name}, ${guitar.key.tonic} shapes: ${Math.round(guitar.share * 100)} % of the player’s bars are so.`,
-      ...[...(thumb ? [thumb] : []), ...steps].map((step) => `${stepWords(step)}, the player’s habit.`),
+      `${guitar.tuning.name}, ${keyText(guitar.key)} shapes: ${Math.round(guitar.share * 100)} % of the player’s bars are so.`,
+      ...[...(thumb && hasBass ? [thumb] : []), ...steps].map(
+        (step) => `${stepWords(step)}, the player’s habit.`,
+      ),
       ...adorned.ornaments.map(ornamentSentence),
     ],
   };

@@ -1,3 +1,4 @@
+import { keyText } from '../../pitch/index.ts';
 import { soundingFrets, type PlacedGrip } from '../../score/index.ts';
 import { fretsText } from '../../shapes/index.ts';
 import { chordsOf, gripUnder, heldFrets, type BarView } from '../bar-view.ts';
@@ -81,7 +82,7 @@ export const handTraits: readonly ReadTrait[] = [
     counts: 'bars',
     values: 'kinds',
     isSetting: true,
-    read: ({ score }) => [`${score.key.tonic} ${score.key.mode}`],
+    read: ({ score }) => [keyText(score.key)],
   },
   {
     id: 'capo',
