@@ -175,7 +175,7 @@ test('a new piece is told its key, metre, tempo and form', async ({ signedIn: pa
   await page.getByLabel('Key of the shapes').selectOption('Am');
   await page.getByLabel('Metre').selectOption('3/4');
   await page.getByLabel('Tempo').fill('96');
-  await page.getByLabel('Form').selectOption('aaba');
+  await page.getByLabel('Form', { exact: true }).selectOption('aaba');
   await page.getByRole('button', { name: 'Lay it on the bench' }).click();
   await expect(page.getByRole('heading', { name: 'Told at once' })).toBeVisible();
   const id = /bench\/([^/]+)/.exec(page.url())![1]!;

@@ -25,7 +25,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   const panel = page.getByRole('dialog');
   await act(panel.getByLabel('Title').fill(`Quick ${Date.now()}`));
   await act(panel.getByLabel('Key of the shapes').selectOption('A'));
-  await act(panel.getByLabel('Form').selectOption('12-bar-quick'));
+  await act(panel.getByLabel('Form', { exact: true }).selectOption('12-bar-quick'));
   await act(panel.getByRole('button', { name: 'Lay it on the bench' }).click());
   await act(goToStage(page, 'Melody'));
   await scoreOn(page).focus();

@@ -24,7 +24,7 @@ test('from a blank piece to a graded study sheet, and all of it is there after a
     await page.getByRole('button', { name: 'New piece' }).click();
     await page.getByLabel('Title', { exact: true }).fill('Copper Kettle Step');
     await page.getByLabel('After which player').fill('Ines Quarrel');
-    await page.getByLabel('Form').selectOption('own');
+    await page.getByLabel('Form', { exact: true }).selectOption('own');
     await page.getByLabel('Bars').fill('4');
     await page.getByRole('button', { name: 'Lay it on the bench' }).click();
     await expect(page.getByRole('heading', { name: 'Copper Kettle Step' })).toBeVisible();
