@@ -57,7 +57,7 @@ const betweenWorkspaces = Object.entries(mayUse).map(([from, allowed]) => ({
   },
 }));
 
-const webFeatures = ['sign-in', 'repertoire', 'bench', 'people', 'players', 'tuning-room'];
+const webFeatures = ['sign-in', 'repertoire', 'bench', 'people', 'players', 'after-player', 'tuning-room'];
 
 module.exports = {
   forbidden: [

@@ -2,17 +2,9 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { readScore } from '@jocund/core/formats/jocund-json';
 import { readJot } from '@jocund/core/formats/jot';
-import { checkScore } from '@jocund/core/checking';
-import { mediumHand } from '@jocund/core/hands';
-import {
-  checkStyle,
-  compareManners,
-  evidenceOf,
-  nearest,
-  profileOf,
-  restyleSteps,
-  tellingWeights,
-} from '@jocund/core/style';
+import { compareManners, evidenceOf, nearest, profileOf, tellingWeights } from '@jocund/core/style';
+import { measureArrangements } from './lib/style/measure-arrangements.mjs';
+import { namedBy } from './lib/style/second-judge.mjs';
 
 /**
  * `npm run bench -- style`: whose piece is this? Each piece of the demo is left out in turn and given to the nearest player, whole and by eight bars; beside it stand what
@@ -65,48 +57,14 @@ function leaveOneOut(all, withoutSettings) {
   return { right, wrong, rightEight, eights };
 }
 
-/** Runs of three events as they are written, string by string: nothing of the traits is in them. @param {(typeof scores)[number]} score */
-function events(score) {
-  const words = score.bars.flatMap(({ notes, metre }) =>
-    [...notes]
-      .sort((a, b) => a.tick - b.tick || b.string - a.string)
-      .map(
-        ({ tick, string, fret, voice }) =>
-          `${voice[0]}${string}${fret > 4 ? 'h' : fret}@${tick % ((metre.beats * 960) / 2)}`,
-      ),
-  );
-  const runs = new Map();
-  for (let at = 0; at + 3 <= words.length; at += 1) {
-    const run = words.slice(at, at + 3).join(' ');
-    runs.set(run, (runs.get(run) ?? 0) + 1);
-  }
-  return runs;
-}
-
-/** Cosine of two tallies. @param {Map<string, number>} one @param {Map<string, number>} other */
-function alike(one, other) {
-  const length = (/** @type {Map<string, number>} */ of) =>
-    Math.sqrt([...of.values()].reduce((sum, count) => sum + count * count, 0));
-  let both = 0;
-  for (const [run, count] of one) both += count * (other.get(run) ?? 0);
-  return both / (length(one) * length(other) || 1);
-}
-
-function secondJudge() {
-  const told = pieces.map(({ score, player }) => ({ player, runs: events(score) }));
-  return told.filter((piece) => {
-    const best = names
-      .map((name) => {
-        const sum = new Map();
-        for (const each of told)
-          if (each !== piece && each.player === name)
-            for (const [run, count] of each.runs) sum.set(run, (sum.get(run) ?? 0) + count);
-        return { name, near: alike(piece.runs, sum) };
-      })
-      .sort((a, b) => b.near - a.near)[0];
-    return best?.name === piece.player;
+const secondJudge = () =>
+  pieces.filter((piece) => {
+    const others = names.map((name) => ({
+      name,
+      scores: pieces.filter((each) => each !== piece && each.player === name).map(({ score }) => score),
+    }));
+    return namedBy(piece.score, others) === piece.player;
   }).length;
-}
 
 console.log(
   `${pieces.length} pieces of ${names.length} players, ${scores.reduce((sum, { bars }) => sum + bars.length, 0)} bars\n`,
@@ -145,64 +103,4 @@ report(
   `${timed(() => compareManners({ one: forty.slice(0, 6), other: forty.slice(6, 12) }, { pool })).toFixed(0)} ms`,
 );
 
-/** A piece's tune after every other player, judged by the half of the pieces that did not drive it. */
-const tunes = ['Candle Row', 'Rope and Bucket', 'Pickle Street', 'Farthing Hill'];
-let [made, own, near] = [0, 0, 0];
-let errors = 0;
-const times = /** @type {number[]} */ ([]);
-for (const title of tunes) {
-  const source = pieces.find(({ score }) => score.title === title);
-  if (!source) throw new Error(title);
-  const others = pieces.filter((each) => each !== source);
-  const all = others.map(({ evidence }) => evidence);
-  const players = names.map((name) => ({
-    name,
-    pieces: others.filter(({ player }) => player === name).map(({ evidence }) => evidence),
-  }));
-  for (const player of players) {
-    if (player.name === source.player) continue;
-    // One half of the pieces drives, the other half judges.
-    const drives = player.pieces.filter((_, index) => index % 2 === 0);
-    const judged = players.map(({ name, pieces: theirs }) => ({
-      name,
-      pieces: theirs.filter((_, index) => index % 2 === 1),
-    }));
-    const startedAt = performance.now();
-    const steps = restyleSteps(source.score, drives, {
-      hand: mediumHand,
-      pool: all,
-      player: player.name,
-      limit: 1,
-    });
-    let step = steps.next();
-    while (!step.done) step = steps.next();
-    times.push(performance.now() - startedAt);
-    const [first] = step.value;
-    if (!first) continue;
-    made += 1;
-    for (const { severity, bar, message } of checkScore(first.score)) {
-      if (severity !== 'error') continue;
-      errors += 1;
-      console.log(`  ${title}, after ${player.name}, bar ${bar}: ${message}`);
-    }
-    const evidence = evidenceOf(first.score);
-    const settings = { pool: all };
-    if (
-      nearest(evidence, judged, { ...settings, weights: tellingWeights(judged, settings) })[0]?.player
-        .name === player.name
-    )
-      own += 1;
-    const { isNear } = checkStyle(first.score, player.pieces, settings);
-    if (isNear) near += 1;
-  }
-}
-report(
-  '\ntunes after another player, the other half of whose pieces is nearest',
-  `${percent(own, made)}   aim 90 %`,
-);
-report('as near as the player’s own pieces lie to each other', `${percent(near, made)}   aim 80 %`);
-report('errors found in them', String(errors));
-report(
-  'one arrangement',
-  `median ${times.sort((a, b) => a - b)[Math.floor(times.length / 2)]?.toFixed(0)} ms, longest ${times.at(-1)?.toFixed(0)} ms   aim 3000 ms`,
-);
+measureArrangements(pieces, names, report);

@@ -73,6 +73,23 @@ test('a tune as another player might play it: in that player’s guitar, nearer 
   };
   expect(applied.distance).toBeLessThan(before.distance);
 }, 60_000);
+test('a bare tune in another format is given chords, and says so', async () => {
+  const file = join(folder, 'air.abc');
+  writeFileSync(
+    file,
+    ['X:1', 'T:Lantern Air', 'M:4/4', 'L:1/4', 'K:C', 'C E G2 | F A c2 | B, D G2 | c4 |'].join('\n'),
+  );
+  const applied = (await answer('style-apply', blues.join(','), file, '--closeness', '2')) as {
+    study: { score: { title: string; bars: { grips: unknown[] }[] } };
+    proposed: { bar: number; symbol: string }[];
+  };
+  expect(applied.proposed.map(({ symbol }) => symbol)).toEqual(['C', 'F', 'G7', 'C']);
+  expect(applied.study.score).toMatchObject({ title: 'Lantern Air' });
+  expect(applied.study.score.bars.every(({ grips }) => grips.length === 1)).toBe(true);
+  expect(await run(['style-apply', blues.join(','), file, '--closeness', '9'])).toMatchObject({
+    exitCode: 2,
+  });
+}, 60_000);
 test('bad input', async () => {
   const broken = join(folder, 'broken.json');
   writeFileSync(broken, '{"format": "jocund-style", ');

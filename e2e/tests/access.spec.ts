@@ -32,6 +32,7 @@ for (const path of [
   '/repertoire?shelf=archived&search=zzz',
   '/people',
   '/players',
+  '/after',
   '/nowhere',
   '/tuning-room',
   '/tuning-room?way=tuner',

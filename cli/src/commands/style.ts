@@ -1,30 +1,20 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { basename } from 'node:path';
-import { fail } from '@jocund/core/fault';
-import { gradeScore, reductionsInWords, simplify } from '@jocund/core/grading';
-import { mediumHand } from '@jocund/core/hands';
 import { numberOfBar, type Score } from '@jocund/core/score';
-import { asDocument } from '@jocund/core/score/document';
 import {
   checkStyle,
   compareManners,
   distanceOf,
   evidenceOf,
-  openStyle,
   profileOf,
-  restyleSteps,
   stepWords,
   styleCard,
   styleDocument,
   traitDistances,
   type ComparedTrait,
-  type PieceEvidence,
   type ProfileTrait,
 } from '@jocund/core/style';
-import { orRefuse, positional, required, table, wholeNumber, UsageError, type Command } from '../command.ts';
+import { positional, required, table, UsageError, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
-import { finished } from '../finished.ts';
-import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
+import { mannerOf } from '../manner.ts';
 
 /** `style`: a manner measured from pieces, trait by trait. */
 export const style: Command = {
@@ -169,94 +159,6 @@ export const styleCheck: Command = {
     };
   },
 };
-
-/** `style-apply`: a tune as a player might play it. */
-export const styleApply: Command = {
-  name: 'style-apply',
-  summary: 'a piece’s tune as another player might play it',
-  usage: `PROFILE FILE [--grade N] [--seed N] ${fingeringUsage}; PROFILE as for style-check`,
-  options: { grade: 'text', seed: 'text', ...fingeringOptions },
-  run: (args) => {
-    const [profile = '', file = ''] = positional(args, 'PROFILE', 'FILE');
-    const manner = mannerOf(profile);
-    const score = readScoreFile(file);
-    const most = args.text('grade') === undefined ? undefined : wholeNumber(args, 'grade', 4, 1, 8);
-    const arrangements = finished(
-      restyleSteps(score, manner.pieces, {
-        hand: fingeringOf(args).hand ?? mediumHand,
-        player: manner.name,
-        pool: [...manner.pieces, evidenceOf(score)],
-        seed: wholeNumber(args, 'seed', 1, 1, 1_000_000),
-      }),
-    ).map((each) => {
-      const easier = most === undefined ? undefined : simplify(each.score, { points: most });
-      const study = easier?.score ?? each.score;
-      return { ...each, score: study, grade: gradeScore(study), given: easier?.reductions ?? [] };
-    });
-    const [first] = arrangements;
-    if (!first)
-      return orRefuse(
-        fail(
-          `There is no tune, or it has no place in a tuning of ${manner.name}’s`,
-          'Write some melody, or measure a profile from pieces in a tuning that ships with Jocund',
-        ),
-      );
-    return {
-      json: {
-        study: asDocument(first.score),
-        distance: round(first.distance),
-        grade: first.grade.points,
-        cost: round(first.costMm, 1),
-        choices: first.choices,
-        lost: reductionsInWords(first.given),
-        others: arrangements.slice(1).map((each) => ({
-          study: asDocument(each.score),
-          distance: round(each.distance),
-          grade: each.grade.points,
-          cost: round(each.costMm, 1),
-          choices: each.choices,
-        })),
-      },
-      text: arrangements
-        .map(({ distance, grade, costMm, choices }) =>
-          [
-            `${percent(distance)} apart from ${manner.name}, grade ${grade.points.toFixed(1)}, ${costMm.toFixed(0)} mm for the hands`,
-            ...choices.map((line) => `  ${line}`),
-          ].join('\n'),
-        )
-        .join('\n'),
-    };
-  },
-};
-
-interface Manner {
-  readonly name: string;
-  readonly pieces: readonly PieceEvidence[];
-}
-
-/** A measured style, or scores measured now. */
-function mannerOf(argument: string): Manner {
-  const single = existsSync(argument) ? measuredIn(argument) : undefined;
-  if (single) return single;
-  const scores = argument.split(',').map(readScoreFile);
-  const player = scores.map((score) => score.player).find((each) => each !== '');
-  return { name: player ?? basename(argument), pieces: scores.map((score) => evidenceOf(score)) };
-}
-
-function measuredIn(file: string): Manner | undefined {
-  const text = readFileSync(file, 'utf8');
-  if (!text.includes('jocund-style')) return undefined;
-  try {
-    const read: unknown = JSON.parse(text);
-    const profile = typeof read === 'object' && read !== null && 'profile' in read ? read.profile : read;
-    return orRefuse(openStyle(profile));
-  } catch (error) {
-    if (!(error instanceof SyntaxError)) throw error;
-    return orRefuse(
-      fail(`${basename(file)} is no readable JSON`, 'Measure the pieces anew with `jocund style`'),
-    );
-  }
-}
 
 const plainCompared = ({ trait, statistic, distance, apart, values, means }: ComparedTrait) => ({
   id: trait.id,

@@ -42,23 +42,31 @@ export interface BarView {
 /** Every bar of a score, as it is written. */
 export function barViews(score: Score): BarView[] {
   const views: BarView[] = [];
-  score.bars.forEach((bar, index) => {
-    const beat = beatTicks(bar.metre);
-    const next = score.bars[index + 1];
-    views.push({
-      score,
-      index,
-      bar,
-      beat,
-      beats: Math.ceil(barTicks(bar.metre) / beat),
-      thumb: momentsOf(bar, 'thumb'),
-      tune: momentsOf(bar, 'melody'),
-      before: views.at(-1),
-      nextTune: next && momentsOf(next, 'melody')[0]?.tick,
-      isLast: next === undefined,
-    });
-  });
+  score.bars.forEach((_, index) => views.push(viewOf(score, index, views.at(-1))));
   return views;
+}
+
+/** One bar by itself, with the bar before it. */
+export const barViewAt = (score: Score, index: number): BarView =>
+  viewOf(score, index, index > 0 ? viewOf(score, index - 1, undefined) : undefined);
+
+function viewOf(score: Score, index: number, before: BarView | undefined): BarView {
+  const bar = score.bars[index];
+  if (!bar) throw new RangeError(`There is no bar ${index}`);
+  const beat = beatTicks(bar.metre);
+  const next = score.bars[index + 1];
+  return {
+    score,
+    index,
+    bar,
+    beat,
+    beats: Math.ceil(barTicks(bar.metre) / beat),
+    thumb: momentsOf(bar, 'thumb'),
+    tune: momentsOf(bar, 'melody'),
+    before,
+    nextTune: next && momentsOf(next, 'melody')[0]?.tick,
+    isLast: next === undefined,
+  };
 }
 
 function momentsOf(bar: Bar, voice: Note['voice']): StyleMoment[] {

@@ -1,5 +1,5 @@
 import { deviationOf, jensenShannon, sharesOf, wasserstein } from './distribution.ts';
-import { countsOf, totalOf, type PieceEvidence } from './evidence.ts';
+import { countsOf, metresOf, totalOf, type Counts, type PieceEvidence } from './evidence.ts';
 import type { Trait } from './trait.ts';
 import { traits } from './traits/index.ts';
 
@@ -20,20 +20,25 @@ export interface DistanceSettings {
 }
 
 /** Numbers so many standard deviations of all players apart have nothing in common (from memory). */
-const wholeDeviations = 3;
+export const wholeDeviations = 3;
 
-/** Distances trait by trait, where both sides tell anything. */
+/** Distances trait by trait, where both sides tell anything. What is told in places of the bar is held against bars in the metres of the first side only: a waltz cannot be like a tune in four there. */
 export function traitDistances(
   one: readonly PieceEvidence[],
   other: readonly PieceEvidence[],
   { pool, withoutSettings = false }: DistanceSettings,
 ): TraitDistance[] {
+  const metres = metresOf(one);
   return traits
     .filter(({ isSetting }) => !(withoutSettings && isSetting))
     .flatMap((trait): TraitDistance[] => {
-      const [counts, others, all] = [one, other, pool].map((pieces) => countsOf(pieces, trait.id));
-      if (!counts || !others || !all || totalOf(counts) === 0 || totalOf(others) === 0) return [];
-      const [a, b] = [sharesOf(counts, all), sharesOf(others, all)];
+      const [counts, others, all] = [one, other, pool].map((pieces) =>
+        countsOf(pieces, trait.id, trait.isOfMetre && metres),
+      );
+      if (!counts || !others || !all) return [];
+      const [mine, theirs] = trait.isOfChord ? ofCommonChords(counts, others) : [counts, others];
+      if (totalOf(mine) === 0 || totalOf(theirs) === 0) return [];
+      const [a, b] = [sharesOf(mine, all), sharesOf(theirs, all)];
       if (trait.values === 'kinds') {
         const statistic = jensenShannon(a, b);
         return [{ trait, statistic, apart: statistic }];
@@ -42,6 +47,15 @@ export function traitDistances(
       const whole = wholeDeviations * deviationOf(sharesOf(all));
       return [{ trait, statistic, apart: whole === 0 ? 0 : Math.min(1, statistic / whole) }];
     });
+}
+
+/** Values whose chord, their first word, is had on both sides: which chords there are is the tune's, how they are held is the player's. */
+function ofCommonChords(one: Counts, other: Counts): readonly [Counts, Counts] {
+  const chordOf = (value: string | number) => String(value).split(' ')[0];
+  const [chords, others] = [one, other].map((counts) => new Set([...counts.keys()].map(chordOf)));
+  const common = (counts: Counts, of: ReadonlySet<unknown> | undefined) =>
+    new Map([...counts].filter(([value]) => of?.has(chordOf(value))));
+  return [common(one, others), common(other, chords)];
 }
 
 /** What each trait counts for, by its id; a trait that is not named counts 1. */

@@ -20,4 +20,16 @@ export { traits } from './traits/index.ts';
 export { typicalBar } from './typical-bar.ts';
 export { checkStyle, type StrayingTrait, type StyleCheck } from './check-style.ts';
 export { stepWords, takeStep, type StyleStep } from './steps-nearer.ts';
-export { restyleSteps, type Restyled, type RestyleSettings } from './apply/restyle.ts';
+export {
+  arrangeSteps,
+  isMuchAlike,
+  restyleSteps,
+  type KeptParts,
+  type Restyled,
+  type RestyleSettings,
+} from './apply/restyle.ts';
+export { arrangementPlans, type ArrangementPlan } from './apply/plans.ts';
+export { usualCloseness, type Closeness } from './apply/closeness.ts';
+export { proposeChords, type ProposedChord } from './apply/propose-chords.ts';
+export { plainTune, tuneAlone } from './apply/plain-tune.ts';
+export { ownDistances } from './own-distances.ts';

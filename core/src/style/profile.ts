@@ -110,3 +110,8 @@ function examplesOf(pieces: readonly PieceEvidence[], trait: string, value: stri
     .slice(0, mostExamples)
     .map(({ piece, bar }) => ({ piece, bar }));
 }
+
+/** What share of a trait's counts a value has in a profile, 0 to 1; 0 where it was never found. */
+export const shareIn = (profile: Profile, trait: string, value: string): number =>
+  profile.traits.find((each) => each.trait.id === trait)?.values.find(({ name }) => name === value)?.value ??
+  0;

@@ -8,13 +8,15 @@ export type StyleStep =
   | { readonly kind: 'bass-ending'; readonly ending: NoteEnding }
   | { readonly kind: 'swing'; readonly percent: number };
 
-const patterns: Readonly<Record<string, string>> = {
+/** The thumb pattern of each kind of bass that one pattern makes. */
+export const patternOfKind: Readonly<Record<string, string>> = {
   'one string': 'one-string',
   'two strings in turn': 'two-string',
   'three strings': 'three-string',
   'half-time': 'half-time',
   doubled: 'double-thumb',
   answers: 'answering',
+  walk: 'walk',
 };
 const endings: Readonly<Record<string, NoteEnding>> = {
   rings: 'let-ring',
@@ -32,7 +34,7 @@ export function stepFor(trait: string, profile: Profile): StyleStep | undefined 
   const common = first && first.value > habit ? String(first.name) : undefined;
   switch (trait) {
     case 'thumb-kind': {
-      const pattern = common === undefined ? undefined : patterns[common];
+      const pattern = common === undefined ? undefined : patternOfKind[common];
       return pattern === undefined ? undefined : { kind: 'thumb', pattern };
     }
     case 'thumb-ending': {

@@ -1,8 +1,17 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../fault/index.ts';
+import { noteSchema } from '../score/schema.ts';
 import type { PieceEvidence } from './evidence.ts';
 
 const value = z.union([z.string().max(80), z.number()]);
+
+const figureSchema = z.strictObject({
+  kind: z.enum(['fill', 'ending']),
+  tuning: z.string().max(200),
+  grip: z.string().max(40),
+  ticks: z.int().min(1).max(61440),
+  notes: z.array(noteSchema).min(1).max(64),
+});
 
 /** What was measured of pieces, bar by bar, as a file carries it. */
 const styleDocumentSchema = z.strictObject({
@@ -14,6 +23,7 @@ const styleDocumentSchema = z.strictObject({
       z.strictObject({
         title: z.string().max(200),
         bars: z.array(z.record(z.string().max(40), z.array(value).max(500))).max(400),
+        figures: z.array(figureSchema).max(800).default([]),
       }),
     )
     .max(500),
@@ -26,13 +36,14 @@ export const styleDocument = (name: string, pieces: readonly PieceEvidence[]): S
   format: 'jocund-style',
   version: 1,
   name,
-  pieces: pieces.map(({ title, bars }) => ({
+  pieces: pieces.map(({ title, bars, figures }) => ({
     title,
     bars: bars.map((bar) =>
       Object.fromEntries(
         [...bar].flatMap(([trait, values]) => (values.length === 0 ? [] : [[trait, [...values]]])),
       ),
     ),
+    figures: [...figures].map(({ notes, ...figure }) => ({ ...figure, notes: [...notes] })),
   })),
 });
 
@@ -46,9 +57,10 @@ export function openStyle(
   const { name, pieces } = read.data;
   return ok({
     name,
-    pieces: pieces.map(({ title, bars }) => ({
+    pieces: pieces.map(({ title, bars, figures }) => ({
       title,
       bars: bars.map((bar) => new Map(Object.entries(bar))),
+      figures,
     })),
   });
 }

@@ -17,12 +17,18 @@ export interface Trait {
   readonly values: 'kinds' | 'numbers';
   /** Of numbers: what they are in, "half steps". */
   readonly unit?: string;
+  /** Told in places of the bar: compared only with bars in the same metre. */
+  readonly isOfMetre?: true;
+  /** Values begin with a chord's name: compared only for chords that both sides have. */
+  readonly isOfChord?: true;
   /** Told by how the guitar is set up or by the piece chosen, not by how it is played. */
   readonly isSetting?: true;
 }
 
 /** A trait with how it is read. */
 export interface ReadTrait extends Trait {
+  /** Which bar is looked at besides: absent, the bar alone and the grips it is played over. */
+  readonly beside?: 'before' | 'after';
   /** The values in a bar, one for each count. */
   readonly read: (view: BarView) => readonly (string | number)[];
 }

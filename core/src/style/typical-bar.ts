@@ -14,7 +14,7 @@ export function typicalBar(
     bars.map((evidence, bar) => ({
       piece,
       bar,
-      evidence: { title, bars: [evidence] },
+      evidence: { title, bars: [evidence], figures: [] },
       notes: (evidence.get('tune-places')?.length ?? 0) + (evidence.get('thumb-places')?.length ?? 0),
       isEnding: bar === bars.length - 1,
     })),

@@ -114,11 +114,12 @@ export function useArchivePiece() {
 
 export const readArrangement = (id: string) => request(endpoints.readArrangement, { params: { id } });
 
-/** Always asked for anew when a bench is opened: what is edited must be what stands. */
+/** Always asked for anew when a bench is opened: what is edited must be what stands. Without an id nothing is asked. */
 export const useArrangement = (id: string) =>
   useQuery({
     queryKey: keys.arrangement(id),
     queryFn: ({ signal }) => request(endpoints.readArrangement, { params: { id }, signal }),
+    enabled: id !== '',
     staleTime: Infinity,
     gcTime: 0,
     refetchOnWindowFocus: false,

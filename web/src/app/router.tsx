@@ -36,6 +36,12 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }),
       },
       {
+        path: 'after',
+        lazy: async () => ({
+          Component: (await import('../after-player/after-player-page.tsx')).AfterPlayerPage,
+        }),
+      },
+      {
         path: 'players',
         lazy: async () => ({ Component: (await import('../players/players-page.tsx')).PlayersPage }),
       },

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { useArrangement } from '../api/queries.ts';
 import { Excerpt } from '../score-view/excerpt.tsx';
 import { Button } from '../ui/button.tsx';
-import { useBarsHeard } from './use-bars-heard.ts';
+import { useHeardAlone } from '../sound/use-heard-alone.ts';
 
 interface BarsShownProps {
   readonly example: ExampleBar;
@@ -23,7 +23,7 @@ interface BarsShownProps {
 export function BarsShown({ example, arrangementIds, count, width, isCalled = false }: BarsShownProps) {
   const id = arrangementIds[example.piece] ?? '';
   const { data, isError } = useArrangement(id);
-  const { heard, toggle } = useBarsHeard();
+  const { heard, toggle } = useHeardAlone();
   const score = data?.score;
   const bars = useMemo(
     () =>

@@ -1,6 +1,7 @@
 import type { Player } from '@jocund/contract';
 import type { ComparedTrait } from '@jocund/core/style';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
 import type { MeasuredManner } from '../work/messages.ts';
 import { ToldApart } from './told-apart.tsx';
@@ -37,6 +38,11 @@ export function PlayersMargin({ one, other, compared }: PlayersMarginProps) {
           </li>
         ))}
       </ul>
+      <p className="pt-2">
+        <Link className="underline" to={`/after?player=${one.player.id}`}>
+          Arrange a tune after {one.player.name}
+        </Link>
+      </p>
       {other && (
         <Part title="What tells them apart">
           <p className="text-note pb-1">100 % is nothing in common. Open a line to hear two bars of each.</p>

@@ -21,7 +21,15 @@ import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
-import type { ComparedTrait, ExampleBar, Profile, Restyled, StyleCheck } from '@jocund/core/style';
+import type {
+  Closeness,
+  ComparedTrait,
+  ExampleBar,
+  KeptParts,
+  Profile,
+  Restyled,
+  StyleCheck,
+} from '@jocund/core/style';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
@@ -70,6 +78,20 @@ export interface MeasuredManner {
   readonly arrangementIds: readonly string[];
   /** The bar nearest to all of it. */
   readonly typical: ExampleBar | undefined;
+}
+
+/** An arrangement after a player, with what a teacher reads of it. */
+export interface ArrangedAfter extends Restyled {
+  readonly check: StyleCheck;
+  /** How far each of the player’s pieces lies from the others, 0 alike to 1; empty with fewer than three. */
+  readonly own: readonly number[];
+  /** Its grade. */
+  readonly points: number;
+  /** What was given up for the grade, a sentence each. */
+  readonly given: readonly string[];
+  readonly profile: Profile;
+  /** As it is here, with nothing drawn from others. */
+  readonly here: Profile;
 }
 
 /** What the page may ask of the worker, and what each question is answered with. */
@@ -124,6 +146,33 @@ export interface Tasks {
       readonly seed: number;
     };
     readonly output: readonly Restyled[];
+  };
+  /** One arrangement of a tune after a player, by its place among those planned. */
+  readonly arrangeAfter: {
+    readonly input: {
+      readonly tune: Tune;
+      /** From 0. */
+      readonly plan: number;
+      readonly player: { readonly id: string; readonly name: string };
+      /** The piece the tune is drawn from, which tells nothing of the player. */
+      readonly except: string | undefined;
+      readonly pieces: readonly MeasuredPiece[];
+      readonly hand: Hand;
+      /** The most it may be, in points; undefined: as it comes. */
+      readonly grade: number | undefined;
+      readonly weights: GradeWeights | undefined;
+      readonly seed: number;
+      readonly closeness: Closeness;
+      readonly keepsThumb: boolean;
+      readonly keepsRhythm: boolean;
+      readonly kept?: KeptParts;
+    };
+    readonly output: {
+      /** How many there are. */
+      readonly plans: number;
+      /** Undefined where the tune has no place there. */
+      readonly arranged: ArrangedAfter | undefined;
+    };
   };
   readonly findGrips: {
     readonly input: {

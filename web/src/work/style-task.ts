@@ -1,8 +1,14 @@
 import type { MeasuredPiece } from '@jocund/contract';
+import { gradeScore, reductionsInWords, simplify } from '@jocund/core/grading';
 import {
+  arrangementPlans,
+  arrangeSteps,
   checkStyle,
   compareManners,
+  evidenceOf,
   openStyle,
+  ownDistances,
+  plainTune,
   profileOf,
   restyleSteps,
   styleCard,
@@ -11,7 +17,7 @@ import {
   type Restyled,
   type StyleCheck,
 } from '@jocund/core/style';
-import type { MeasuredManner, Tasks } from './messages.ts';
+import type { ArrangedAfter, MeasuredManner, Tasks } from './messages.ts';
 
 interface OpenedPiece extends Omit<MeasuredPiece, 'style'> {
   readonly evidence: PieceEvidence;
@@ -55,10 +61,50 @@ export function* restyleTask({
     (piece) => piece.playerId === player.id && piece.arrangementId !== arrangementId,
   );
   return yield* restyleSteps(
-    score,
+    plainTune(score),
     theirs.map(({ evidence }) => evidence),
     { hand, player: player.name, pool: opened.map(({ evidence }) => evidence), seed },
   );
+}
+
+/** One of the arrangements of a tune, with what is to be read of it. */
+export function* arrangeAfterTask({
+  tune,
+  plan: place,
+  player,
+  except,
+  pieces,
+  hand,
+  grade,
+  weights,
+  ...settings
+}: Tasks['arrangeAfter']['input']): Generator<number, Tasks['arrangeAfter']['output']> {
+  const opened = openedPieces(pieces);
+  const theirs = opened
+    .filter((piece) => piece.playerId === player.id && piece.arrangementId !== except)
+    .map(({ evidence }) => evidence);
+  const pool = opened.map(({ evidence }) => evidence);
+  const plans = arrangementPlans(tune, theirs);
+  const plan = settings.kept?.of.plan ?? plans[place];
+  if (!plan) return { plans: plans.length, arranged: undefined };
+  const made = yield* arrangeSteps(tune, plan, theirs, { ...settings, player: player.name, hand, pool });
+  if (!made) return { plans: plans.length, arranged: undefined };
+  const easier =
+    grade === undefined
+      ? undefined
+      : simplify(made.score, { points: grade, ...(weights ? { weights } : {}) });
+  const score = easier?.score ?? made.score;
+  const arranged: ArrangedAfter = {
+    ...made,
+    score,
+    check: checkStyle(score, theirs, { pool }),
+    own: ownDistances(theirs, { pool, withoutSettings: true }),
+    points: gradeScore(score, weights).points,
+    given: easier ? reductionsInWords(easier.reductions) : [],
+    profile: profileOf(theirs, { pool }),
+    here: profileOf([evidenceOf(score)]),
+  };
+  return { plans: plans.length, arranged };
 }
 
 /** The manners of one or two players beside each other, drawn toward all pieces of the studio where there is little to go by. */

@@ -15,7 +15,7 @@ import {
 } from './fingering-tasks.ts';
 import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
-import { checkStyleTask, readManners, restyleTask } from './style-task.ts';
+import { arrangeAfterTask, checkStyleTask, readManners, restyleTask } from './style-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -37,6 +37,9 @@ const tasks: {
   },
   *restyle(input) {
     return yield* restyleTask(input);
+  },
+  *arrangeAfter(input) {
+    return yield* arrangeAfterTask(input);
   },
   *findGrips({ chord, ...search }) {
     const parsed = parseChord(chord);
@@ -136,6 +139,8 @@ export function stepsOf(
       return tasks.checkStyle(request.input);
     case 'restyle':
       return tasks.restyle(request.input);
+    case 'arrangeAfter':
+      return tasks.arrangeAfter(request.input);
     case 'findGrips':
       return tasks.findGrips(request.input);
     case 'checkScore':

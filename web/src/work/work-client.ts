@@ -36,6 +36,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   readManners: 'tunings',
   checkStyle: 'tunings',
   restyle: 'tunings',
+  arrangeAfter: 'tunings',
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */

@@ -1,6 +1,6 @@
 import { barChords } from '../../form/index.ts';
 import { soundingShift } from '../../instrument/index.ts';
-import { tuneOfScore, type Tune, type TuneNote } from '../../melody/index.ts';
+import { splitVoices, tuneOfScore, type Tune, type TuneNote } from '../../melody/index.ts';
 import { parseSymbol, symbolText, transposeSymbol } from '../../pitch/index.ts';
 import type { Score } from '../../score/index.ts';
 
@@ -8,13 +8,17 @@ import type { Score } from '../../score/index.ts';
 export function plainTune(score: Score): Tune {
   const tune = tuneOfScore(score);
   const shift = soundingShift(score);
+  const sung = tune.bars.flatMap(({ notes }) =>
+    notes.flatMap(({ voice, marks, midi }) => (voice === 'melody' && !marks.harmonic ? [midi] : [])),
+  );
+  const highest = Math.max(-Infinity, ...sung);
   return {
     ...tune,
     bars: tune.bars.map((bar, index) => ({
       ...bar,
       notes: bar.notes
         .filter(({ voice, marks }) => voice === 'melody' && !marks.dead && !marks.grace)
-        .map(plain),
+        .map((note) => plain(note, highest)),
       chords: barChords(score, index)
         .filter(({ isCarried }) => !isCarried || index === 0)
         .flatMap(({ tick, name }) => {
@@ -27,11 +31,32 @@ export function plainTune(score: Score): Tune {
   };
 }
 
-/** What is sung on a note, and what it is tied to, stays. */
-const plain = ({ tick, durationTicks, midi, voice, marks: { tied, lyric } }: TuneNote): TuneNote => ({
-  tick,
-  durationTicks,
-  midi,
-  ...(voice ? { voice } : {}),
-  marks: { ...(tied ? { tied } : {}), ...(lyric === undefined ? {} : { lyric }) },
+/** The tune of a file that does not tell the hands apart: what is no bass, without ornaments. Chords that the file names stay. */
+export const tuneAlone = (tune: Tune): Tune => ({
+  ...tune,
+  bars: tune.bars.map((bar) => {
+    const voices = splitVoices(bar);
+    return {
+      ...bar,
+      grips: [],
+      notes: bar.notes
+        .filter((note) => voices.get(note) === 'melody' && !note.marks.dead && !note.marks.grace)
+        .map((note) => plain({ ...note, voice: 'melody' }, Infinity)),
+    };
+  }),
 });
+
+/** What is sung on a note, and what it is tied to, stays. A chime over the rest of the tune is the tune's note in another octave. */
+function plain(
+  { tick, durationTicks, midi, voice, marks: { tied, lyric, harmonic } }: TuneNote,
+  highest: number,
+): TuneNote {
+  const over = harmonic && Number.isFinite(highest) ? Math.max(0, Math.ceil((midi - highest) / 12)) : 0;
+  return {
+    tick,
+    durationTicks,
+    midi: midi - 12 * over,
+    ...(voice ? { voice } : {}),
+    marks: { ...(tied ? { tied } : {}), ...(lyric === undefined ? {} : { lyric }) },
+  };
+}

@@ -1,189 +1,211 @@
-import { fingerScore, placeMelodySteps } from '../../fingering/index.ts';
-import { barChords } from '../../form/index.ts';
+import { fingerScore } from '../../fingering/index.ts';
 import type { Hand } from '../../hands/index.ts';
-import { openMidi } from '../../instrument/index.ts';
-import { fitTuneSteps, type Tune } from '../../melody/index.ts';
-import { keyText, modulo, pitchClassOf, tonicOf, transposeKey } from '../../pitch/index.ts';
+import type { Tune } from '../../melody/index.ts';
 import type { Score } from '../../score/index.ts';
-import { parseFrets } from '../../shapes/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from '../distance.ts';
 import { evidenceOf, type PieceEvidence } from '../evidence.ts';
+import { ownDistances } from '../own-distances.ts';
 import { profileOf, type Profile } from '../profile.ts';
-import { stepFor, stepWords, takeStep } from '../steps-nearer.ts';
-import { gripsIn, guitarsOf, type PlayersGuitar } from './guitars.ts';
-import { plainTune } from './plain-tune.ts';
-import { adorn, ornamentSentence } from './adorn.ts';
+import { stepFor, takeStep } from '../steps-nearer.ts';
+import { aimAt } from './aim.ts';
+import { withoutClashes } from './clashes.ts';
+import { climb, type ClimbSettings, type Made } from './climb.ts';
+import { closenessOf, usualCloseness, type Closeness } from './closeness.ts';
+import { whereHandCan } from './hand-can.ts';
+import { affordable } from './hand-price.ts';
+import { layTuneSteps, octavesFor, type LaidTune, type LaySettings } from './lay-tune.ts';
+import { bendsTheTune, type MoveKind } from './moves/index.ts';
+import { arrangementPlans, mostArrangements, type ArrangementPlan } from './plans.ts';
+import { thumbsOf } from './players-thumbs.ts';
+import { withoutBrokenSlurs } from './broken-slurs.ts';
+import { withProposedChords, type ProposedChord } from './propose-chords.ts';
+import { choicesTold } from './told-choices.ts';
+import { withGlass } from './with-glass.ts';
 
 /** A tune as a player might play it, with a sentence for each choice. */
 export interface Restyled {
   readonly score: Score;
+  readonly plan: ArrangementPlan;
+  /** Half steps the tune was moved. */
+  readonly transpose: number;
   /** From the player’s pieces: 0 alike to 1. */
   readonly distance: number;
   /** What both hands do, in mm. */
   readonly costMm: number;
   readonly choices: readonly string[];
+  /** Chords that the tune did not bring. */
+  readonly proposed: readonly ProposedChord[];
+}
+
+/** What stays as it is in an earlier arrangement while the rest is solved again. */
+export interface KeptParts {
+  readonly of: Pick<Restyled, 'score' | 'plan' | 'transpose'>;
+  /** From 0. */
+  readonly bars: readonly number[];
 }
 
 export interface RestyleSettings extends Pick<DistanceSettings, 'pool'> {
   /** Whom it is after from now on. */
   readonly player: string;
   readonly hand: Hand;
-  /** Most arrangements; 1 to 3. */
-  readonly limit?: number;
   readonly seed?: number;
+  readonly closeness?: Closeness;
+  /** The thumb keeps one pattern throughout. */
+  readonly keepsThumb?: boolean;
+  /** The tune keeps its notes and their places in the bar, whatever the plan says. */
+  readonly keepsRhythm?: boolean;
+  readonly kept?: KeptParts;
+  /** In mm; absent: a usual steel-string guitar. */
+  readonly scaleMm?: number;
+  readonly fretCount?: number;
 }
 
-/** Most arrangements unless told: one for each of the player’s usual guitars. */
-const mostArrangements = 3;
+const usualGuitar = { scaleMm: 650, fretCount: 20 };
 
 /**
- * Lays a piece’s tune as another player might: in a tuning and key of that player’s, over that player’s grips and thumb, ended and swung so, with as many ornaments.
- * Every note of the tune keeps its place in the bar; its pitches move together. Yields the share done, 0 to 1; the nearest arrangement is first. Empty where there is no tune, the player has no tuning that is known, or the tune has no place in them.
+ * Lays a tune as a player might: in a tuning and key of that player’s, over that player’s grips and thumb, ended and swung so. Then bar by bar, and in all bars that are alike, whatever brings it nearer to the player for the least it takes from the tune and asks of the hands: notes struck before their beat, held notes struck again, notes of the grip under the tune, ornaments, another thumb, the player’s own figures over held notes.
+ * Every note of the tune that falls on a beat sounds on it. A tune without chords is given some first. Yields the share done, 0 to 1. Undefined where there is no tune, or it has no place that a hand could play.
  */
-export function* restyleSteps(
-  score: Score,
+export function* arrangeSteps(
+  given: Tune,
+  plan: ArrangementPlan,
   pieces: readonly PieceEvidence[],
   settings: RestyleSettings,
-): Generator<number, Restyled[]> {
-  const { hand, pool, limit = mostArrangements } = settings;
-  const tune = plainTune(score);
-  if (tune.bars.every(({ notes }) => notes.length === 0)) return [];
+): Generator<number, Restyled | undefined> {
+  const { hand, pool, kept, scaleMm = usualGuitar.scaleMm, fretCount = usualGuitar.fretCount } = settings;
+  if (given.bars.every(({ notes }) => notes.length === 0)) return undefined;
+  const { tune, proposed } = withProposedChords(given);
   const profile = profileOf(pieces, { pool });
-  const all = guitarsOf(pieces);
-  const sameMode = all.filter(({ key }) => key.mode === tune.key.mode);
-  const guitars = (sameMode.length > 0 ? sameMode : all).slice(0, limit);
+  const aim = aimAt(pieces, pool, new Set(tune.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`)));
+  const thumbs = thumbsOf(profile);
+  const lay: LaySettings = { hand, pieces, thumbPattern: thumbs.usual, scaleMm, fretCount };
+  const { mmForSpread, tuneWeight } = closenessOf(settings.closeness ?? usualCloseness);
+  const own = ownDistances(pieces, { pool, withoutSettings: true });
+  const spread = own.length === 0 ? usualSpread : own.reduce((sum, each) => sum + each, 0) / own.length;
+  const octaves = kept ? [kept.of.transpose] : octavesFor(tune, plan.guitar, profile);
+  const laid = yield* layPlanned(tune, plan, lay, octaves);
+  if (!laid) return undefined;
+  yield 0.5;
+  const plain = withKept(dressed(laid, profile, settings), kept);
+  const keptBars = new Set(kept?.bars);
+  const climbing = climb(plain, {
+    aim,
+    figures: pieces.flatMap(({ figures }) => figures),
+    thumbs: thumbs.others,
+    without: forbidden(plan, settings),
+    kept: keptBars,
+    tuneWeight,
+    seed: settings.seed ?? 1,
+  } satisfies ClimbSettings);
+  let step = climbing.next();
+  while (!step.done) {
+    yield 0.5 + 0.4 * step.value;
+    step = climbing.next();
+  }
+  const { draft, made } = step.value;
+  const paid = affordable(draft, plain, { aim, hand, mmForSpread, spread, kept: keptBars });
+  const mended = withoutBrokenSlurs(withoutClashes(applyThumb(paid.score)));
+  const score = withKept(whereHandCan(mended, [plain, laid.score], hand), kept);
+  return {
+    score,
+    plan,
+    transpose: laid.transpose,
+    distance: distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true })),
+    costMm: fingerScore(score, { hand }).costMm,
+    proposed,
+    choices: choicesTold({ score, plain, plan, profile, made: stillMade(made, plain, score) }),
+  };
+}
+
+/** All plans one after the other. */
+export function* restyleSteps(
+  tune: Tune,
+  pieces: readonly PieceEvidence[],
+  { limit = mostArrangements, ...settings }: RestyleSettings & { readonly limit?: number },
+): Generator<number, Restyled[]> {
+  const plans = arrangementPlans(tune, pieces, limit);
   const found: Restyled[] = [];
-  for (const [index, guitar] of guitars.entries()) {
-    const laid = yield* layOn(tune, guitar, profile, pieces, { score, hand });
-    if (laid) found.push(asThePlayer(laid, profile, pieces, { ...settings, guitar }));
-    yield (index + 1) / guitars.length;
+  for (const [index, plan] of plans.entries()) {
+    const arranging = arrangeSteps(tune, plan, pieces, settings);
+    let step = arranging.next();
+    while (!step.done) {
+      yield (index + step.value) / plans.length;
+      step = arranging.next();
+    }
+    const made = step.value;
+    if (made && !found.some((other) => isMuchAlike(other.score, made.score))) found.push(made);
   }
   return found.sort((a, b) => a.distance - b.distance);
 }
 
-/** A way to lay a tune, and what the hands make of it. */
-interface Laid {
-  readonly score: Score;
-  readonly costMm: number;
-  /** Notes that no finger is free for. */
-  readonly unplayed: number;
+/** A spread where the player has too few pieces to take one from (from memory). */
+const usualSpread = 0.06;
+/** Arrangements with more than this share of their notes in common are one. */
+const alike = 0.85;
+
+/** Whether two arrangements have most of their notes at the same place on the same string and fret. */
+export function isMuchAlike(one: Score, other: Score): boolean {
+  if (one.tuning.name !== other.tuning.name || one.key.tonic !== other.key.tonic) return false;
+  const placesIn = ({ bars }: Score) =>
+    bars.flatMap(({ notes }, bar) =>
+      notes.map(({ tick, string, fret }) => `${bar} ${tick} ${string} ${fret}`),
+    );
+  const [places, others] = [placesIn(one), new Set(placesIn(other))];
+  return places.filter((place) => others.has(place)).length > alike * Math.max(places.length, others.size);
 }
 
-/** The tune on a guitar of the player's, over the player's grips, in the octave the hand has least trouble with; undefined where it has no place. */
-function* layOn(
+/** The tune in the octave the plan asks for, counted among those it can be played in. */
+function* layPlanned(
   tune: Tune,
-  guitar: PlayersGuitar,
-  profile: Profile,
-  pieces: readonly PieceEvidence[],
-  { score, hand }: { readonly score: Score; readonly hand: Hand },
-): Generator<number, Score | undefined> {
-  const by = modulo(pitchClassOf(tonicOf(guitar.key)) - pitchClassOf(tonicOf(tune.key)), 12);
-  const ways: Laid[] = [];
-  for (const transpose of octavesFor(tune, by, openMidi(guitar.tuning, 1))) {
-    const laid = yield* layIn(tune, transpose, guitar, profile, { pieces, score, hand });
-    if (!laid) continue;
-    const { costMm, notes } = fingerScore(laid, { hand });
-    const unplayed = [...notes.values()].filter(({ isUnplayed }) => isUnplayed).length;
-    ways.push({ score: laid, costMm, unplayed });
+  { guitar, octave }: ArrangementPlan,
+  lay: LaySettings,
+  octaves: readonly number[],
+): Generator<number, LaidTune | undefined> {
+  let found = 0;
+  for (const [index, transpose] of octaves.entries()) {
+    const laying = layTuneSteps(tune, guitar, transpose, lay);
+    let step = laying.next();
+    while (!step.done) {
+      yield (0.5 * (index + step.value)) / octaves.length;
+      step = laying.next();
+    }
+    if (step.value) found += 1;
+    if (found === (octave === 'best' || octaves.length === 1 ? 1 : 2)) return step.value;
   }
-  const [best] = ways.sort((a, b) => a.unplayed - b.unplayed || a.costMm - b.costMm);
-  return best?.unplayed === 0 ? best.score : undefined;
+  return undefined;
 }
 
-function* layIn(
-  tune: Tune,
-  transpose: number,
-  { tuning }: PlayersGuitar,
+/** Ended and swung as the player does, with a bottleneck where the player has one and the hand can hold it. */
+function dressed(
+  { score: laid }: LaidTune,
   profile: Profile,
-  {
-    pieces,
-    score,
-    hand,
-  }: { readonly pieces: readonly PieceEvidence[]; readonly score: Score; readonly hand: Hand },
-): Generator<number, Score | undefined> {
-  const pattern = stepFor('thumb-kind', profile);
-  const instrument = { tuning, capo: 0, scaleMm: score.scaleMm, fretCount: score.fretCount };
-  const fitted = yield* fitTuneSteps(
-    tune,
-    {
-      instrument,
-      hand,
-      transpose,
-      ...(pattern?.kind === 'thumb' ? { thumbPattern: pattern.pattern } : {}),
-    },
-    () => undefined,
-  );
-  if (!fitted.ok) return undefined;
-  const own = gripsIn(pieces, tuning.name);
-  const roughly = { ...fitted.value.score, key: transposeKey(tune.key, transpose) };
-  const gripped = applyThumb({
-    ...roughly,
-    bars: roughly.bars.map((bar, index) => ({
-      ...bar,
-      grips: bar.grips.map((grip) => {
-        const name = barChords(roughly, index).find(({ tick }) => tick === grip.tick)?.name;
-        const frets = name === undefined ? undefined : heldFor(name, own);
-        const read = frets === undefined ? undefined : parseFrets(frets);
-        return read?.ok ? { tick: grip.tick, frets: read.value } : grip;
-      }),
-    })),
-  });
-  return (yield* placeMelodySteps(gripped, { hand })).score;
-}
-
-/** The player's grip for a chord; where the player holds only its seventh, or only the chord without it, that one (common practice). */
-const heldFor = (name: string, own: ReadonlyMap<string, string>): string | undefined =>
-  own.get(name) ?? (name.endsWith('7') ? own.get(name.slice(0, -1)) : own.get(`${name}7`));
-
-/** The two octaves in which the tune lies highest without passing the first frets of string 1. */
-function octavesFor(tune: Tune, by: number, openFirst: number | undefined): number[] {
-  const highest = Math.max(...tune.bars.flatMap(({ notes }) => notes.map(({ midi }) => midi)));
-  const most = (openFirst ?? 0) + highestFret;
-  let transpose = by;
-  while (highest + transpose > most) transpose -= 12;
-  while (highest + transpose + 12 <= most) transpose += 12;
-  return [transpose, transpose - 12];
-}
-
-/** The tune lies within the first frets of string 1 (common practice). */
-const highestFret = 8;
-
-/** Bars in which no finger is free for a note are left as they were before the ornaments came. */
-function plainWhereHard(adorned: Score, plain: Score, hand: Hand): Score {
-  const { notes } = fingerScore(adorned, { hand });
-  const isHard = (bar: Score['bars'][number]) => bar.notes.some((note) => notes.get(note)?.isUnplayed);
-  if (!adorned.bars.some(isHard)) return adorned;
-  return {
-    ...adorned,
-    bars: adorned.bars.map((bar, index) => (isHard(bar) ? (plain.bars[index] ?? bar) : bar)),
-  };
-}
-
-/** Ended and swung as the player does, with as many ornaments. */
-function asThePlayer(
-  laid: Score,
-  profile: Profile,
-  pieces: readonly PieceEvidence[],
-  { pool, hand, player, seed = 1, guitar }: RestyleSettings & { readonly guitar: PlayersGuitar },
-): Restyled {
+  { player, hand }: Pick<RestyleSettings, 'player' | 'hand'>,
+): Score {
   const steps = ['swing', 'thumb-ending'].flatMap((trait) => stepFor(trait, profile) ?? []);
-  const plain = steps.reduce(takeStep, laid);
-  const adorned = adorn(plain, profile, seed);
-  const score = { ...plainWhereHard(adorned.score, plain, hand), player };
-  const thumb = stepFor('thumb-kind', profile);
-  // Without chords there is nothing to lay a thumb on.
-  const hasBass = score.bars.some(({ notes }) => notes.some(({ voice }) => voice === 'thumb'));
-  return {
-    score,
-    distance: distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true })),
-    costMm: fingerScore(score, { hand }).costMm,
-    choices: [
-      `${guitar.tuning.name}, ${keyText(guitar.key)} shapes: ${Math.round(guitar.share * 100)} % of the player’s bars are so.`,
-      ...[...(thumb && hasBass ? [thumb] : []), ...steps].map(
-        (step) => `${stepWords(step)}, the player’s habit.`,
-      ),
-      ...adorned.ornaments.map(ornamentSentence),
-    ],
-  };
+  const bare = steps.reduce(takeStep, laid);
+  return { ...whereHandCan(withGlass(bare, profile), [bare], hand), player };
 }
+
+const withKept = (score: Score, kept: KeptParts | undefined): Score => ({
+  ...score,
+  bars: score.bars.map((bar, index) =>
+    kept?.bars.includes(index) ? (kept.of.score.bars[index] ?? bar) : bar,
+  ),
+});
+
+const forbidden = (
+  plan: ArrangementPlan,
+  { keepsThumb = false, keepsRhythm = false }: RestyleSettings,
+): ReadonlySet<MoveKind> =>
+  new Set([
+    ...(plan.rhythm === 'as written' || keepsRhythm ? bendsTheTune : []),
+    ...(keepsThumb ? (['thumb'] as const) : []),
+  ]);
+
+/** Moves whose bars were not put back. */
+const stillMade = (made: readonly Made[], plain: Score, score: Score): Made[] =>
+  made.flatMap(({ bars, ...move }) => {
+    const left = bars.filter((bar) => score.bars[bar] !== plain.bars[bar]);
+    return left.length === 0 ? [] : [{ ...move, bars: left }];
+  });

@@ -73,13 +73,3 @@ function slurs(
 
 const degree = (score: Score, note: Note): number =>
   modulo(openMidi(score.tuning, note.string) + note.fret - pitchClassOf(tonicOf(score.key)), 12);
-
-/** The score with a touch made; each note takes one only. */
-export const withTouch = (score: Score, { bar, note, change }: Touch): Score => ({
-  ...score,
-  bars: score.bars.map((each, index) =>
-    index === bar
-      ? { ...each, notes: each.notes.map((one) => (one === note ? { ...one, ...change } : one)) }
-      : each,
-  ),
-});

@@ -10,6 +10,7 @@ export const formTraits: readonly ReadTrait[] = [
     name: 'chords',
     counts: 'chords',
     values: 'kinds',
+    isSetting: true,
     read: (view) => chordsOf(view).flatMap(({ numeral }) => numeral ?? []),
   },
   {
@@ -18,6 +19,7 @@ export const formTraits: readonly ReadTrait[] = [
     name: 'where chords change',
     counts: 'changes',
     values: 'kinds',
+    beside: 'before',
     read: (view) =>
       chordsOf(view)
         .filter(

@@ -33,6 +33,7 @@ export const handTraits: readonly ReadTrait[] = [
     name: 'grips',
     counts: 'bars',
     values: 'kinds',
+    isOfChord: true,
     read: (view) =>
       chordsOf(view).flatMap(({ tick, name }) => {
         const grip = gripUnder(view, tick);

@@ -17,4 +17,4 @@ export const readTraits: readonly ReadTrait[] = [
 ];
 
 /** The same without how it is read: what profiles and comparisons carry, so that a worker can send them. */
-export const traits: readonly Trait[] = readTraits.map(({ read: _, ...trait }) => trait);
+export const traits: readonly Trait[] = readTraits.map(({ read: _, beside: __, ...trait }) => trait);

@@ -32,6 +32,7 @@ export const meetingTraits: readonly ReadTrait[] = [
     name: 'places of the tune in the bar',
     counts: 'notes',
     values: 'kinds',
+    isOfMetre: true,
     read: ({ tune, bar }) => tune.map(({ tick }) => countedAt(bar.metre, tick) || 'finer'),
   },
   {
@@ -40,6 +41,7 @@ export const meetingTraits: readonly ReadTrait[] = [
     name: 'beats that are pinched',
     counts: 'pinches',
     values: 'kinds',
+    isOfMetre: true,
     read: (view) => {
       const struck = struckTicks(view);
       return view.tune
@@ -53,6 +55,7 @@ export const meetingTraits: readonly ReadTrait[] = [
     name: 'notes between the beats',
     counts: 'notes',
     values: 'kinds',
+    isOfMetre: true,
     read: ({ tune, bar }) =>
       tune
         .filter(({ tick }) => !isOnBeat(bar.metre, tick))
@@ -64,6 +67,8 @@ export const meetingTraits: readonly ReadTrait[] = [
     name: 'syncopation of the tune',
     counts: 'bars',
     values: 'numbers',
+    isOfMetre: true,
+    beside: 'after',
     unit: 'steps of the metre a bar',
     read: ({ tune, bar, nextTune, isLast }) =>
       tune.length === 0

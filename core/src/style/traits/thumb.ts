@@ -87,6 +87,7 @@ export const thumbTraits: readonly ReadTrait[] = [
     name: 'strings of the thumb by place',
     counts: 'strokes',
     values: 'kinds',
+    isOfMetre: true,
     read: ({ thumb, bar }) =>
       thumb.flatMap(({ tick, notes }) =>
         notes.map(({ string }) => `${countedAt(bar.metre, tick) || 'finer'} string ${string}`),
@@ -115,6 +116,7 @@ export const thumbTraits: readonly ReadTrait[] = [
     name: 'the thumb against the bar before',
     counts: 'strokes',
     values: 'kinds',
+    beside: 'before',
     read: repeated,
   },
   {

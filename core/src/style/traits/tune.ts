@@ -97,6 +97,7 @@ export const tuneTraits: readonly ReadTrait[] = [
     name: 'steps of the tune',
     counts: 'steps',
     values: 'kinds',
+    beside: 'before',
     read: steps,
   },
   {
@@ -105,6 +106,7 @@ export const tuneTraits: readonly ReadTrait[] = [
     name: 'rhythm of half a bar',
     counts: 'halves',
     values: 'kinds',
+    isOfMetre: true,
     read: cells,
   },
   {

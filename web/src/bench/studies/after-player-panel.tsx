@@ -2,6 +2,7 @@ import { gradeScore } from '@jocund/core/grading';
 import type { Score } from '@jocund/core/score';
 import type { Restyled } from '@jocund/core/style';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useStudioWeights } from '../../api/grade-sayings.ts';
 import { useMeasured, usePlayers } from '../../api/people.ts';
 import { Button } from '../../ui/button.tsx';
@@ -66,8 +67,13 @@ export function AfterPlayerPanel() {
   return (
     <section aria-label="After a player" className="mx-4.5 pt-2 pb-6">
       <p className="max-w-[68ch] pb-2">
-        The tune keeps its notes and their places in the bar. Guitar, grips, thumb, swing and ornaments become
-        the player’s, as they were measured.
+        Guitar, grips, thumb, swing, ornaments and the rhythm over the tune become the player’s, as they were
+        measured; every note of the tune on a beat still sounds there. To choose a grade, keep bars or come
+        closer to the player, go to{' '}
+        <Link className="underline" to={`/after?piece=${arrangementId}&player=${player.id}`}>
+          After a player
+        </Link>
+        .
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <SelectField
@@ -121,7 +127,7 @@ function Arrangements({ answer, isCurrent }: { answer: Answer; isCurrent: boolea
   return (
     <ol className="pt-3">
       {arrangements.map(({ score, distance, costMm, choices }, index) => (
-        <li key={`${score.tuning.name} ${score.key.tonic}`} className="border-b border-ink1-40">
+        <li key={index} className="border-b border-ink1-40">
           <button
             type="button"
             aria-expanded={open === index}

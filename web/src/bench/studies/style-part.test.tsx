@@ -1,10 +1,9 @@
-import type { MeasuredPiece, Player } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
-import { evidenceOf, styleDocument } from '@jocund/core/style';
 import { written } from '@jocund/core/testing/written';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
+import { measuredPiece, orla } from '../../testing/measured-player.ts';
 import { StylePart } from './style-part.tsx';
 
 vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
@@ -14,30 +13,17 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const player: Player = {
-  id: '00000000-0000-4000-8000-000000000001',
-  name: 'Orla Finch',
-  thumbPattern: 'one-string',
-  bassEnding: 'palm-damped',
-  note: '',
-  archivedAt: null,
-};
 const manner = (ending: Score['bassEnding'], swingPercent: number, over: Partial<Score> = {}) =>
   written(
     Array.from({ length: 6 }, () => '[022100] t6:0@1 t6:0@2 t6:0@3 t6:0@4 m1:0@1 m1:3@1.5 m1:0@2 m2:0@3/2'),
     { ...(ending ? { bassEnding: ending } : {}), swingPercent, ...over },
   );
-const measured = (number: number, playerId: string | null, score: Score): MeasuredPiece => ({
-  arrangementId: `00000000-0000-4000-8000-00000000001${number}`,
-  playerId,
-  style: styleDocument('', [evidenceOf(score)]),
-});
 const pieces = [
-  ...[1, 2, 3, 4].map((number) => measured(number, player.id, manner('palm-damped', 64))),
-  measured(5, null, manner('let-ring', 50)),
+  ...[1, 2, 3, 4].map((number) => measuredPiece(number, orla.id, manner('palm-damped', 64))),
+  measuredPiece(5, null, manner('let-ring', 50)),
 ];
 const open = (score: Score) => {
-  vi.stubGlobal('fetch', server({ '/api/players': [player], '/api/styles': pieces }).answer);
+  vi.stubGlobal('fetch', server({ '/api/players': [orla], '/api/styles': pieces }).answer);
   return benchRoom(score, <StylePart />, { arrangementId: '00000000-0000-4000-8000-000000000019' });
 };
 
@@ -58,12 +44,12 @@ test('a piece after nobody is held against whoever is chosen', async () => {
   open(manner('let-ring', 50));
   await screen.findByText('nobody yet');
   expect(screen.queryByText(/apart/)).toBeNull();
-  fill('Held against', player.id);
+  fill('Held against', orla.id);
   expect(await screen.findByRole('button', { name: /^Swing 6\d:3\d$/ })).toBeDefined();
 });
 
 test('without measured pieces of anybody nothing is said', async () => {
-  const { asked, answer } = server({ '/api/players': [player], '/api/styles': [] });
+  const { asked, answer } = server({ '/api/players': [orla], '/api/styles': [] });
   vi.stubGlobal('fetch', answer);
   benchRoom(manner('let-ring', 50), <StylePart />);
   await waitFor(() => expect(asked.map(({ path }) => path)).toContain('/api/styles'));

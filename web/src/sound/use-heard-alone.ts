@@ -1,9 +1,9 @@
 import type { Score } from '@jocund/core/score';
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import { Player } from '../sound/player.ts';
+import { Player } from './player.ts';
 
-/** Plays a few bars of a piece by themselves; what is heard is named by a key of the caller's. */
-export function useBarsHeard(): {
+/** Plays a score by itself, from its start; what is heard is named by a key of the caller's. */
+export function useHeardAlone(): {
   readonly heard: string | undefined;
   readonly toggle: (key: string, score: Score) => void;
 } {

@@ -1,0 +1,111 @@
+import type { MeasuredPiece } from '@jocund/contract';
+import type { GradeWeights } from '@jocund/core/grading';
+import type { Hand } from '@jocund/core/hands';
+import type { Tune } from '@jocund/core/melody';
+import { isMuchAlike, type Closeness, type KeptParts } from '@jocund/core/style';
+import { useCallback, useRef, useState } from 'react';
+import type { ArrangedAfter } from '../work/messages.ts';
+import { startWork } from '../work/work-client.ts';
+
+export interface Asked {
+  readonly tune: Tune;
+  readonly player: { readonly id: string; readonly name: string };
+  readonly except: string | undefined;
+  readonly pieces: readonly MeasuredPiece[];
+  readonly hand: Hand;
+  readonly grade: number | undefined;
+  readonly weights: GradeWeights | undefined;
+  readonly closeness: Closeness;
+  readonly keepsThumb: boolean;
+  readonly keepsRhythm: boolean;
+}
+
+export interface Candidates {
+  /** The first first; those there are so far. */
+  readonly found: readonly ArrangedAfter[];
+  /** The one worked on: its place from 0, of how many, and the share done. */
+  readonly working: { readonly place: number; readonly of: number; readonly share: number } | undefined;
+  readonly isFailed: boolean;
+  /** What the answer is to; undefined before anything was asked. */
+  readonly asked: Asked | undefined;
+}
+
+const nothing: Candidates = { found: [], working: undefined, isFailed: false, asked: undefined };
+
+/** Arrangements worked out one after the other, each to be read while the next is made. */
+export function useCandidates() {
+  const [candidates, setCandidates] = useState(nothing);
+  const running = useRef<AbortController | undefined>(undefined);
+
+  const stop = useCallback(() => {
+    running.current?.abort();
+    running.current = undefined;
+    setCandidates((before) => ({ ...before, working: undefined }));
+  }, []);
+
+  const begin = () => {
+    running.current?.abort();
+    const controller = new AbortController();
+    running.current = controller;
+    const isCurrent = () => running.current === controller;
+    return {
+      signal: controller.signal,
+      isCurrent,
+      set: (change: (before: Candidates) => Candidates) => isCurrent() && setCandidates(change),
+      fail: () =>
+        isCurrent() && setCandidates((before) => ({ ...before, working: undefined, isFailed: true })),
+    };
+  };
+
+  /** All of them anew, dealt from a seed. */
+  const arrange = async (asked: Asked, seed: number) => {
+    const { signal, set, fail, isCurrent } = begin();
+    set(() => ({ ...nothing, asked, working: { place: 0, of: 3, share: 0 } }));
+    try {
+      let plans = 1;
+      for (let place = 0; place < plans && isCurrent(); place += 1) {
+        const of = Math.max(plans, 1);
+        const answer = await startWork(
+          'arrangeAfter',
+          { ...asked, plan: place, seed },
+          { signal, onProgress: (share) => set((before) => ({ ...before, working: { place, of, share } })) },
+        );
+        plans = answer.plans;
+        const { arranged } = answer;
+        set((before) => ({
+          ...before,
+          found:
+            arranged && !before.found.some((other) => isMuchAlike(other.score, arranged.score))
+              ? [...before.found, arranged]
+              : before.found,
+        }));
+      }
+      set((before) => ({ ...before, working: undefined }));
+    } catch {
+      fail();
+    }
+  };
+
+  /** One of them again, with some bars kept. */
+  const solveRest = async (asked: Asked, place: number, kept: KeptParts, seed: number) => {
+    const { signal, set, fail } = begin();
+    const of = candidates.found.length;
+    set((before) => ({ ...before, asked, isFailed: false, working: { place, of, share: 0 } }));
+    try {
+      const { arranged } = await startWork(
+        'arrangeAfter',
+        { ...asked, plan: place, seed, kept },
+        { signal, onProgress: (share) => set((before) => ({ ...before, working: { place, of, share } })) },
+      );
+      set((before) => ({
+        ...before,
+        working: undefined,
+        found: before.found.map((each, index) => (index === place && arranged ? arranged : each)),
+      }));
+    } catch {
+      fail();
+    }
+  };
+
+  return { candidates, arrange, solveRest, stop };
+}
