@@ -16,6 +16,13 @@ const views = [
   { name: 'repertoire', path: '/repertoire', size: desk },
   { name: 'people', path: '/people', size: desk },
   { name: 'players', path: '/players', size: desk, until: 'A typical bar' },
+  {
+    name: 'after-player',
+    path: '/after',
+    size: desk,
+    press: /^Arrange it/,
+    until: 'Why 1 is so',
+  },
   { name: 'bench-tuning', path: '/bench/{Nine}/tuning', size: desk },
   {
     name: 'bench-finder',
@@ -47,7 +54,6 @@ const views = [
   { name: 'bench-words', path: '/bench/{Sixpence}/form?below=words&row=2', size: desk },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
-  { name: 'bench-history', path: '/bench/{Tin}/melody', size: desk, press: /^History/ },
   { name: 'phone-melody', path: '/bench/{Nine}/melody', size: phone },
   // Last: the browser remembers the choice.
   { name: 'bench-notes', path: '/bench/{Loose}/melody', size: desk, choose: 'notes and tab' },

@@ -1,9 +1,18 @@
 import { fail } from '@jocund/core/fault';
-import { gradeScore, reductionsInWords, simplify } from '@jocund/core/grading';
+import { arrangeToGradeSteps, type GradedArrangement } from '@jocund/core/grading';
 import { mediumHand } from '@jocund/core/hands';
 import type { Tune } from '@jocund/core/melody';
 import { asDocument } from '@jocund/core/score/document';
-import { plainTune, restyleSteps, tuneAlone, usualCloseness, type Closeness } from '@jocund/core/style';
+import {
+  arrangementPlans,
+  isMuchAlike,
+  plainTune,
+  tuneAlone,
+  usualCloseness,
+  type Closeness,
+  type PieceEvidence,
+  type RestyleSettings,
+} from '@jocund/core/style';
 import { orRefuse, positional, wholeNumber, type Command } from '../command.ts';
 import { readFile } from '../files.ts';
 import { finished } from '../finished.ts';
@@ -23,19 +32,14 @@ export const styleApply: Command = {
     const manner = mannerOf(profile);
     const most = args.text('grade') === undefined ? undefined : wholeNumber(args, 'grade', 4, 1, 8);
     const wanted = wholeNumber(args, 'closeness', usualCloseness, 1, 5);
-    const arrangements = finished(
-      restyleSteps(tuneIn(file), manner.pieces, {
-        hand: fingeringOf(args).hand ?? mediumHand,
-        player: manner.name,
-        pool: manner.pieces,
-        closeness: closenesses.find((each) => each === wanted) ?? usualCloseness,
-        seed: wholeNumber(args, 'seed', 1, 1, 1_000_000),
-      }),
-    ).map((each) => {
-      const easier = most === undefined ? undefined : simplify(each.score, { points: most });
-      const study = easier?.score ?? each.score;
-      return { ...each, score: study, grade: gradeScore(study), given: easier?.reductions ?? [] };
-    });
+    const settings: RestyleSettings = {
+      hand: fingeringOf(args).hand ?? mediumHand,
+      player: manner.name,
+      pool: manner.pieces,
+      closeness: closenesses.find((each) => each === wanted) ?? usualCloseness,
+      seed: wholeNumber(args, 'seed', 1, 1, 1_000_000),
+    };
+    const arrangements = arrangementsOf(tuneIn(file), manner.pieces, settings, most);
     const [first] = arrangements;
     if (!first)
       return orRefuse(
@@ -47,18 +51,18 @@ export const styleApply: Command = {
     const plain = (each: (typeof arrangements)[number]) => ({
       study: asDocument(each.score),
       distance: Number(each.distance.toFixed(3)),
-      grade: each.grade.points,
+      grade: each.points,
       cost: Number(each.costMm.toFixed(1)),
       choices: each.choices,
       proposed: each.proposed,
-      lost: reductionsInWords(each.given),
+      lost: each.given,
     });
     return {
       json: { ...plain(first), others: arrangements.slice(1).map(plain) },
       text: arrangements
-        .map(({ distance, grade, costMm, choices }) =>
+        .map(({ distance, points, costMm, choices }) =>
           [
-            `${Math.round(distance * 100)} % apart from ${manner.name}, grade ${grade.points.toFixed(1)}, ${costMm.toFixed(0)} mm for the hands`,
+            `${Math.round(distance * 100)} % apart from ${manner.name}, grade ${points.toFixed(1)}, ${costMm.toFixed(0)} mm for the hands`,
             ...choices.map((line) => `  ${line}`),
           ].join('\n'),
         )
@@ -66,6 +70,21 @@ export const styleApply: Command = {
     };
   },
 };
+
+/** One arrangement for each plan, the nearest first; those that come out alike are one. */
+function arrangementsOf(
+  tune: Tune,
+  pieces: readonly PieceEvidence[],
+  settings: RestyleSettings,
+  points: number | undefined,
+): GradedArrangement[] {
+  const found: GradedArrangement[] = [];
+  for (const plan of arrangementPlans(tune, pieces)) {
+    const made = finished(arrangeToGradeSteps(tune, plan, pieces, settings, { points }));
+    if (made && !found.some((other) => isMuchAlike(other.score, made.score))) found.push(made);
+  }
+  return found.sort((a, b) => a.distance - b.distance);
+}
 
 /** The tune of a piece, or of a file that has no strings and frets. */
 function tuneIn(file: string): Tune {

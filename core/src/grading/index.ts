@@ -34,3 +34,4 @@ export {
   type Simplified,
   type SimplifySettings,
 } from './simplify/index.ts';
+export { arrangeToGradeSteps, type GradedArrangement, type WantedGrade } from './arrange-to-grade.ts';

@@ -15,7 +15,7 @@ export interface TraitDistance {
 export interface DistanceSettings {
   /** All players’ pieces: what is drawn toward, and the scale of numbers. */
   readonly pool: readonly PieceEvidence[];
-  /** Leaves out what is told by how the guitar is set up or by the piece chosen. */
+  /** Leaves out what is told by how the guitar is set up or by the piece chosen; grips are then held against grips of the same chords only. */
   readonly withoutSettings?: boolean;
 }
 
@@ -36,7 +36,8 @@ export function traitDistances(
         countsOf(pieces, trait.id, trait.isOfMetre && metres),
       );
       if (!counts || !others || !all) return [];
-      const [mine, theirs] = trait.isOfChord ? ofCommonChords(counts, others) : [counts, others];
+      const [mine, theirs] =
+        trait.isOfChord && withoutSettings ? ofCommonChords(counts, others) : [counts, others];
       if (totalOf(mine) === 0 || totalOf(theirs) === 0) return [];
       const [a, b] = [sharesOf(mine, all), sharesOf(theirs, all)];
       if (trait.values === 'kinds') {

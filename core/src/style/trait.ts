@@ -19,7 +19,7 @@ export interface Trait {
   readonly unit?: string;
   /** Told in places of the bar: compared only with bars in the same metre. */
   readonly isOfMetre?: true;
-  /** Values begin with a chord's name: compared only for chords that both sides have. */
+  /** Values begin with a chord's name: compared only for chords that both sides have, where settings are left out. */
   readonly isOfChord?: true;
   /** Told by how the guitar is set up or by the piece chosen, not by how it is played. */
   readonly isSetting?: true;

@@ -1,5 +1,5 @@
 import { checkScore } from '@jocund/core/checking';
-import { gradeScore, simplify } from '@jocund/core/grading';
+import { arrangeToGradeSteps } from '@jocund/core/grading';
 import { mediumHand } from '@jocund/core/hands';
 import { heardWholeMidi, isOnBeat, placedNotes } from '@jocund/core/score';
 import {
@@ -135,8 +135,8 @@ export function measureArrangements(pieces, names, report) {
       const onBeat = kept(source.score, made);
       count.onBeat += onBeat.all;
       count.keptOnBeat += onBeat.kept;
-      if (gradeScore(simplify(made.score, { points: wantedGrade }).score).points <= wantedGrade + 0.5)
-        count.grade += 1;
+      const easier = toGrade(tune, made.plan, drives, { pool, player: player.name });
+      if (easier && easier.points <= wantedGrade + 0.5) count.grade += 1;
       // Control: driven by one piece of each player, dealt round; is it still taken for this one?
       if (place % 2 === 0) {
         const mixed = players
@@ -175,6 +175,15 @@ export function measureArrangements(pieces, names, report) {
     `median ${times[Math.floor(times.length / 2)]?.toFixed(0)} ms, longest ${times.at(-1)?.toFixed(0)} ms   aim 3000 ms`,
   );
 }
+
+/**
+ * @param {import('@jocund/core/melody').Tune} tune @param {Restyled['plan']} plan @param {Piece['evidence'][]} drives
+ * @param {{ pool: Piece['evidence'][], player: string }} settings
+ */
+const toGrade = (tune, plan, drives, settings) =>
+  finished(
+    arrangeToGradeSteps(tune, plan, drives, { hand: mediumHand, ...settings }, { points: wantedGrade }),
+  );
 
 /**
  * The first arrangement there is.

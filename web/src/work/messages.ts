@@ -10,6 +10,7 @@ import type {
   GradedPart,
   GradeSaying,
   GradeWeights,
+  GradedArrangement,
   Ladder,
   LadderSettings,
   PlaceSettings,
@@ -81,14 +82,10 @@ export interface MeasuredManner {
 }
 
 /** An arrangement after a player, with what a teacher reads of it. */
-export interface ArrangedAfter extends Restyled {
+export interface ArrangedAfter extends GradedArrangement {
   readonly check: StyleCheck;
   /** How far each of the player’s pieces lies from the others, 0 alike to 1; empty with fewer than three. */
   readonly own: readonly number[];
-  /** Its grade. */
-  readonly points: number;
-  /** What was given up for the grade, a sentence each. */
-  readonly given: readonly string[];
   readonly profile: Profile;
   /** As it is here, with nothing drawn from others. */
   readonly here: Profile;

@@ -1,8 +1,7 @@
 import type { MeasuredPiece } from '@jocund/contract';
-import { gradeScore, reductionsInWords, simplify } from '@jocund/core/grading';
+import { arrangeToGradeSteps } from '@jocund/core/grading';
 import {
   arrangementPlans,
-  arrangeSteps,
   checkStyle,
   compareManners,
   evidenceOf,
@@ -87,22 +86,20 @@ export function* arrangeAfterTask({
   const plans = arrangementPlans(tune, theirs);
   const plan = settings.kept?.of.plan ?? plans[place];
   if (!plan) return { plans: plans.length, arranged: undefined };
-  const made = yield* arrangeSteps(tune, plan, theirs, { ...settings, player: player.name, hand, pool });
+  const made = yield* arrangeToGradeSteps(
+    tune,
+    plan,
+    theirs,
+    { ...settings, player: player.name, hand, pool },
+    { points: grade, weights },
+  );
   if (!made) return { plans: plans.length, arranged: undefined };
-  const easier =
-    grade === undefined
-      ? undefined
-      : simplify(made.score, { points: grade, ...(weights ? { weights } : {}) });
-  const score = easier?.score ?? made.score;
   const arranged: ArrangedAfter = {
     ...made,
-    score,
-    check: checkStyle(score, theirs, { pool }),
+    check: checkStyle(made.score, theirs, { pool }),
     own: ownDistances(theirs, { pool, withoutSettings: true }),
-    points: gradeScore(score, weights).points,
-    given: easier ? reductionsInWords(easier.reductions) : [],
     profile: profileOf(theirs, { pool }),
-    here: profileOf([evidenceOf(score)]),
+    here: profileOf([evidenceOf(made.score)]),
   };
   return { plans: plans.length, arranged };
 }
