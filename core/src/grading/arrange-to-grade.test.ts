@@ -36,9 +36,9 @@ test('without a wanted grade an arrangement is only graded', () => {
 
 test('a wanted grade is met within a half, and what was given up is said', () => {
   const hard = arranged({ points: undefined });
-  expect(hard.points).toBeGreaterThan(2.5);
-  const easy = arranged({ points: 2 });
-  expect(easy.points).toBeLessThanOrEqual(2.5);
+  expect(hard.points).toBeGreaterThan(3.5);
+  const easy = arranged({ points: 3 });
+  expect(easy.points).toBeLessThanOrEqual(3.5);
   expect(gradeScore(easy.score).points).toBe(easy.points);
   if (gradeScore(easy.unreduced).points > easy.points) expect(easy.given.length).toBeGreaterThan(0);
 });
