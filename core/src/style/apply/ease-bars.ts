@@ -81,7 +81,11 @@ function otherGrips(
       const chord = name === undefined ? undefined : parseChord(name);
       if (!chord?.ok) return [];
       return formsOf(chord.value).map((frets) =>
-        asHeld.map((grip, each) => (each === place ? { tick: grip.tick, frets: [...frets] } : grip)),
+        asHeld.map((grip, each) =>
+          each === place
+            ? { tick: grip.tick, frets: [...frets], ...(name ? { functionName: name } : {}) }
+            : grip,
+        ),
       );
     }),
   ];

@@ -11,7 +11,7 @@ import {
   transposeKey,
   transposeSymbol,
 } from '../../pitch/index.ts';
-import type { GripFrets, Score } from '../../score/index.ts';
+import type { PlacedGrip, Score } from '../../score/index.ts';
 import { findGrips, parseChord, parseFrets } from '../../shapes/index.ts';
 import type { PieceEvidence } from '../evidence.ts';
 import type { Profile } from '../profile.ts';
@@ -118,11 +118,14 @@ export function* layTuneSteps(
 const highestOn = (tune: Tune, { tuning }: PlayersGuitar): number =>
   Math.max(usualFret, Math.max(...pitchesOf(tune)) - openMidi(tuning, 1));
 
-const gripsFor = ({ chords }: TuneBar, gripFor: (symbol: string) => GripFrets | undefined) =>
+const gripsFor = ({ chords }: TuneBar, gripFor: (symbol: string) => NamedGrip | undefined): PlacedGrip[] =>
   chords.flatMap(({ tick, symbol }) => {
-    const frets = gripFor(symbol);
-    return frets ? [{ tick, frets }] : [];
+    const grip = gripFor(symbol);
+    return grip ? [{ ...grip, tick }] : [];
   });
+
+/** A grip called what the tune calls its chord, whatever else sounds in it. */
+type NamedGrip = Pick<PlacedGrip, 'frets' | 'functionName'>;
 
 /** Answers the player's grip for a chord as it is heard; the easiest there is where the player has none. */
 function gripFinder(
@@ -133,9 +136,9 @@ function gripFinder(
     hand,
     pieces,
   }: { readonly instrument: Instrument; readonly hand: Hand; readonly pieces: readonly PieceEvidence[] },
-): (symbol: string) => GripFrets | undefined {
+): (symbol: string) => NamedGrip | undefined {
   const own = gripsIn(pieces, instrument.tuning.name);
-  const known = new Map<string, GripFrets | undefined>();
+  const known = new Map<string, NamedGrip | undefined>();
   return (symbol) => {
     if (known.has(symbol)) return known.get(symbol);
     const parts = parseSymbol(symbol);
@@ -148,7 +151,7 @@ function gripFinder(
       : chord.ok
         ? findGrips(chord.value, { instrument, hand, limit: 1 })[0]?.frets
         : undefined;
-    known.set(symbol, frets && [...frets]);
+    known.set(symbol, frets && { frets: [...frets], functionName: name });
     return known.get(symbol);
   };
 }
