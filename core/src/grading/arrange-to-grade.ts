@@ -36,7 +36,7 @@ export interface GradedArrangement extends Restyled {
 const nearlyMet = 0.5;
 
 /**
- * A tune after a player, no harder than wanted: made easier where it is harder, and where that does not do, arranged again one step freer. Without a wanted grade it is only graded. Yields the share done, 0 to 1; undefined where the tune has no place.
+ * A tune after a player, no harder than wanted: made easier where it is harder, and where that does not do, arranged again as freely as can be. Without a wanted grade it is only graded. Yields the share done, 0 to 1; undefined where the tune has no place.
  */
 export function* arrangeToGradeSteps(
   tune: Tune,
@@ -46,7 +46,7 @@ export function* arrangeToGradeSteps(
   wanted: WantedGrade,
 ): Generator<number, GradedArrangement | undefined> {
   let best: GradedArrangement | undefined;
-  for (const closeness of stepsFreer(settings.closeness ?? usualCloseness)) {
+  for (const closeness of tries(settings.closeness ?? usualCloseness)) {
     const made = yield* arrangeSteps(tune, plan, pieces, { ...settings, closeness });
     if (!made) return best;
     const graded = reduced(made, wanted, (score) => distanceFrom(pieces, score, settings));
@@ -56,8 +56,8 @@ export function* arrangeToGradeSteps(
   return best;
 }
 
-const stepsFreer = (closeness: Closeness): Closeness[] =>
-  ([5, 4, 3, 2, 1] as const).filter((each) => each <= closeness);
+/** As asked, then as free as can be: what lies between costs as much time and seldom does. */
+const tries = (closeness: Closeness): Closeness[] => (closeness === 1 ? [1] : [closeness, 1]);
 
 const distanceFrom = (pieces: readonly PieceEvidence[], score: Score, { pool }: RestyleSettings): number =>
   distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true }));

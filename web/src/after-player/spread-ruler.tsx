@@ -42,7 +42,11 @@ export function SpreadRuler({ spreads, own }: SpreadRulerProps) {
           </text>
         </g>
       ))}
-      <rect x={xOf(spreads) - 2} y={8} width={4} height={28} fill="var(--color-over)" />
+      {spreads > shown ? (
+        <path d={`M${width - 2} 22 l-10 -7 v14 z`} fill="var(--color-over)" />
+      ) : (
+        <rect x={xOf(spreads) - 2} y={8} width={4} height={28} fill="var(--color-over)" />
+      )}
     </svg>
   );
 }
