@@ -36,7 +36,7 @@ export interface GradedArrangement extends Restyled {
 const nearlyMet = 0.5;
 
 /**
- * A tune after a player, no harder than wanted: made easier where it is harder, and where that does not do, arranged again as freely as can be. Without a wanted grade it is only graded. Yields the share done, 0 to 1; undefined where the tune has no place.
+ * A tune after a player, no harder than wanted: made easier where it is harder, and where that does not do, arranged again as freely as can be, then in the other octave. Without a wanted grade it is only graded. Yields the share done, 0 to 1; undefined where the tune has no place.
  */
 export function* arrangeToGradeSteps(
   tune: Tune,
@@ -46,8 +46,8 @@ export function* arrangeToGradeSteps(
   wanted: WantedGrade,
 ): Generator<number, GradedArrangement | undefined> {
   let best: GradedArrangement | undefined;
-  for (const closeness of tries(settings.closeness ?? usualCloseness)) {
-    const made = yield* arrangeSteps(tune, plan, pieces, { ...settings, closeness });
+  for (const each of tries(plan, settings)) {
+    const made = yield* arrangeSteps(tune, each.plan, pieces, { ...settings, closeness: each.closeness });
     if (!made) return best;
     const graded = reduced(made, wanted, (score) => distanceFrom(pieces, score, settings));
     if (!best || graded.points < best.points) best = graded;
@@ -56,8 +56,18 @@ export function* arrangeToGradeSteps(
   return best;
 }
 
-/** As asked, then as free as can be: what lies between costs as much time and seldom does. */
-const tries = (closeness: Closeness): Closeness[] => (closeness === 1 ? [1] : [closeness, 1]);
+interface Try {
+  readonly plan: ArrangementPlan;
+  readonly closeness: Closeness;
+}
+
+/** As asked, then as free as can be, then so in the other octave, where the hand may lie easier. Parts that are kept keep their octave. */
+function tries(plan: ArrangementPlan, { closeness = usualCloseness, kept }: RestyleSettings): Try[] {
+  const freest: Try[] = closeness === 1 ? [] : [{ plan, closeness: 1 }];
+  const other: Try[] =
+    kept || plan.octave === 'next' ? [] : [{ plan: { ...plan, octave: 'next' }, closeness: 1 }];
+  return [{ plan, closeness }, ...freest, ...other];
+}
 
 const distanceFrom = (pieces: readonly PieceEvidence[], score: Score, { pool }: RestyleSettings): number =>
   distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true }));
