@@ -32,6 +32,9 @@ export interface Candidates {
 
 const nothing: Candidates = { found: [], working: undefined, isFailed: false, asked: undefined };
 
+/** How many there will be, before the first answer says so. */
+const usualPlans = 3;
+
 /** Arrangements worked out one after the other, each to be read while the next is made. */
 export function useCandidates() {
   const [candidates, setCandidates] = useState(nothing);
@@ -60,11 +63,11 @@ export function useCandidates() {
   /** All of them anew, dealt from a seed. */
   const arrange = async (asked: Asked, seed: number) => {
     const { signal, set, fail, isCurrent } = begin();
-    set(() => ({ ...nothing, asked, working: { place: 0, of: 3, share: 0 } }));
+    set(() => ({ ...nothing, asked, working: { place: 0, of: usualPlans, share: 0 } }));
     try {
       let plans = 1;
       for (let place = 0; place < plans && isCurrent(); place += 1) {
-        const of = Math.max(plans, 1);
+        const of = place === 0 ? usualPlans : plans;
         const answer = await startWork(
           'arrangeAfter',
           { ...asked, plan: place, seed },
