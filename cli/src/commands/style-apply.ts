@@ -5,11 +5,11 @@ import type { Tune } from '@jocund/core/melody';
 import { asDocument } from '@jocund/core/score/document';
 import {
   arrangementPlans,
+  closenesses,
   isMuchAlike,
   plainTune,
   tuneAlone,
   usualCloseness,
-  type Closeness,
   type PieceEvidence,
   type RestyleSettings,
 } from '@jocund/core/style';
@@ -18,8 +18,6 @@ import { readFile } from '../files.ts';
 import { finished } from '../finished.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 import { mannerOf } from '../manner.ts';
-
-const closenesses: readonly Closeness[] = [1, 2, 3, 4, 5];
 
 /** `style-apply`: a tune as a player might play it. */
 export const styleApply: Command = {

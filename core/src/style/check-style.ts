@@ -2,6 +2,7 @@ import type { Score } from '../score/index.ts';
 import { sharesOf, type Shares } from './distribution.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from './distance.ts';
 import { countsOf, evidenceOf, type PieceEvidence } from './evidence.ts';
+import { ownTraitDistances } from './own-distances.ts';
 import { profileOf, type Profile, type ProfileTrait } from './profile.ts';
 import { stepFor, type StyleStep } from './steps-nearer.ts';
 import type { Trait } from './trait.ts';
@@ -34,8 +35,6 @@ export interface StyleCheck {
   readonly strays: readonly StrayingTrait[];
 }
 
-/** Pieces that a spread can be taken from. */
-const fewestPieces = 3;
 /** A trait strays past what is usual by more than this, so that a hair is no fault. */
 const leastStray = 0.05;
 /** A piece is held against one piece more than each of the player's own: so much further is as near. */
@@ -54,16 +53,7 @@ export function checkStyle(
   const against = { ...settings, withoutSettings: true };
   const evidence = evidenceOf(score);
   const distances = traitDistances([evidence], pieces, against);
-  const own =
-    pieces.length < fewestPieces
-      ? []
-      : pieces.map((piece) =>
-          traitDistances(
-            [piece],
-            pieces.filter((each) => each !== piece),
-            against,
-          ),
-        );
+  const own = ownTraitDistances(pieces, against);
   const usualOf = (trait: string): number =>
     Math.max(0, ...own.map((each) => each.find((one) => one.trait.id === trait)?.apart ?? 0));
   const profile = profileOf(pieces, settings);

@@ -9,7 +9,14 @@ export {
   type TraitWeights,
 } from './distance.ts';
 export { evidenceOf, styleMeasure, type PieceEvidence } from './evidence.ts';
-export { profileOf, type ExampleBar, type Profile, type ProfileTrait, type ProfileValue } from './profile.ts';
+export {
+  profileOf,
+  shareIn,
+  type ExampleBar,
+  type Profile,
+  type ProfileTrait,
+  type ProfileValue,
+} from './profile.ts';
 export type { Spread } from './bootstrap.ts';
 export { compareManners, type ComparedTrait, type ComparedValue } from './compare.ts';
 export { openStyle, styleDocument, type StyleDocument } from './style-document.ts';
@@ -29,7 +36,7 @@ export {
   type RestyleSettings,
 } from './apply/restyle.ts';
 export { arrangementPlans, type ArrangementPlan } from './apply/plans.ts';
-export { usualCloseness, type Closeness } from './apply/closeness.ts';
+export { closenesses, usualCloseness, type Closeness } from './apply/closeness.ts';
 export { proposeChords, type ProposedChord } from './apply/propose-chords.ts';
 export { plainTune, tuneAlone } from './apply/plain-tune.ts';
 export { ownDistances } from './own-distances.ts';

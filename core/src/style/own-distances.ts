@@ -1,19 +1,24 @@
-import { distanceOf, traitDistances, type DistanceSettings } from './distance.ts';
+import { distanceOf, traitDistances, type DistanceSettings, type TraitDistance } from './distance.ts';
 import type { PieceEvidence } from './evidence.ts';
 
 /** Pieces that a spread can be taken from. */
 const fewestPieces = 3;
 
-/** How far each of a player's pieces lies from the player's others, 0 alike to 1, in their order. Empty with fewer than three pieces. */
-export const ownDistances = (pieces: readonly PieceEvidence[], settings: DistanceSettings): number[] =>
+/** Each of a player's pieces held against the player's others, trait by trait, in their order. Empty with fewer than three pieces. */
+export const ownTraitDistances = (
+  pieces: readonly PieceEvidence[],
+  settings: DistanceSettings,
+): TraitDistance[][] =>
   pieces.length < fewestPieces
     ? []
     : pieces.map((piece) =>
-        distanceOf(
-          traitDistances(
-            [piece],
-            pieces.filter((each) => each !== piece),
-            settings,
-          ),
+        traitDistances(
+          [piece],
+          pieces.filter((each) => each !== piece),
+          settings,
         ),
       );
+
+/** How far each of them lies from the others, 0 alike to 1. */
+export const ownDistances = (pieces: readonly PieceEvidence[], settings: DistanceSettings): number[] =>
+  ownTraitDistances(pieces, settings).map((each) => distanceOf(each));

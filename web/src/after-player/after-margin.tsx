@@ -1,5 +1,5 @@
 import { numberOfBar } from '@jocund/core/score';
-import type { Closeness, ProfileTrait } from '@jocund/core/style';
+import { closenesses, type Closeness, type ProfileTrait } from '@jocund/core/style';
 import type { ReactNode } from 'react';
 import { Choice } from '../ui/choice.tsx';
 import { Tick } from '../ui/tick.tsx';
@@ -91,8 +91,6 @@ export function AfterMargin({ chosen, closeness, onCloseness, pins, onPins, chil
     </aside>
   );
 }
-
-const closenesses: readonly Closeness[] = [1, 2, 3, 4, 5];
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   <section className="mt-4 border-t-[1.5px] border-ink1 pt-3">

@@ -1,7 +1,7 @@
 import { readEndings } from '@jocund/core/formats/kinds';
 import { keyText } from '@jocund/core/pitch';
 import { scoreLimits } from '@jocund/core/score';
-import { usualCloseness, type Closeness } from '@jocund/core/style';
+import { closenesses, usualCloseness, type Closeness } from '@jocund/core/style';
 import { withEnding } from '@jocund/core/text';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -345,7 +345,7 @@ export function AfterPlayerPage() {
 }
 
 const closenessIn = (text: string): Closeness =>
-  ([1, 2, 3, 4, 5] as const).find((each) => String(each) === text) ?? usualCloseness;
+  closenesses.find((each) => String(each) === text) ?? usualCloseness;
 
 /** Of 100 beats that the tune sounds, how many it is on a note of the chord. */
 function inChord(proposed: readonly { readonly inChord: number; readonly sounding: number }[]): number {

@@ -1,9 +1,9 @@
 import type { Player } from '@jocund/contract';
-import type { Profile } from '@jocund/core/style';
+import { shareIn, type Profile } from '@jocund/core/style';
 import type { ReactNode } from 'react';
 import type { MeasuredManner } from '../work/messages.ts';
 import { BarsShown } from './bars-shown.tsx';
-import { meanOf, percent, shareOf, traitOf } from './figures.ts';
+import { meanOf, percent, traitOf } from './figures.ts';
 import { commonGrips, GripShares } from './grip-shares.tsx';
 import { HandPrint } from './hand-print.tsx';
 import { SwingLine } from './swing-line.tsx';
@@ -36,12 +36,12 @@ export function FacingPages({ one, other }: { one: Side; other: Side | undefined
         [
           {
             label: 'bars on one bass string',
-            of: (profile) => percent(shareOf(profile, 'thumb-kind', 'one string')),
+            of: (profile) => percent(shareIn(profile, 'thumb-kind', 'one string')),
           },
-          { label: 'tune notes pinched', of: (profile) => percent(shareOf(profile, 'meeting', 'pinched')) },
+          { label: 'tune notes pinched', of: (profile) => percent(shareIn(profile, 'meeting', 'pinched')) },
           {
             label: 'tune notes off the beat',
-            of: (profile) => percent(shareOf(profile, 'meeting', 'between the beats')),
+            of: (profile) => percent(shareIn(profile, 'meeting', 'between the beats')),
           },
         ],
       )}

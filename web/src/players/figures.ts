@@ -3,10 +3,6 @@ import type { Profile, ProfileTrait } from '@jocund/core/style';
 export const traitOf = (profile: Profile, id: string): ProfileTrait | undefined =>
   profile.traits.find(({ trait }) => trait.id === id);
 
-/** Share of a value in a trait, 0 to 1; 0 where nothing was found. */
-export const shareOf = (profile: Profile, id: string, value: string): number =>
-  traitOf(profile, id)?.values.find(({ name }) => name === value)?.value ?? 0;
-
 export const meanOf = (profile: Profile, id: string): number | undefined => traitOf(profile, id)?.mean?.value;
 
 /** "42 %". */

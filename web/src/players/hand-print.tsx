@@ -1,5 +1,5 @@
-import type { Profile } from '@jocund/core/style';
-import { shareOf, traitOf } from './figures.ts';
+import { shareIn, type Profile } from '@jocund/core/style';
+import { traitOf } from './figures.ts';
 
 const places = ['1', '1&', '2', '2&', '3', '3&', '4', '4&'] as const;
 const beats = ['1', '2', '3', '4'] as const;
@@ -75,7 +75,7 @@ export function HandPrint({ profile, name }: { profile: Profile; name: string })
 }
 
 function TunePlace({ profile, place, x }: { profile: Profile; place: string; x: number }) {
-  const share = shareOf(profile, 'tune-places', place);
+  const share = shareIn(profile, 'tune-places', place);
   const radius = Math.max(3, largestRadius * Math.sqrt(Math.min(1, share / largestShare)));
   const pinched = pinchedShare(profile, place);
   const isInside = radius >= insideFrom;
@@ -130,21 +130,21 @@ function BassPlace({ share, x, y }: { share: number; x: number; y: number }) {
 
 /** How many of the notes of the tune at a place land with the thumb, 0 to 1. */
 function pinchedShare(profile: Profile, place: string): number {
-  const notes = shareOf(profile, 'tune-places', place) * (traitOf(profile, 'tune-places')?.count ?? 0);
-  const pinches = shareOf(profile, 'pinch-beats', place) * (traitOf(profile, 'pinch-beats')?.count ?? 0);
+  const notes = shareIn(profile, 'tune-places', place) * (traitOf(profile, 'tune-places')?.count ?? 0);
+  const pinches = shareIn(profile, 'pinch-beats', place) * (traitOf(profile, 'pinch-beats')?.count ?? 0);
   return notes === 0 ? 0 : Math.min(1, pinches / notes);
 }
 
 /** How many of the strokes on a beat are on a string. */
 function bassShare(profile: Profile, beat: string, string: number): number {
-  const on = (each: number) => shareOf(profile, 'thumb-places', `${beat} string ${each}`);
+  const on = (each: number) => shareIn(profile, 'thumb-places', `${beat} string ${each}`);
   const all = [1, 2, 3, 4, 5, 6].reduce((sum, each) => sum + on(each), 0);
   return all === 0 ? 0 : on(string) / all;
 }
 
 /** The same for who does not see it. */
 function printWords(profile: Profile, name: string): string {
-  const tune = places.map((place) => `${place} ${Math.round(shareOf(profile, 'tune-places', place) * 100)}`);
+  const tune = places.map((place) => `${place} ${Math.round(shareIn(profile, 'tune-places', place) * 100)}`);
   const bass = beats.map((beat) => {
     const strings = [6, 5, 4, 3].map(
       (string) => `string ${string} ${Math.round(bassShare(profile, beat, string) * 100)}`,

@@ -7,7 +7,7 @@ import { midiIn } from './moves/tune-moments.ts';
 /** Beats 1 and 3 of four, 1 of three. */
 const strong = -1;
 
-/** A bass note and a note of the tune that sounds with it on a strong beat, a half step (or seven octaves less a half step) apart and neither in the grip's other strings. */
+/** A bass note on a strong beat, and the note of the tune that clashes with it. */
 interface Clash {
   /** From 0. */
   readonly bar: number;

@@ -1,5 +1,6 @@
 /** How near an arrangement is to come to the player, from 1, the tune and the hands first, to 5, the player first. */
-export type Closeness = 1 | 2 | 3 | 4 | 5;
+export const closenesses = [1, 2, 3, 4, 5] as const;
+export type Closeness = (typeof closenesses)[number];
 export const usualCloseness: Closeness = 3;
 
 interface Prices {
