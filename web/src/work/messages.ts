@@ -27,9 +27,12 @@ import type {
   ComparedTrait,
   ExampleBar,
   KeptParts,
+  NearerMove,
   Profile,
   Restyled,
   StyleCheck,
+  Varied,
+  VarySettings,
 } from '@jocund/core/style';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
@@ -131,6 +134,17 @@ export interface Tasks {
       readonly pieces: readonly MeasuredPiece[];
     };
     readonly output: StyleCheck;
+  };
+  /** Changes to single bars that bring a piece nearer to a player, the most telling first. */
+  readonly nearerMoves: {
+    readonly input: Tasks['checkStyle']['input'] & { readonly hand: Hand };
+    readonly output: readonly NearerMove[];
+  };
+  /** A passage with other turns, as a player would take them; undefined where no bar could be varied. Bars from 0, both included. */
+  readonly varyPassage: {
+    readonly input: Tasks['checkStyle']['input'] &
+      Omit<VarySettings, 'pool'> & { readonly first: number; readonly last: number };
+    readonly output: Varied | undefined;
   };
   /** The piece's tune as another player might play it, the nearest arrangement first. */
   readonly restyle: {

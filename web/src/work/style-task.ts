@@ -5,6 +5,7 @@ import {
   checkStyle,
   compareManners,
   evidenceOf,
+  nearerMoves,
   openStyle,
   ownDistances,
   plainTune,
@@ -12,9 +13,12 @@ import {
   restyleSteps,
   styleCard,
   typicalBar,
+  varySteps,
+  type NearerMove,
   type PieceEvidence,
   type Restyled,
   type StyleCheck,
+  type Varied,
 } from '@jocund/core/style';
 import type { ArrangedAfter, MeasuredManner, Tasks } from './messages.ts';
 
@@ -30,21 +34,53 @@ const openedPieces = (pieces: readonly MeasuredPiece[]): OpenedPiece[] =>
     return evidence ? [{ arrangementId, playerId, evidence }] : [];
   });
 
-export function checkStyleTask({
+/** A player's pieces but for the one at hand, and all that were measured. */
+function heldAgainst({
+  playerId,
+  arrangementId,
+  pieces,
+}: Pick<Tasks['checkStyle']['input'], 'playerId' | 'pieces'> & {
+  readonly arrangementId: string | undefined;
+}): {
+  readonly theirs: readonly PieceEvidence[];
+  readonly pool: readonly PieceEvidence[];
+} {
+  const opened = openedPieces(pieces);
+  return {
+    theirs: opened
+      .filter((piece) => piece.playerId === playerId && piece.arrangementId !== arrangementId)
+      .map(({ evidence }) => evidence),
+    pool: opened.map(({ evidence }) => evidence),
+  };
+}
+
+export function checkStyleTask({ score, ...against }: Tasks['checkStyle']['input']): StyleCheck {
+  const { theirs, pool } = heldAgainst(against);
+  return checkStyle(score, theirs, { pool });
+}
+
+export function* nearerMovesTask({
   score,
+  hand,
+  ...against
+}: Tasks['nearerMoves']['input']): Generator<number, readonly NearerMove[]> {
+  const { theirs, pool } = heldAgainst(against);
+  return yield* nearerMoves(score, theirs, { hand, pool, limit: mostNearer });
+}
+
+const mostNearer = 3;
+
+export function* varyPassageTask({
+  score,
+  first,
+  last,
   arrangementId,
   playerId,
   pieces,
-}: Tasks['checkStyle']['input']): StyleCheck {
-  const opened = openedPieces(pieces);
-  const theirs = opened.filter(
-    (piece) => piece.playerId === playerId && piece.arrangementId !== arrangementId,
-  );
-  return checkStyle(
-    score,
-    theirs.map(({ evidence }) => evidence),
-    { pool: opened.map(({ evidence }) => evidence) },
-  );
+  ...settings
+}: Tasks['varyPassage']['input']): Generator<number, Varied | undefined> {
+  const { theirs, pool } = heldAgainst({ arrangementId, playerId, pieces });
+  return yield* varySteps(score, { first, last }, theirs, { ...settings, pool });
 }
 
 export function* restyleTask({
@@ -55,15 +91,8 @@ export function* restyleTask({
   hand,
   seed,
 }: Tasks['restyle']['input']): Generator<number, readonly Restyled[]> {
-  const opened = openedPieces(pieces);
-  const theirs = opened.filter(
-    (piece) => piece.playerId === player.id && piece.arrangementId !== arrangementId,
-  );
-  return yield* restyleSteps(
-    plainTune(score),
-    theirs.map(({ evidence }) => evidence),
-    { hand, player: player.name, pool: opened.map(({ evidence }) => evidence), seed },
-  );
+  const { theirs, pool } = heldAgainst({ arrangementId, playerId: player.id, pieces });
+  return yield* restyleSteps(plainTune(score), theirs, { hand, player: player.name, pool, seed });
 }
 
 /** One of the arrangements of a tune, with what is to be read of it. */
@@ -78,11 +107,7 @@ export function* arrangeAfterTask({
   weights,
   ...settings
 }: Tasks['arrangeAfter']['input']): Generator<number, Tasks['arrangeAfter']['output']> {
-  const opened = openedPieces(pieces);
-  const theirs = opened
-    .filter((piece) => piece.playerId === player.id && piece.arrangementId !== except)
-    .map(({ evidence }) => evidence);
-  const pool = opened.map(({ evidence }) => evidence);
+  const { theirs, pool } = heldAgainst({ arrangementId: except, playerId: player.id, pieces });
   const plans = arrangementPlans(tune, theirs);
   const plan = settings.kept?.of.plan ?? plans[place];
   if (!plan) return { plans: plans.length, arranged: undefined };

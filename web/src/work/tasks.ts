@@ -15,7 +15,14 @@ import {
 } from './fingering-tasks.ts';
 import { dealFiguresTask, figureWaysTask, makeFiguresTask } from './figure-tasks.ts';
 import { writeFormTask } from './form-task.ts';
-import { arrangeAfterTask, checkStyleTask, readManners, restyleTask } from './style-task.ts';
+import {
+  arrangeAfterTask,
+  checkStyleTask,
+  nearerMovesTask,
+  readManners,
+  restyleTask,
+  varyPassageTask,
+} from './style-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -34,6 +41,12 @@ const tasks: {
   *checkStyle(input) {
     yield 0;
     return checkStyleTask(input);
+  },
+  *nearerMoves(input) {
+    return yield* nearerMovesTask(input);
+  },
+  *varyPassage(input) {
+    return yield* varyPassageTask(input);
   },
   *restyle(input) {
     return yield* restyleTask(input);
@@ -137,6 +150,10 @@ export function stepsOf(
       return tasks.readManners(request.input);
     case 'checkStyle':
       return tasks.checkStyle(request.input);
+    case 'nearerMoves':
+      return tasks.nearerMoves(request.input);
+    case 'varyPassage':
+      return tasks.varyPassage(request.input);
     case 'restyle':
       return tasks.restyle(request.input);
     case 'arrangeAfter':

@@ -35,6 +35,8 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   easierPlaces: 'tunings',
   readManners: 'tunings',
   checkStyle: 'tunings',
+  nearerMoves: 'tunings',
+  varyPassage: 'tunings',
   restyle: 'tunings',
   arrangeAfter: 'tunings',
 };

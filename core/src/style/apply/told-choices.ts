@@ -27,9 +27,13 @@ export function choicesTold({ score, plain, plan, profile, made }: Told): string
     ...steps
       .filter(({ kind }) => kind !== 'thumb' || hasBass)
       .map((step) => `${stepWords(step)}, the player’s habit.`),
-    ...moveKinds.flatMap((kind) => toldOf(kind, made, score, profile)),
+    ...movesTold(made, score, profile),
   ];
 }
+
+/** A sentence for each kind of move, with the bars it was made in. */
+export const movesTold = (made: readonly Made[], score: Score, profile: Profile): string[] =>
+  moveKinds.flatMap((kind) => toldOf(kind, made, score, profile));
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 

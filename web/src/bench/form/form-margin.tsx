@@ -1,8 +1,10 @@
 import { Margin } from '../margin.tsx';
+import { StyleFold } from '../style/style-part.tsx';
 import { CheckPart } from './check-part.tsx';
 import { OrderPart } from './order-part.tsx';
 import { SectionPart } from './section-part.tsx';
 import { TemplatePart } from './template-part.tsx';
+import { VaryPart } from './vary-part.tsx';
 import { VersionsPart } from './versions-part.tsx';
 import { useFormView } from './use-form-view.ts';
 
@@ -15,7 +17,9 @@ export function FormMargin() {
       <CheckPart view={view} />
       <SectionPart view={view} />
       <VersionsPart view={view} />
+      <VaryPart view={view} />
       <OrderPart view={view} />
+      <StyleFold />
     </Margin>
   );
 }

@@ -2,6 +2,7 @@ import { noteAt, placedNotes } from '@jocund/core/score';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { CommentPart } from '../comment-part.tsx';
+import { StyleFold } from '../style/style-part.tsx';
 import { EasierPart } from '../fingering/easier-part.tsx';
 import { HandsPart } from '../fingering/hands-part.tsx';
 import { NoteChoices } from '../fingering/note-choices.tsx';
@@ -49,6 +50,7 @@ export function MelodyMargin() {
       <OverBarPart />
       <EasierPart />
       <SuggestionsPart />
+      <StyleFold />
     </Margin>
   );
 }

@@ -4,7 +4,6 @@ import type { Restyled } from '@jocund/core/style';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useStudioWeights } from '../../api/grade-sayings.ts';
-import { useMeasured, usePlayers } from '../../api/people.ts';
 import { Button } from '../../ui/button.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { EmptyNote, ErrorNote } from '../../ui/notice.tsx';
@@ -12,6 +11,7 @@ import { useAddress } from '../../ui/use-address.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { StripsBeside } from '../strips-beside.tsx';
+import { useOfferedPlayers } from '../style/use-offered-players.ts';
 import { useReader } from '../use-reader.ts';
 import { VersionActions } from './version-actions.tsx';
 
@@ -25,20 +25,14 @@ interface Answer {
 export function AfterPlayerPanel() {
   const { score, arrangementId } = useBench();
   const { reader } = useReader();
-  const players = usePlayers();
-  const measured = useMeasured();
+  const { offered, measured, isFailed } = useOfferedPlayers();
   const { read, write } = useAddress();
   const { state, start, cancel } = useWork('restyle');
   const [answer, setAnswer] = useState<Answer | undefined>();
   const [seed, setSeed] = useState(1);
-  const offered = (players.data ?? []).filter(
-    ({ id, archivedAt }) =>
-      archivedAt === null &&
-      measured.data?.some((piece) => piece.playerId === id && piece.arrangementId !== arrangementId),
-  );
   const player =
     offered.find(({ id }) => id === read('player')) ?? offered.find(({ name }) => name !== score.player);
-  if (players.isError || measured.isError)
+  if (isFailed)
     return (
       <div className="mx-4.5 pt-3">
         <ErrorNote
@@ -51,17 +45,16 @@ export function AfterPlayerPanel() {
     return (
       <div className="mx-4.5 pt-3">
         <EmptyNote
-          title={measured.data ? 'No player to follow yet' : 'Reading what was measured'}
+          title={measured ? 'No player to follow yet' : 'Reading what was measured'}
           text="Players are measured from the pieces that are after them."
         />
       </div>
     );
   const ask = (next: number) => {
-    if (!measured.data) return;
+    if (!measured) return;
     setSeed(next);
-    start(
-      { score, arrangementId, player, pieces: measured.data, hand: reader.hand, seed: next },
-      (arrangements) => setAnswer({ of: score, player: player.name, arrangements }),
+    start({ score, arrangementId, player, pieces: measured, hand: reader.hand, seed: next }, (arrangements) =>
+      setAnswer({ of: score, player: player.name, arrangements }),
     );
   };
   return (

@@ -15,7 +15,7 @@ import { Margin, MarginPart } from '../margin.tsx';
 import { useRungs } from './rungs-context.tsx';
 import { ByHandPart } from './by-hand-part.tsx';
 import { OwnWord } from './own-word.tsx';
-import { StylePart } from './style-part.tsx';
+import { StylePart } from '../style/style-part.tsx';
 import { PartsList } from './parts-list.tsx';
 import { useEasier } from './use-easier.ts';
 

@@ -7,6 +7,7 @@ import { endingWords } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { NoteChoices } from '../fingering/note-choices.tsx';
 import { CommentPart } from '../comment-part.tsx';
+import { StyleFold } from '../style/style-part.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { Queries } from '../queries.tsx';
 import { SelectionPart } from '../score/selection-part.tsx';
@@ -79,6 +80,7 @@ export function ThumbMargin() {
       {note && <NoteChoices note={note} />}
       <NoteUnderCursor note={note} voice={hand} />
       <CommentPart voice="thumb" />
+      <StyleFold />
     </Margin>
   );
 }

@@ -1,10 +1,10 @@
 import type { Score } from '@jocund/core/score';
 import { written } from '@jocund/core/testing/written';
-import { cleanup, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
-import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
+import { benchRoom, fill, press, server, unfold } from '../../testing/bench-room.tsx';
 import { measuredPiece, orla } from '../../testing/measured-player.ts';
-import { StylePart } from './style-part.tsx';
+import { StyleFold, StylePart } from './style-part.tsx';
 
 vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
 
@@ -46,6 +46,34 @@ test('a piece after nobody is held against whoever is chosen', async () => {
   expect(screen.queryByText(/apart/)).toBeNull();
   fill('Held against', orla.id);
   expect(await screen.findByRole('button', { name: /^Swing 6\d:3\d$/ })).toBeDefined();
+});
+
+test('what the player would do in single bars is tried on asking, and taken with one press', async () => {
+  const plain = written(
+    Array.from({ length: 4 }, () => '[022100] t6:0@1 t6:0@2 t6:0@3 t6:0@4 m1:0@1/2 m2:0@3/2'),
+    { bassEnding: 'palm-damped', swingPercent: 64, player: 'Orla Finch' },
+  );
+  const { store } = open(plain);
+  const before = store.getScore().bars;
+  await screen.findByText(/apart/);
+  press('What would Orla Finch do here?');
+  const [take] = await screen.findAllByRole('button', { name: /^Take: .*bars?/ });
+  fireEvent.click(take!);
+  const changed = store.getScore().bars.filter((bar, index) => bar.notes !== before[index]?.notes);
+  expect(changed.length).toBeGreaterThan(0);
+  expect(await screen.findByText(/ask again for what comes next/)).toBeDefined();
+  store.undo();
+  expect(store.getScore().bars).toEqual(before);
+});
+
+test('on a stage where notes are written nothing is weighed before it is unfolded', async () => {
+  const { answer } = server({ '/api/players': [orla], '/api/styles': pieces });
+  vi.stubGlobal('fetch', answer);
+  benchRoom(manner('let-ring', 64, { player: 'Orla Finch' }), <StyleFold />);
+  await screen.findByText('In style?');
+  expect(screen.queryByLabelText('Held against')).toBeNull();
+  unfold('In style?');
+  expect(await screen.findByText('how the bass ends')).toBeDefined();
 });
 
 test('without measured pieces of anybody nothing is said', async () => {

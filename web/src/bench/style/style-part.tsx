@@ -1,4 +1,4 @@
-import type { Player } from '@jocund/contract';
+import type { MeasuredPiece, Player } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { numberOfBar } from '@jocund/core/score';
 import {
@@ -10,37 +10,48 @@ import {
 } from '@jocund/core/style';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useMeasured, usePlayers } from '../../api/people.ts';
 import { Button } from '../../ui/button.tsx';
 import { SelectField } from '../../ui/field.tsx';
+import { Fold } from '../../ui/fold.tsx';
 import { useSay } from '../../ui/toast.tsx';
 import { useAddress } from '../../ui/use-address.ts';
 import { useWork } from '../../work/use-work.ts';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
+import { NearerPart } from './nearer-part.tsx';
+import { useOfferedPlayers } from './use-offered-players.ts';
 
 const mostStrays = 6;
 const mostBars = 8;
 
 /** How near the piece is to the player it is after: beside that player's own spread, with what strays, where, and what would bring it nearer. */
 export function StylePart() {
-  const { score, arrangementId } = useBench();
-  const players = usePlayers();
-  const measured = useMeasured();
-  const { read, write } = useAddress();
-  const offered = (players.data ?? []).filter(
-    ({ id, archivedAt }) =>
-      archivedAt === null &&
-      measured.data?.some((piece) => piece.playerId === id && piece.arrangementId !== arrangementId),
+  const { offered } = useOfferedPlayers();
+  return offered.length === 0 ? null : (
+    <MarginPart title="In style?">
+      <AgainstPlayer />
+    </MarginPart>
   );
+}
+
+/** The same folded away, for the stages where notes are written: nothing is weighed until it is opened. */
+export function StyleFold() {
+  const { offered } = useOfferedPlayers();
+  return offered.length === 0 ? null : (
+    <MarginPart>
+      <Fold title="In style?">{() => <AgainstPlayer />}</Fold>
+    </MarginPart>
+  );
+}
+
+function AgainstPlayer() {
+  const { score } = useBench();
+  const { offered, measured } = useOfferedPlayers();
+  const { read, write } = useAddress();
   const player =
     offered.find(({ id }) => id === read('style')) ?? offered.find(({ name }) => name === score.player);
-  if (offered.length === 0) return null;
   return (
-    <MarginPart
-      title="In style?"
-      {...(player ? { note: <Link to={`/players?one=${player.id}`}>profile</Link> } : {})}
-    >
+    <>
       <SelectField
         label="Held against"
         value={player?.id ?? ''}
@@ -53,20 +64,28 @@ export function StylePart() {
           </option>
         ))}
       </SelectField>
-      {player && <Held player={player} />}
-    </MarginPart>
+      {player && measured && (
+        <>
+          <Held player={player} pieces={measured} />
+          <NearerPart player={player} pieces={measured} />
+          <p className="text-note pt-2">
+            <Link className="underline" to={`/players?one=${player.id}`}>
+              How {player.name} plays
+            </Link>
+          </p>
+        </>
+      )}
+    </>
   );
 }
 
-function Held({ player }: { player: Player }) {
+function Held({ player, pieces }: { player: Player; pieces: readonly MeasuredPiece[] }) {
   const { score, arrangementId } = useBench();
   const settled = useDeferredValue(score);
-  const { data: pieces } = useMeasured();
   const { state, start, cancel } = useWork('checkStyle');
   const [answer, setAnswer] = useState<{ of: Score; check: StyleCheck } | undefined>();
   const { id: playerId } = player;
   useEffect(() => {
-    if (!pieces) return;
     start({ score: settled, arrangementId, playerId, pieces }, (check) => setAnswer({ of: settled, check }));
     return cancel;
   }, [settled, arrangementId, playerId, pieces, start, cancel]);
