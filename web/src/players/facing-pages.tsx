@@ -1,17 +1,11 @@
-import type { Player } from '@jocund/contract';
 import { shareIn, type Profile } from '@jocund/core/style';
 import type { ReactNode } from 'react';
-import type { MeasuredManner } from '../work/messages.ts';
 import { BarsShown } from './bars-shown.tsx';
 import { meanOf, percent, traitOf } from './figures.ts';
 import { commonGrips, GripShares } from './grip-shares.tsx';
 import { HandPrint } from './hand-print.tsx';
 import { SwingLine } from './swing-line.tsx';
-
-interface Side {
-  readonly player: Player;
-  readonly manner: MeasuredManner;
-}
+import type { Side } from './whose.ts';
 
 /** Two manners on facing pages: the same form on both, the figures between them; one manner has the sheet to itself. */
 export function FacingPages({ one, other }: { one: Side; other: Side | undefined }) {
@@ -19,7 +13,7 @@ export function FacingPages({ one, other }: { one: Side; other: Side | undefined
   const row = (title: string, draw: (side: Side) => ReactNode, figures: readonly Figure[]) => (
     <Row
       title={title}
-      pages={sides.map((side) => ({ key: side.player.id, drawing: draw(side) }))}
+      pages={sides.map((side) => ({ key: side.whose.key, drawing: draw(side) }))}
       figures={figures.map(({ label, of }) => ({
         label,
         values: sides.map(({ manner }) => of(manner.profile)),
@@ -30,8 +24,8 @@ export function FacingPages({ one, other }: { one: Side; other: Side | undefined
     <div>
       {row(
         'The hand',
-        ({ player, manner }) => (
-          <HandPrint profile={manner.profile} name={player.name} />
+        ({ whose, manner }) => (
+          <HandPrint profile={manner.profile} name={whose.name} />
         ),
         [
           {

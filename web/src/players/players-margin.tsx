@@ -1,15 +1,9 @@
-import type { Player } from '@jocund/contract';
 import type { ComparedTrait } from '@jocund/core/style';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
-import type { MeasuredManner } from '../work/messages.ts';
 import { ToldApart } from './told-apart.tsx';
-
-interface Side {
-  readonly player: Player;
-  readonly manner: MeasuredManner;
-}
+import type { Side } from './whose.ts';
 
 interface PlayersMarginProps {
   readonly one: Side;
@@ -30,7 +24,11 @@ export function PlayersMargin({ one, other, compared }: PlayersMarginProps) {
       className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
     >
       <h2 className="pt-4 text-head">For a student</h2>
-      <p className="text-note">How to sound like {one.player.name}.</p>
+      <p className="text-note">
+        {one.whose.playerId === null
+          ? 'How to play as in your own pieces.'
+          : `How to sound like ${one.whose.name}.`}
+      </p>
       <ul className="mt-2 border-t border-ink1">
         {one.manner.card.map((line) => (
           <li key={line} className="border-b border-ink1-40 py-1.5">
@@ -38,11 +36,13 @@ export function PlayersMargin({ one, other, compared }: PlayersMarginProps) {
           </li>
         ))}
       </ul>
-      <p className="pt-2">
-        <Link className="underline" to={`/after?player=${one.player.id}`}>
-          Arrange a tune after {one.player.name}
-        </Link>
-      </p>
+      {one.whose.playerId !== null && (
+        <p className="pt-2">
+          <Link className="underline" to={`/after?player=${one.whose.playerId}`}>
+            Arrange a tune after {one.whose.name}
+          </Link>
+        </p>
+      )}
       {other && (
         <Part title="What tells them apart">
           <p className="text-note pb-1">100 % is nothing in common. Open a line to hear two bars of each.</p>
@@ -102,7 +102,7 @@ const Sign = ({ sign, children }: { sign: ReactNode; children: ReactNode }) => (
 
 /** What is said of little evidence. */
 function Thin({ sides }: { sides: readonly Side[] }) {
-  const thin = sides.flatMap(({ player, manner: { profile } }) => {
+  const thin = sides.flatMap(({ whose, manner: { profile } }) => {
     const traits = profile.traits.filter(({ drawn }) => drawn >= littleDrawn).map(({ trait }) => trait.name);
     const words = [
       ...(profile.pieces < fewPieces
@@ -112,16 +112,16 @@ function Thin({ sides }: { sides: readonly Side[] }) {
         ? [`Seldom seen, so half and more of the figure is what all players do: ${traits.join(', ')}.`]
         : []),
     ];
-    return words.length > 0 ? [{ player, words }] : [];
+    return words.length > 0 ? [{ whose, words }] : [];
   });
   if (thin.length === 0) return null;
   return (
     <Part title="Queries">
-      {thin.map(({ player, words }) => (
-        <div key={player.id} className="flex items-start gap-2 pb-2">
+      {thin.map(({ whose, words }) => (
+        <div key={whose.key} className="flex items-start gap-2 pb-2">
           <QueryMark />
           <div>
-            <p className="font-semibold">Thin evidence, {player.name}</p>
+            <p className="font-semibold">Thin evidence, {whose.name}</p>
             {words.map((line) => (
               <p key={line} className="text-note">
                 {line}

@@ -3,7 +3,7 @@ import { asDocument } from '@jocund/core/score/document';
 import type { Score } from '@jocund/core/score';
 import { evidenceOf, styleDocument } from '@jocund/core/style';
 import { written } from '@jocund/core/testing/written';
-import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { address, fill, press, refusal, room, server, unfold } from '../testing/bench-room.tsx';
 import { PlayersPage } from './players-page.tsx';
@@ -98,12 +98,51 @@ test('the other is chosen, or nobody; those without pieces are not offered; the 
   open();
   await screen.findByRole('img', { name: /Orla Finch/ });
   const offered = within(screen.getByLabelText('Beside which player')).getAllByRole('option');
-  expect(offered.map(({ textContent }) => textContent)).toEqual(['nobody', 'Piers Mallow']);
+  expect(offered.map(({ textContent }) => textContent)).toEqual([
+    'nobody',
+    'Piers Mallow',
+    'Your own pieces',
+  ]);
   fill('Beside which player', 'none');
   await waitFor(() => expect(screen.queryByRole('img', { name: /Piers Mallow/ })).toBeNull());
   expect(await screen.findByRole('img', { name: /Orla Finch/ })).toBeDefined();
   expect(screen.queryByText('What tells them apart')).toBeNull();
   expect(address()).toContain('other=none');
+});
+
+test('a player is held beside the teacher’s own pieces', async () => {
+  open();
+  await screen.findByRole('img', { name: /Orla Finch/ });
+  fill('Beside which player', 'own');
+  expect(await screen.findByRole('img', { name: /Your own pieces\. Of 100 notes/ })).toBeDefined();
+  expect(screen.getByText('What tells them apart')).toBeDefined();
+  fill('Beside which player', 'none');
+  await waitFor(() => expect(screen.queryByText('What tells them apart')).toBeNull());
+  fill('Player', 'own');
+  expect(await screen.findByText('How to play as in your own pieces.')).toBeDefined();
+  expect(screen.queryByRole('link', { name: /Arrange a tune after/ })).toBeNull();
+});
+
+test('an early and a late time of one player: some pieces on the one page, the others on the other', async () => {
+  open({
+    '/api/styles': [...pieces, measuredPiece(8, players[0], { ...thump, title: 'Late', swingPercent: 50 })],
+  });
+  await screen.findByText('2 pieces, 4 bars');
+  const [which] = screen.getAllByText('Which pieces');
+  const fold = which!.closest('details')!;
+  fold.open = true;
+  fireEvent(fold, new Event('toggle'));
+  fireEvent.click(screen.getByLabelText('Late'));
+  expect(await screen.findByText('1 of 2 pieces, 2 bars')).toBeDefined();
+  expect(screen.getByLabelText<HTMLInputElement>('Thump').disabled).toBe(true);
+  fill('Beside which player', 'rest');
+  expect(await screen.findByRole('img', { name: /Orla Finch, other pieces\. Of 100/ })).toBeDefined();
+  const swing = within(screen.getByRole('region', { name: 'Swing' })).getAllByText(/^\d\d$/);
+  expect(Number(swing[1]!.textContent)).toBeGreaterThan(Number(swing[2]!.textContent));
+  expect(address()).toContain(`pieces=${idOf(5)}`);
+  fireEvent.click(screen.getByLabelText('Late'));
+  expect(await screen.findByText('2 pieces, 4 bars')).toBeDefined();
+  expect(screen.queryByRole('option', { name: 'Orla Finch, other pieces' })).toBeNull();
 });
 
 test('everything that was measured is a table, folded away', async () => {
@@ -115,7 +154,7 @@ test('everything that was measured is a table, folded away', async () => {
 });
 
 test('without pieces after anybody it says what to do; what fails says so', async () => {
-  open({ '/api/styles': [pieces[2]] });
+  open({ '/api/styles': [] });
   expect(await screen.findByText('No manner to measure yet')).toBeDefined();
   cleanup();
   open({ '/api/styles': refusal('The studio is closed', 'Come back later') });

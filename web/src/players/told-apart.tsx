@@ -1,14 +1,13 @@
-import type { Player } from '@jocund/contract';
 import type { ComparedTrait } from '@jocund/core/style';
 import { useState } from 'react';
-import type { MeasuredManner } from '../work/messages.ts';
 import { BarsShown } from './bars-shown.tsx';
 import { percent, plainNumber } from './figures.ts';
+import type { Side } from './whose.ts';
 
 interface ToldApartProps {
   readonly compared: readonly ComparedTrait[];
-  readonly one: { readonly player: Player; readonly manner: MeasuredManner };
-  readonly other: { readonly player: Player; readonly manner: MeasuredManner };
+  readonly one: Side;
+  readonly other: Side;
 }
 
 const most = 8;
@@ -39,8 +38,8 @@ export function ToldApart({ compared, one, other }: ToldApartProps) {
                 { side: one, example: each.heard.one },
                 { side: other, example: each.heard.other },
               ].map(({ side, example }) => (
-                <div key={side.player.id}>
-                  <p className="text-note font-semibold">{side.player.name}</p>
+                <div key={side.whose.key}>
+                  <p className="text-note font-semibold">{side.whose.name}</p>
                   {example ? (
                     <BarsShown
                       example={example}

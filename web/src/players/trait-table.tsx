@@ -1,7 +1,6 @@
-import type { Player } from '@jocund/contract';
 import { traitGroups, type TraitGroup } from '@jocund/core/style';
-import type { MeasuredManner } from '../work/messages.ts';
 import { figureWords, traitOf } from './figures.ts';
+import type { Side } from './whose.ts';
 
 const groupNames: Readonly<Record<TraitGroup, string>> = {
   thumb: 'The thumb',
@@ -13,11 +12,7 @@ const groupNames: Readonly<Record<TraitGroup, string>> = {
 };
 
 /** Everything that was measured, trait by trait, with how much it was counted from. */
-export function TraitTable({
-  sides,
-}: {
-  sides: readonly { readonly player: Player; readonly manner: MeasuredManner }[];
-}) {
+export function TraitTable({ sides }: { sides: readonly Side[] }) {
   const traits = [
     ...new Map(
       sides.flatMap(({ manner }) => manner.profile.traits.map(({ trait }) => [trait.id, trait] as const)),
@@ -28,9 +23,9 @@ export function TraitTable({
       <thead>
         <tr className="text-note border-b border-ink1">
           <th className="py-1 font-normal">trait</th>
-          {sides.map(({ player }) => (
-            <th key={player.id} scope="col" className="py-1 font-normal">
-              {player.name}
+          {sides.map(({ whose }) => (
+            <th key={whose.key} scope="col" className="py-1 font-normal">
+              {whose.name}
             </th>
           ))}
         </tr>
@@ -49,10 +44,10 @@ export function TraitTable({
                 <th scope="row" className="w-52 py-1 pr-3 font-semibold">
                   {trait.name}
                 </th>
-                {sides.map(({ player, manner }) => {
+                {sides.map(({ whose, manner }) => {
                   const measured = traitOf(manner.profile, trait.id);
                   return (
-                    <td key={player.id} className="py-1 pr-3">
+                    <td key={whose.key} className="py-1 pr-3">
                       {figureWords(measured)}
                       {measured && (
                         <span className="text-note text-ink1-80">

@@ -112,12 +112,12 @@ export interface Tasks {
     readonly input: { readonly score: Score; readonly settings: PlaceSettings };
     readonly output: readonly EasierPlace[];
   };
-  /** One player's manner, or two beside each other, from what was measured of all pieces. */
+  /** One manner, or two beside each other: of the pieces with these ids, from what was measured of all. */
   readonly readManners: {
     readonly input: {
       readonly pieces: readonly MeasuredPiece[];
-      readonly one: string;
-      readonly other: string | undefined;
+      readonly one: readonly string[];
+      readonly other: readonly string[] | undefined;
     };
     readonly output: {
       readonly one: MeasuredManner;

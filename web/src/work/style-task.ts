@@ -129,7 +129,7 @@ export function* arrangeAfterTask({
   return { plans: plans.length, arranged };
 }
 
-/** The manners of one or two players beside each other, drawn toward all pieces of the studio where there is little to go by. */
+/** One manner or two beside each other, drawn toward all pieces of the studio where there is little to go by. */
 export function* readManners({
   pieces,
   one,
@@ -137,27 +137,26 @@ export function* readManners({
 }: Tasks['readManners']['input']): Generator<number, Tasks['readManners']['output']> {
   const opened = openedPieces(pieces);
   const pool = opened.map(({ evidence }) => evidence);
-  const after = (playerId: string) => opened.filter((piece) => piece.playerId === playerId);
-  const evidenceAfter = (playerId: string): PieceEvidence[] =>
-    after(playerId).map(({ evidence }) => evidence);
-  const measure = (playerId: string): MeasuredManner => {
-    const measured = evidenceAfter(playerId);
+  const among = (ids: readonly string[]) => opened.filter(({ arrangementId }) => ids.includes(arrangementId));
+  const evidenceAmong = (ids: readonly string[]): PieceEvidence[] =>
+    among(ids).map(({ evidence }) => evidence);
+  const measure = (ids: readonly string[]): MeasuredManner => {
+    const measured = evidenceAmong(ids);
     const profile = profileOf(measured, { pool });
     return {
       profile,
       card: styleCard(profile),
-      arrangementIds: after(playerId).map(({ arrangementId }) => arrangementId),
+      arrangementIds: among(ids).map(({ arrangementId }) => arrangementId),
       typical: typicalBar(measured, { pool }),
     };
   };
   yield 0;
   const first = measure(one);
   yield 0.4;
-  const second = other === undefined ? undefined : measure(other);
+  const second = other && measure(other);
   yield 0.7;
-  const compared =
-    other === undefined
-      ? []
-      : compareManners({ one: evidenceAfter(one), other: evidenceAfter(other) }, { pool });
+  const compared = other
+    ? compareManners({ one: evidenceAmong(one), other: evidenceAmong(other) }, { pool })
+    : [];
   return { one: first, other: second, compared };
 }

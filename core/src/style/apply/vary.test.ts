@@ -89,7 +89,7 @@ describe('a passage varied as a player would', () => {
   });
   test('no ornament that the player does not have', () => {
     const words = [1, 2, 3, 4, 5, 6].flatMap((seed) => vary({ seed, share: 'much' })!.choices);
-    expect(words.some((line) => /hammer-on/.test(line))).toBe(true);
+    expect(words.some((line) => line.includes('hammer-on'))).toBe(true);
     expect(words.filter((line) => /mordent|slide|bent/.test(line))).toEqual([]);
   });
   test('where nothing is played there is nothing to vary', () => {

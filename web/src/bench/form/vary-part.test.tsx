@@ -51,7 +51,7 @@ test('a section is varied as the player would: it stands as a version, what was 
   await waitFor(() =>
     expect(new URLSearchParams(address().split('?')[1]).get('beside')).toBe('v:as written'),
   );
-  expect(screen.getAllByRole('listitem').some(({ textContent }) => /bar/.test(textContent))).toBe(true);
+  expect(screen.getAllByRole('listitem').some(({ textContent }) => textContent.includes('bar'))).toBe(true);
   store.undo();
   expect(store.getScore().bars).toEqual(before);
   expect(passagesOf(store.getScore())).toEqual([]);

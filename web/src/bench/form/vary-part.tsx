@@ -110,13 +110,13 @@ function Vary({ section, player, pieces }: VaryProps) {
     );
   };
   const take = (base: Score, { score: varied }: Varied): boolean => {
-    let isCurrent = false;
+    const seen = { isCurrent: false };
     const isTaken = attempt((each) => {
-      isCurrent = each === score;
-      return isCurrent ? withVersion(base, section, varied, { was, label }) : ok(each);
+      seen.isCurrent = each === score;
+      return seen.isCurrent ? withVersion(base, section, varied, { was, label }) : ok(each);
     });
-    if (isTaken && !isCurrent) say('The piece was changed meanwhile. Vary it again.');
-    if (!isTaken || !isCurrent) return false;
+    if (isTaken && !seen.isCurrent) say('The piece was changed meanwhile. Vary it again.');
+    if (!isTaken || !seen.isCurrent) return false;
     write('beside', `v:${was}`);
     say(`The ${label} version stands; “${was}” is kept beside it.`, undo);
     return true;
