@@ -1,3 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { name: 'contract', include: ['src/**/*.test.ts'], isolate: false } });
+export default defineConfig({
+  test: { name: 'contract', include: ['src/**/*.test.ts'], isolate: false, testTimeout: 180_000 },
+});

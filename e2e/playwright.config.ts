@@ -7,8 +7,8 @@ export default defineConfig({
   outputDir: '../test-results/browser',
   workers: 2,
   retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 30_000 },
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
   use: {
     baseURL: process.env.JOCUND_URL ?? 'http://127.0.0.1:4173',

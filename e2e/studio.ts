@@ -68,6 +68,10 @@ export const callText = async (page: Page): Promise<string> =>
 
 /** Waits until the server has everything. */
 export const waitUntilSaved = async (page: Page): Promise<void> => {
+  // What was pressed just now is painted first: before, it may still say what was saved last.
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
   await expect(page.locator('[data-save="saved"]')).toBeVisible();
 };
 

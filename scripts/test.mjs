@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { findAbcMidi } from './lib/abcmidi.mjs';
 import { browserRun } from './lib/browser-run.mjs';
 import { findChromium } from './lib/chromium.mjs';
@@ -35,6 +35,8 @@ const checks = /** @type {const} */ ([
 
 const results = join(root, 'test-results');
 const total = { passed: 0, failed: 0 };
+/** Told once more at the end, where they are looked for. @type {string[]} */
+const failed = [];
 /** @type {(() => Promise<void> | void)[]} */
 const undo = [];
 let isEnding = false;
@@ -50,7 +52,10 @@ async function end(code) {
 /** @param {string} name @param {boolean} passed */
 function count(name, passed) {
   if (passed) total.passed += 1;
-  else total.failed += 1;
+  else {
+    total.failed += 1;
+    failed.push(name);
+  }
   say(`${passed ? 'passed' : 'FAILED'}  ${name}`);
 }
 
@@ -64,6 +69,11 @@ async function runChecks() {
   };
   await Promise.all([...checks.filter(([name]) => name === 'lint').map(runCheck), others()]);
 }
+
+/**
+ * @typedef {{ status: string, fullName: string, failureMessages: string[] }} UnitTest
+ * @typedef {{ numPassedTests: number, numFailedTests: number, testResults: { name: string, assertionResults: UnitTest[] }[] }} UnitReport
+ */
 
 /** @param {string} databaseUrl */
 async function runUnitTests(databaseUrl) {
@@ -82,9 +92,15 @@ async function runUnitTests(databaseUrl) {
     },
   );
   if (!existsSync(report)) return count('unit and server tests', false);
-  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'));
+  const { numPassedTests, numFailedTests, testResults } = /** @type {UnitReport} */ (
+    JSON.parse(readFileSync(report, 'utf8'))
+  );
   total.passed += numPassedTests;
   total.failed += numFailedTests;
+  for (const { name, assertionResults } of testResults)
+    for (const { status, fullName, failureMessages } of assertionResults)
+      if (status === 'failed')
+        failed.push(`${relative(root, name)}: ${fullName}\n    ${failureMessages[0]?.split('\n')[0] ?? ''}`);
   if (code !== 0 && numFailedTests === 0) count('unit and server tests ended well', false);
 }
 
@@ -127,5 +143,6 @@ try {
 }
 for (const step of undo.reverse()) await step();
 undo.length = 0;
+for (const name of failed) console.log(`FAILED  ${name}`);
 console.log(`${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed === 0 && total.passed > 0 ? 0 : 1);

@@ -5,7 +5,7 @@ export default defineConfig({
     name: 'server',
     include: ['test/**/*.test.ts'],
     isolate: false,
-    hookTimeout: 60_000,
-    testTimeout: 30_000,
+    hookTimeout: 120_000,
+    testTimeout: 120_000,
   },
 });

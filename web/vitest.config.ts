@@ -8,6 +8,6 @@ export default defineConfig({
     include: ['src/**/*.test.{ts,tsx}'],
     environment: 'jsdom',
     setupFiles: ['src/testing/jsdom-gaps.ts'],
-    testTimeout: 60_000,
+    testTimeout: 180_000,
   },
 });

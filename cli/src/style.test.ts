@@ -72,7 +72,7 @@ test('a tune as another player might play it: in that player’s guitar, nearer 
     distance: number;
   };
   expect(applied.distance).toBeLessThan(before.distance);
-}, 60_000);
+});
 test('a bare tune in another format is given chords, and says so', async () => {
   const file = join(folder, 'air.abc');
   writeFileSync(
@@ -89,7 +89,7 @@ test('a bare tune in another format is given chords, and says so', async () => {
   expect(await run(['style-apply', blues.join(','), file, '--closeness', '9'])).toMatchObject({
     exitCode: 2,
   });
-}, 60_000);
+});
 test('bad input', async () => {
   const broken = join(folder, 'broken.json');
   writeFileSync(broken, '{"format": "jocund-style", ');

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { expect, makePiece, openBench, scoreOn, teacher, test } from '../studio.ts';
 
 /** A sheet has thousands of elements, and axe looks at each: a minute is short for that on a busy machine. */
-test.describe.configure({ timeout: 180_000, mode: 'parallel' });
+test.describe.configure({ timeout: 300_000, mode: 'parallel' });
 
 /**
  * No violation that axe calls serious or critical, against WCAG 2.2 A and AA.

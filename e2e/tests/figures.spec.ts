@@ -110,14 +110,13 @@ test('turnarounds and walks are made for the bar; a drawer that cannot be opened
   const id = await makePiece(page, fourBars());
   await page.route('**/api/figures', (route) => route.fulfill({ status: 503, body: '{}' }));
   await openBench(page, id, 'form?below=figures');
-  await expect(page.getByText('The drawer could not be opened')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('The drawer could not be opened')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('radio', { name: 'Turnarounds' }).click();
   await expect(page.getByRole('heading', { name: /Falling under a held top/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Walks' }).click();
   await page.getByRole('button', { name: /^Bar 2:/ }).click();
   await expect(page.getByRole('heading', { name: /Walk to A7/ })).toBeVisible();
   await page.keyboard.press('f');
-  await waitUntilSaved(page);
-  expect(notesOf(await savedScore(page, id), 1)).toMatch(/t6:2@3 t6:4@4$/);
+  await expect.poll(async () => notesOf(await savedScore(page, id), 1)).toMatch(/t6:2@3 t6:4@4$/);
   await expect(page.getByRole('link', { name: /Thumb/ })).not.toContainText('quer');
 });

@@ -57,7 +57,7 @@ test('a reload before the save has gone out loses nothing', async ({ signedIn: p
   await page.reload();
   await expect(page.getByRole('heading', { name: 'String 1, fret 9' })).toBeVisible();
   await releaseSaves(page);
-  await expect.poll(() => melodyFrets(page, id), { timeout: 20_000 }).toEqual([9]);
+  await expect.poll(() => melodyFrets(page, id), { timeout: 60_000 }).toEqual([9]);
 });
 
 test('without a connection the work is kept in the browser and saved when it returns', async ({
@@ -176,7 +176,7 @@ test('edits made while a save hangs are kept, and are there after a reload', asy
   await page.reload();
   await expect(page.getByRole('heading', { name: 'String 1, fret 2' })).toBeVisible();
   await releaseSaves(page);
-  await expect.poll(() => melodyFrets(page, id), { timeout: 30_000 }).toEqual([2, 4]);
+  await expect.poll(() => melodyFrets(page, id), { timeout: 60_000 }).toEqual([2, 4]);
 });
 
 test('a duplicated tab has a draft of its own', async ({ signedIn: page, context }) => {

@@ -48,7 +48,7 @@ const make = async (over: object = {}) =>
 const bundles = async (agent: Agent = teacher): Promise<Bundle[]> =>
   endpoints.listBundles.response.parse((await agent.get('/api/bundles').expect(200)).body);
 const stateOf = async (id: string) => (await bundles()).find((each) => each.id === id)?.state;
-const patience = { timeout: 90_000, interval: 200 };
+const patience = { timeout: 240_000, interval: 200 };
 const finished = async (id: string) => {
   await expect.poll(() => stateOf(id), patience).toBe('done');
   const answer = await teacher
@@ -76,7 +76,7 @@ describe('studies packed into one zip', () => {
     const xml = readMusicXml(strFromU8(files['2 Whole/notes.musicxml']!));
     expect(xml).toMatchObject({ ok: true });
     expect(readMidi(files['2 Whole/notes.mid']!)).toMatchObject({ ok: true });
-  }, 120_000);
+  }, 300_000);
   test('with sound: slow and full, each voice alone only where there are two', async () => {
     const bundle = await make({ sound: true });
     expect(bundle.files).toBe(3 + 2 + 3 + 4);
@@ -91,7 +91,7 @@ describe('studies packed into one zip', () => {
     expect(whole).toEqual(['full tempo.wav', 'slow.wav', 'thumb alone.wav', 'tune alone.wav']);
     const seconds = (name: string) => (files[`2 Whole/${name}`]!.length - 44) / 2 / 22_050 - 1.5;
     expect(seconds('slow.wav') / seconds('full tempo.wav')).toBeCloseTo(1 / 0.6, 2);
-  }, 120_000);
+  }, 300_000);
   test('given up, nothing is left of it, and the next one is made', async () => {
     const long = inventedScore({ bars: Array.from({ length: 100 }, (_, bar) => score.bars[bar % 2]!) });
     const { id } = await make({ sound: true, studies: [{ name: 'Long', score: asDocument(long) }] });
@@ -101,7 +101,7 @@ describe('studies packed into one zip', () => {
     expect(await studio.database('bundle_parts').where({ bundle_id: id })).toEqual([]);
     await finished((await make()).id);
     expect(await studio.database('bundle_parts').where({ bundle_id: id })).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 });
 
 describe('what is refused', () => {
@@ -159,7 +159,7 @@ describe('what is refused', () => {
     await studio.pack(row!.id);
     await expect.poll(() => stateOf(row!.id), patience).toBe('failed');
     expect((await bundles())[0]?.failure).toContain('Pack it again');
-  }, 120_000);
+  }, 300_000);
   test('of what was made more than a day ago nothing is kept', async () => {
     for (const { id } of await bundles()) await teacher.delete(`/api/bundles/${id}`);
     const { id } = await make();
@@ -170,7 +170,7 @@ describe('what is refused', () => {
       .update({ made_at: new Date(Date.now() - 25 * 3_600_000) });
     await make();
     expect(await stateOf(id)).toBeUndefined();
-  }, 120_000);
+  }, 300_000);
 });
 
 test('a server that ends hands what it was packing to the next', async () => {
@@ -190,4 +190,4 @@ test('a server that ends hands what it was packing to the next', async () => {
   } finally {
     await first.close();
   }
-}, 180_000);
+}, 300_000);

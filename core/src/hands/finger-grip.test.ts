@@ -65,7 +65,7 @@ describe('finger assignment is exact', () => {
       }),
       { numRuns: 1000 },
     );
-  }, 120_000);
+  });
   test('no fingering crosses, and no finger is in two places', () => {
     fc.assert(
       fc.property(anyGrip, anyHand, (grip, hand) => {

@@ -39,7 +39,7 @@ describe('finding the grips of a chord', () => {
       }),
       { numRuns: 40 },
     );
-  }, 60_000);
+  });
 
   test('nothing is overlooked: every Em within four frets, taken one by one, is found or part of a better one', () => {
     const instrument = guitar('std');

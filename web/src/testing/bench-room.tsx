@@ -11,7 +11,7 @@ import { Player } from '../sound/player.ts';
 import { ToastRoom } from '../ui/toast.tsx';
 
 /** Work is done at once in these tests, and on a busy machine that may take a while: what is waited for is given longer than a second. */
-configure({ asyncUtilTimeout: 20_000 });
+configure({ asyncUtilTimeout: 60_000 });
 
 /** What a page needs around it: the address, the server's answers, the sentences at its foot. */
 export const room = (children: ReactNode, address = '/') =>

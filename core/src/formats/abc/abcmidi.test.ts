@@ -73,7 +73,7 @@ describe.skipIf(!existsSync(program))('abc2midi', () => {
     const ours = layTimeline(repeated).events.map(({ startS, midi }) => ({ at: startS, midi }));
     expectAlike(played(writeAbc(repeated)), ours);
   });
-  test('plays 200 tunes with triplets, ties and notes outside the key as we do', { timeout: 60_000 }, () => {
+  test('plays 200 tunes with triplets, ties and notes outside the key as we do', { timeout: 180_000 }, () => {
     for (const score of fc.sample(foreignTunes, { numRuns: 200, seed: 12 })) {
       const ours = layTimeline(score).events.map(({ startS, midi }) => ({ at: startS, midi }));
       expectAlike(played(writeAbc(score)), ours);

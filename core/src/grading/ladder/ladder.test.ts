@@ -26,7 +26,7 @@ describe('every plan, on 300 pieces of many kinds', () => {
         expect(rungs.at(-1)?.id).toBe('whole');
       }
     }
-  }, 60_000);
+  });
   test('shuffled rungs are put back in order by their points', () => {
     fc.assert(
       fc.property(fc.constantFrom(...anchors), fc.integer(), ({ score }, seed) => {

@@ -37,7 +37,7 @@ describe.each([1, 2])('%i grades down', (down) => {
       expect(easier.loss.total).toBeLessThanOrEqual(1);
     }
     expect(kept / all).toBeGreaterThanOrEqual(0.9);
-  }, 60_000);
+  });
 });
 
 /** Every bar has an off-beat, a hammer-on, a bend and an inner note. */

@@ -62,7 +62,7 @@ afterEach(() => {
 });
 
 /** Writers are fetched when first asked for, which takes its time on a busy machine. */
-const patience = { timeout: 20_000 };
+const patience = { timeout: 60_000 };
 const score = blankScore({ title: 'Härd to file, No. 2', barCount: 2 });
 const open = (address = '/bench/x/handout') =>
   render(

@@ -36,7 +36,7 @@ test('the tune is arranged after a player, with every choice said, and written i
   });
   store.undo();
   expect(store.getScore()).toMatchObject({ player: 'Somebody', key: { tonic: 'C' } });
-}, 30_000);
+});
 
 test('without a measured player it says where players come from', async () => {
   open([]);

@@ -105,7 +105,7 @@ test('all its notes elsewhere on the guitar, where that is easier', async () => 
     within(place.closest('li')!).getByRole('button', { name: 'Write it in place of the piece' }),
   );
   expect(store.getScore()).toMatchObject({ title: 'Written', capo: 3, key: { tonic: 'C' } });
-}, 30_000);
+});
 
 test('every grade has its two studies', () => {
   open('?view=grades');
