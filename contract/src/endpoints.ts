@@ -6,6 +6,18 @@ import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/
 import { z } from 'zod';
 import { endpoint, fileEndpoint } from './endpoint.ts';
 import { handSchema, id, timestamp } from './fields.ts';
+import {
+  assignmentSchema,
+  invitationSchema,
+  invitedSchema,
+  joiningSchema,
+  mostMarksSent,
+  myPracticeSchema,
+  newAssignmentSchema,
+  passwordChangeSchema,
+  practiceMarkSchema,
+  practiceRecordSchema,
+} from './practice.ts';
 import { bundleSchema, newBundleSchema, printedSheetSchema } from './sheets.ts';
 
 /** UTF-16 units of what is noted about a person. */
@@ -240,6 +252,29 @@ export const endpoints = {
   archiveStudent: endpoint('PATCH', '/api/students/:id', archivingSchema, studentSchema),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
   setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
+  /** A link by which a student sets up an account, or a new password. The one before it is void. */
+  inviteStudent: endpoint('POST', '/api/students/:id/invitation', undefined, invitationSchema),
+  readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),
+  acceptInvitation: endpoint('POST', '/api/invitations/:token', joiningSchema, userSchema),
+  /** What a student was given, and what came of it. */
+  readPractice: endpoint('GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
+  assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
+  endAssignment: endpoint(
+    'PATCH',
+    '/api/assignments/:id',
+    z.strictObject({ ended: z.boolean() }),
+    assignmentSchema,
+  ),
+  readMyPractice: endpoint('GET', '/api/me/practice', undefined, myPracticeSchema),
+  /** Answers with the ids that are stored now, those sent before among them. */
+  logPractice: endpoint(
+    'POST',
+    '/api/me/practice',
+    z.array(practiceMarkSchema).min(1).max(mostMarksSent),
+    z.array(id),
+  ),
+  /** Every other session of the person ends with it. */
+  changePassword: endpoint('PUT', '/api/me/password', passwordChangeSchema, nothing),
   readMyHand: endpoint('GET', '/api/me/hand', undefined, handSchema.nullable()),
   setMyHand: endpoint('PUT', '/api/me/hand', handSchema, handSchema),
   /** 32 bytes in base64, with which this person's unsaved work is sealed in a browser. */

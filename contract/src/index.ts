@@ -35,6 +35,17 @@ export {
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
 export type { HandSettings } from './fields.ts';
 export {
+  mostMarksRead,
+  practiceTempo,
+  type Assignment,
+  type Invited,
+  type MyPractice,
+  type MyPracticeSent,
+  type NewAssignment,
+  type PracticeMark,
+  type PracticeRecord,
+} from './practice.ts';
+export {
   bundleFilePath,
   mostAlsoOnSheet,
   type Bundle,

@@ -18,6 +18,8 @@ import { sessions } from './http/session.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
+import { practiceRoutes } from './practice/routes.ts';
+import { accountRoutes } from './sign-in/account-routes.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
@@ -73,6 +75,8 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   );
   app.use(
     signInRoutes(database),
+    accountRoutes(database),
+    practiceRoutes(database),
     pieceRoutes(database),
     arrangementRoutes(database),
     peopleRoutes(database),

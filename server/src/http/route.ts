@@ -37,6 +37,13 @@ export const teacherRoute = <E extends AnyEndpoint>(
   answer: SignedInAnswer<E>,
 ): void => signedInRoute(router, endpoint, ['teacher'], answer);
 
+/** Adds a route for a signed-in student: it may answer only what is that student's own. */
+export const studentRoute = <E extends AnyEndpoint>(
+  router: Router,
+  endpoint: E,
+  answer: SignedInAnswer<E>,
+): void => signedInRoute(router, endpoint, ['student'], answer);
+
 /** Adds a route for anybody signed in, teacher or student: it may answer only what is that person's own. */
 export const memberRoute = <E extends AnyEndpoint>(
   router: Router,
@@ -64,7 +71,9 @@ export const teacherAsking = (request: Request): SignedIn => signedInAs(request,
 function signedInAs(request: Request, roles: readonly SignedIn['role'][]): SignedIn {
   const who = signedIn(request);
   if (!roles.includes(who.role))
-    throw new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio');
+    throw roles.includes('teacher')
+      ? new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio')
+      : new Refusal('forbidden', 'This is for students', 'Sign in as the student');
   return who;
 }
 

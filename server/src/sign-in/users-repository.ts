@@ -44,3 +44,12 @@ export async function findUser(
   const [row] = await select(database).where({ 'users.studio_id': studioId, 'users.id': id });
   return row && toUser(row);
 }
+
+export const setPassword = async (
+  database: Database,
+  studioId: string,
+  id: string,
+  passwordHash: string,
+): Promise<void> => {
+  await database('users').where({ studio_id: studioId, id }).update({ password_hash: passwordHash });
+};

@@ -1,0 +1,109 @@
+import { passAnswers } from '@jocund/core/practice';
+import { scoreLimits } from '@jocund/core/score';
+import { documentSchema } from '@jocund/core/score/document';
+import { line } from '@jocund/core/score/schema';
+import { z } from 'zod';
+import { handSchema, id, timestamp } from './fields.ts';
+
+/** Quarter notes a minute that can be asked for. */
+export const practiceTempo = { slowest: 20, fastest: 300 } as const;
+const tempo = z.int().min(practiceTempo.slowest).max(practiceTempo.fastest);
+/** A bar by its number on the sheet: a pickup is bar 0. */
+const barNumber = z.int().min(0).max(scoreLimits.bars);
+
+const assignedSchema = z.strictObject({
+  arrangementId: id,
+  /** Both null: the whole piece. */
+  firstBar: barNumber.nullable(),
+  lastBar: barNumber.nullable(),
+  startBpm: tempo,
+  goalBpm: tempo,
+  goalDate: z.iso.date().nullable(),
+  /** What the teacher says to it. */
+  note: line(1000),
+});
+
+/** Something a student is given to practise. */
+export const newAssignmentSchema = assignedSchema
+  .refine(({ startBpm, goalBpm }) => startBpm <= goalBpm, 'the goal is no slower than the start')
+  .refine(
+    ({ firstBar, lastBar }) =>
+      (firstBar === null) === (lastBar === null) && (firstBar ?? 0) <= (lastBar ?? 0),
+    'the last bar does not come before the first',
+  );
+
+export const assignmentSchema = z.object({
+  ...assignedSchema.shape,
+  note: z.string(),
+  id,
+  title: z.string(),
+  player: z.string(),
+  madeAt: timestamp,
+  /** When it was taken back or done with. */
+  endedAt: timestamp.nullable(),
+});
+
+/** One pass, as the student logged it. Its id is made where it is logged: sent twice, it counts once. */
+export const practiceMarkSchema = z.strictObject({
+  id,
+  assignmentId: id,
+  at: timestamp,
+  tempoBpm: tempo,
+  answer: z.enum(passAnswers),
+  /** How long the pass took. */
+  seconds: z.int().min(0).max(3600),
+});
+
+/** Marks sent at once, after a while without a connection. */
+export const mostMarksSent = 200;
+/** Marks of one student that are looked back on. */
+export const mostMarksRead = 2000;
+
+export const practiceRecordSchema = z.object({
+  assignments: z.array(assignmentSchema),
+  /** The oldest first. */
+  marks: z.array(practiceMarkSchema),
+});
+
+/** Everything a student practises from, so that it is at hand without a connection. */
+export const myPracticeSchema = z.object({
+  student: z.string(),
+  hand: handSchema.nullable(),
+  assignments: z.array(
+    assignmentSchema.extend({
+      /** Null where the piece cannot be read as it is stored. */
+      score: documentSchema.nullable(),
+    }),
+  ),
+  marks: z.array(practiceMarkSchema),
+});
+
+/** A link made out to a student: it opens once, and not for long. */
+export const invitationSchema = z.object({ token: z.string(), expiresAt: timestamp });
+
+/** To whom a link was made out. */
+export const invitedSchema = z.object({
+  student: z.string(),
+  studio: z.string(),
+  /** Where the student has an address already: the link then sets a new password. */
+  email: z.string().nullable(),
+});
+
+/** Ten characters and more, as long as one likes up to a limit (NIST SP 800-63B, from memory, asks for eight at least). */
+export const newPassword = z.string().min(10).max(200);
+
+export const joiningSchema = z.strictObject({ email: z.email().max(200), password: newPassword });
+
+export const passwordChangeSchema = z.strictObject({
+  current: z.string().min(1).max(200),
+  next: newPassword,
+});
+
+export type Assignment = z.infer<typeof assignmentSchema>;
+export type NewAssignment = z.infer<typeof newAssignmentSchema>;
+export type PracticeMark = z.infer<typeof practiceMarkSchema>;
+export type PracticeRecord = z.infer<typeof practiceRecordSchema>;
+/** As it is read, and as it goes over the line. */
+export type MyPractice = z.output<typeof myPracticeSchema>;
+export type MyPracticeSent = z.input<typeof myPracticeSchema>;
+export type Invited = z.infer<typeof invitedSchema>;

@@ -1,0 +1,25 @@
+import { endpoints } from '@jocund/contract';
+import { Router } from 'express';
+import type { Database } from '../database/connect.ts';
+import { idOf, studentRoute, teacherRoute } from '../http/route.ts';
+import { insertMarks } from './repository.ts';
+import { assign, endAssignment, myPractice, practiceOf, studentAsking } from './service.ts';
+
+export function practiceRoutes(database: Database): Router {
+  const router = Router();
+  teacherRoute(router, endpoints.readPractice, ({ request, who }) =>
+    practiceOf(database, who.studioId, idOf(request, 'student')),
+  );
+  teacherRoute(router, endpoints.assign, ({ request, body, who }) =>
+    assign(database, who.studioId, idOf(request, 'student'), body),
+  );
+  teacherRoute(router, endpoints.endAssignment, ({ request, body, who }) =>
+    endAssignment(database, who.studioId, idOf(request, 'assignment'), body.ended),
+  );
+  studentRoute(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
+  studentRoute(router, endpoints.logPractice, async ({ body, who }) => {
+    const student = await studentAsking(database, who);
+    return insertMarks(database, who.studioId, student.id, body);
+  });
+  return router;
+}

@@ -1,0 +1,88 @@
+import type { Assignment, MyPracticeSent, NewAssignment, PracticeRecord } from '@jocund/contract';
+import { asDocument, openDocument } from '@jocund/core/score/document';
+import type { Database } from '../database/connect.ts';
+import { notFound, Refusal } from '../http/refusal.ts';
+import type { SignedIn } from '../http/session.ts';
+import {
+  findAssignment,
+  findStudent,
+  hasArrangement,
+  insertAssignment,
+  listAssigned,
+  listAssignments,
+  listMarks,
+  setEnded,
+  studentOf,
+  type TaughtStudent,
+} from './repository.ts';
+
+/** What a student was given and what came of it, for the teacher. */
+export async function practiceOf(
+  database: Database,
+  studioId: string,
+  studentId: string,
+): Promise<PracticeRecord> {
+  if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
+  const [assignments, marks] = await Promise.all([
+    listAssignments(database, studioId, studentId),
+    listMarks(database, studioId, studentId),
+  ]);
+  return { assignments, marks };
+}
+
+export async function assign(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  given: NewAssignment,
+): Promise<Assignment> {
+  if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
+  if (!(await hasArrangement(database, studioId, given.arrangementId))) throw notFound('piece');
+  return known(database, studioId, await insertAssignment(database, studioId, studentId, given));
+}
+
+export async function endAssignment(
+  database: Database,
+  studioId: string,
+  id: string,
+  ended: boolean,
+): Promise<Assignment> {
+  await setEnded(database, studioId, id, ended);
+  return known(database, studioId, id);
+}
+
+async function known(database: Database, studioId: string, id: string): Promise<Assignment> {
+  const assignment = await findAssignment(database, studioId, id);
+  if (!assignment) throw notFound('assignment');
+  return assignment;
+}
+
+/** The student who asks. An account whose student is archived, or gone, has nothing to practise here. */
+export async function studentAsking(database: Database, who: SignedIn): Promise<TaughtStudent> {
+  const student = await studentOf(database, who.studioId, who.userId);
+  if (!student)
+    throw new Refusal(
+      'forbidden',
+      'You are no student of this studio at present',
+      'Ask your teacher for a new link',
+    );
+  return student;
+}
+
+/** All that a student practises from. A piece that cannot be read is told, and the others stay. */
+export async function myPractice(database: Database, who: SignedIn): Promise<MyPracticeSent> {
+  const student = await studentAsking(database, who);
+  const [assigned, marks] = await Promise.all([
+    listAssigned(database, who.studioId, student.id),
+    listMarks(database, who.studioId, student.id),
+  ]);
+  return {
+    student: student.name,
+    hand: student.hand,
+    assignments: assigned.map(({ assignment, document }) => {
+      const opened = openDocument(document);
+      return { ...assignment, score: opened.ok ? { ...asDocument(opened.value) } : null };
+    }),
+    marks,
+  };
+}
