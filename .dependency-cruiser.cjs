@@ -57,7 +57,16 @@ const betweenWorkspaces = Object.entries(mayUse).map(([from, allowed]) => ({
   },
 }));
 
-const webFeatures = ['sign-in', 'repertoire', 'bench', 'people', 'players', 'after-player', 'tuning-room'];
+const webFeatures = [
+  'sign-in',
+  'repertoire',
+  'bench',
+  'people',
+  'players',
+  'after-player',
+  'tuning-room',
+  'practice',
+];
 
 module.exports = {
   forbidden: [

@@ -90,7 +90,7 @@ export const invitedSchema = z.object({
 });
 
 /** Ten characters and more, as long as one likes up to a limit (NIST SP 800-63B, from memory, asks for eight at least). */
-export const newPassword = z.string().min(10).max(200);
+const newPassword = z.string().min(10).max(200);
 
 export const joiningSchema = z.strictObject({ email: z.email().max(200), password: newPassword });
 

@@ -10,7 +10,10 @@ import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { keepFigure } from '../figures/repository.ts';
 import { createPiece } from '../pieces/service.ts';
+import { insertStudent } from '../people/repository.ts';
+import { insertAssignment, insertMarks } from '../practice/repository.ts';
 import { hashPassword } from '../sign-in/password.ts';
+import { inventedPractice } from './invented-practice.ts';
 
 const studioFileSchema = z.strictObject({
   studio: z.string(),
@@ -23,7 +26,29 @@ const studioFileSchema = z.strictObject({
       note: z.string(),
     }),
   ),
-  students: z.array(z.strictObject({ name: z.string(), note: z.string() })),
+  students: z.array(
+    z.strictObject({
+      name: z.string(),
+      note: z.string(),
+      /** With an address the student can sign in, with the teacher's password. */
+      account: z.email().optional(),
+      practises: z
+        .array(
+          z.strictObject({
+            piece: z.string(),
+            firstBar: z.int().nullable(),
+            lastBar: z.int().nullable(),
+            startBpm: z.int(),
+            goalBpm: z.int(),
+            /** So many weeks of practice are made up. */
+            weeks: z.int().min(0).max(52),
+            hurts: z.boolean(),
+            note: z.string(),
+          }),
+        )
+        .default([]),
+    }),
+  ),
   pieces: z.array(z.string().regex(/^[a-z-]+$/)),
 });
 
@@ -57,11 +82,45 @@ export async function loadDemo(database: Database, folder: string, password: str
         bass_ending: bassEnding,
       })),
     );
-    await transaction('students').insert(demo.students.map((student) => ({ studio_id, ...student })));
     return studio_id;
   });
   for (const figure of figures) await keepFigure(database, studioId, figure);
-  for (const score of studies) await createPiece(database, { studioId, name: demo.teacher.name }, score);
+  const arrangements = new Map<string, string>();
+  for (const [index, score] of studies.entries()) {
+    const { arrangementId } = await createPiece(database, { studioId, name: demo.teacher.name }, score);
+    arrangements.set(demo.pieces[index] ?? '', arrangementId);
+  }
+  for (const [index, { name, note, account, practises }] of demo.students.entries()) {
+    const { id } = await insertStudent(database, studioId, { name, note });
+    if (account)
+      await database('users').insert({
+        studio_id: studioId,
+        student_id: id,
+        email: account,
+        name,
+        role: 'student',
+        password_hash: passwordHash,
+      });
+    for (const { piece, weeks, hurts, ...given } of practises) {
+      const arrangementId = arrangements.get(piece);
+      if (arrangementId === undefined)
+        throw new Error(`${name} practises “${piece}”, which is no demo piece`);
+      const assignmentId = await insertAssignment(database, studioId, id, {
+        ...given,
+        arrangementId,
+        goalDate: null,
+      });
+      const marks = inventedPractice({
+        assignmentId,
+        ...given,
+        weeks,
+        hurts,
+        now: new Date(),
+        seed: index + 1,
+      });
+      if (marks.length > 0) await insertMarks(database, studioId, id, marks);
+    }
+  }
 }
 
 /** The six pieces that show every stage are Jocund files; those that players are measured from are plain text. */

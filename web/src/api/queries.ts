@@ -37,6 +37,16 @@ export function useSignIn() {
   });
 }
 
+/** Comes in by a student's link. */
+export function useJoin(token: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { email: string; password: string }) =>
+      request(endpoints.acceptInvitation, { params: { token }, body }),
+    onSuccess: (user) => becomeUser(client, user),
+  });
+}
+
 export function useSignOut() {
   const client = useQueryClient();
   return useMutation({

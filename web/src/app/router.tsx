@@ -1,6 +1,6 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { PageError } from './page-error.tsx';
-import { OpenShell, Shell } from './shell.tsx';
+import { OpenShell, Shell, StudentShell } from './shell.tsx';
 
 /** Each place is loaded when it is first opened; the bench with its score is the largest of them. */
 export const router = createBrowserRouter([
@@ -9,6 +9,28 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     errorElement: <PageError />,
     lazy: async () => ({ Component: (await import('../sign-in/sign-in-page.tsx')).SignInPage }),
+  },
+  {
+    path: '/join/:token',
+    HydrateFallback: () => null,
+    errorElement: <PageError />,
+    lazy: async () => ({ Component: (await import('../sign-in/join-page.tsx')).JoinPage }),
+  },
+  {
+    path: '/practice',
+    Component: StudentShell,
+    errorElement: <PageError />,
+    HydrateFallback: () => null,
+    children: [
+      {
+        index: true,
+        lazy: async () => ({ Component: (await import('../practice/today-page.tsx')).TodayPage }),
+      },
+      {
+        path: ':assignmentId',
+        lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
+      },
+    ],
   },
   {
     path: '/tuning-room',
@@ -48,6 +70,10 @@ export const router = createBrowserRouter([
       {
         path: 'people',
         lazy: async () => ({ Component: (await import('../people/people-page.tsx')).PeoplePage }),
+      },
+      {
+        path: 'people/:studentId',
+        lazy: async () => ({ Component: (await import('../people/student-page.tsx')).StudentPage }),
       },
       {
         path: 'bench/:arrangementId',

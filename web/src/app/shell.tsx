@@ -4,8 +4,14 @@ import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { Spine } from './spine.tsx';
 
-/** The signed-in house: the spine at the left (a bar at the foot of a phone), the page beside it. */
-export function Shell() {
+/** The teacher's house: the spine at the left (a bar at the foot of a phone), the page beside it. */
+export const Shell = () => <SignedIn role="teacher" elsewhere="/practice" />;
+
+/** The student's rooms, made for a phone. */
+export const StudentShell = () => <SignedIn role="student" elsewhere="/repertoire" />;
+
+/** Rooms for one role; whoever is signed in as another is led to their own. */
+function SignedIn({ role, elsewhere }: { role: User['role']; elsewhere: string }) {
   const user = useUser();
   const location = useLocation();
   if (user.isPending) return <LoadingNote title="Opening the studio" text="One moment." />;
@@ -21,6 +27,7 @@ export function Shell() {
     );
   }
   if (!user.data) return <Navigate to={`/sign-in?next=${encodeURIComponent(location.pathname)}`} replace />;
+  if (user.data.role !== role) return <Navigate to={elsewhere} replace />;
   return <House user={user.data} />;
 }
 

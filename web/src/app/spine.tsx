@@ -8,11 +8,13 @@ const cell =
   'narrow flex items-center justify-center font-semibold text-label md:text-note md:[writing-mode:vertical-rl] px-3 py-3 md:px-5 md:py-0 md:w-full text-center';
 const quiet = 'border-ink1-65 border-r md:border-r-0 md:border-b text-paper hover:bg-ink1-80';
 const current = 'bg-margin text-ink1';
+const way = ({ isActive }: { isActive: boolean }): string => `${cell} ${isActive ? current : quiet}`;
 
-/** The way between the rooms. On a phone it lies at the foot of the page. */
+/** The way between the rooms that are open to who is signed in. On a phone it lies at the foot of the page. */
 export function Spine({ user }: { user: User }) {
   const signOut = useSignOut();
   const { pathname } = useLocation();
+  const isTeacher = user.role === 'teacher';
   const bench = pathname.startsWith('/bench/') ? pathname : lastBench();
   return (
     <nav
@@ -25,23 +27,33 @@ export function Spine({ user }: { user: User }) {
       >
         Jocund
       </span>
-      <NavLink to="/repertoire" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
-        Repertoire
-      </NavLink>
-      {bench && (
-        <NavLink to={bench} className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+      {isTeacher ? (
+        <NavLink to="/repertoire" className={way}>
+          Repertoire
+        </NavLink>
+      ) : (
+        <NavLink to="/practice" className={way}>
+          Practice
+        </NavLink>
+      )}
+      {isTeacher && bench && (
+        <NavLink to={bench} className={way}>
           Bench
         </NavLink>
       )}
-      <NavLink to="/tuning-room" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
+      <NavLink to="/tuning-room" className={way}>
         Tuning room
       </NavLink>
-      <NavLink to="/players" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
-        Players
-      </NavLink>
-      <NavLink to="/people" className={({ isActive }) => `${cell} ${isActive ? current : quiet}`}>
-        People
-      </NavLink>
+      {isTeacher && (
+        <>
+          <NavLink to="/players" className={way}>
+            Players
+          </NavLink>
+          <NavLink to="/people" className={way}>
+            People
+          </NavLink>
+        </>
+      )}
       <button
         type="button"
         className="ml-auto flex flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:mt-auto md:ml-0 md:flex-col md:px-0"

@@ -2,6 +2,7 @@ import type { Student } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { Link } from 'react-router';
 import { useStudentHand } from '../api/hands.ts';
 import { useArchiveStudent, useKeepStudent } from '../api/people.ts';
 import { Button } from '../ui/button.tsx';
@@ -39,7 +40,7 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
         <Button onClick={() => setEdited('new')}>Add a student</Button>
       </div>
       <p className="text-note mt-1.5 text-ink1-80">
-        A handout can be made out to one of them, and a piece fingered for their hand.
+        Open one to give something to practise and to read what came of it.
       </p>
       {inHand.length === 0 && (
         <div className="mt-3">
@@ -52,7 +53,11 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
             key={student.id}
             className="grid gap-x-6 border-b border-ink1-40 py-3 md:grid-cols-[14rem_1fr_20rem_auto]"
           >
-            <h3 className="text-lg">{student.name}</h3>
+            <h3 className="text-lg">
+              <Link className="underline decoration-1 underline-offset-4" to={`/people/${student.id}`}>
+                {student.name}
+              </Link>
+            </h3>
             <p>{student.note}</p>
             <HandEditor
               whose={`${student.name}’s hand`}

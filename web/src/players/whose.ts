@@ -20,9 +20,9 @@ export interface Side {
 }
 
 /** Pieces after nobody are the teacher's own. */
-export const own = 'own';
+const own = 'own';
 /** The pieces that the first page leaves out. */
-export const rest = 'rest';
+const rest = 'rest';
 
 export interface Asked {
   readonly one: string;

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { isTextField, isTyping } from '../../ui/text-fields.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
-import { nextBass } from './heard-bass.ts';
+import { nextBass } from '../../sound/heard-bass.ts';
 import { SpokenCall } from './spoken-call.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 import { VersionSwitch, type Versions } from './version-switch.tsx';

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from '
 import type { PlayerState, StemName } from '../../sound/player.ts';
 import type { LoopBars } from '../../sound/render-messages.ts';
 import { useBench } from '../bench-context.tsx';
-import { soundingScore, type HeardBass } from './heard-bass.ts';
+import { soundingScore, type HeardBass } from '../../sound/heard-bass.ts';
 
 /** Something else that can be heard in place of the piece. */
 interface OtherSound {

@@ -1,0 +1,43 @@
+import { endpoints, request, type NewAssignment } from '@jocund/contract';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+const practiceOf = (studentId: string) => ['practice', studentId];
+export const myPracticeKey = ['my-practice'];
+
+/** What a student was given and what came of it, for the teacher. */
+export const usePracticeOf = (studentId: string) =>
+  useQuery({
+    queryKey: practiceOf(studentId),
+    queryFn: ({ signal }) => request(endpoints.readPractice, { params: { id: studentId }, signal }),
+  });
+
+export function useAssign(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: NewAssignment) => request(endpoints.assign, { params: { id: studentId }, body }),
+    onSuccess: () => client.invalidateQueries({ queryKey: practiceOf(studentId) }),
+  });
+}
+
+/** Takes an assignment back, or gives it again. */
+export function useEndAssignment(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, ended }: { id: string; ended: boolean }) =>
+      request(endpoints.endAssignment, { params: { id }, body: { ended } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: practiceOf(studentId) }),
+  });
+}
+
+export const useInvite = () =>
+  useMutation({
+    mutationFn: (studentId: string) => request(endpoints.inviteStudent, { params: { id: studentId } }),
+  });
+
+/** All that a student practises from. It is kept while there is no connection. */
+export const useMyPractice = () =>
+  useQuery({
+    queryKey: myPracticeKey,
+    queryFn: ({ signal }) => request(endpoints.readMyPractice, { signal }),
+    gcTime: Infinity,
+  });

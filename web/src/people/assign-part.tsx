@@ -1,0 +1,157 @@
+import type { PieceSummary, Student } from '@jocund/contract';
+import { practiceTempo } from '@jocund/contract';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { useAssign } from '../api/practice.ts';
+import { usePieces } from '../api/queries.ts';
+import { Button } from '../ui/button.tsx';
+import { SelectField, TextField } from '../ui/field.tsx';
+import { useSay } from '../ui/toast.tsx';
+import { faultWords } from './people-parts.tsx';
+
+interface AssignFields {
+  readonly firstBar: string;
+  readonly lastBar: string;
+  readonly startBpm: string;
+  readonly goalBpm: string;
+  readonly goalDate: string;
+  readonly note: string;
+}
+
+/** A first tempo: six tenths of the piece's own (common practice: slow enough to come clean at once). */
+const firstTempo = 0.6;
+
+/** Gives a piece, or bars of it, to a student: from which tempo to which, until when, and a word to it. */
+export function AssignPart({ student }: { student: Student }) {
+  const pieces = usePieces();
+  const [chosen, setChosen] = useState('');
+  const offered = (pieces.data ?? [])
+    .filter(({ archivedAt, trouble }) => archivedAt === null && trouble === null)
+    .sort((a, b) => a.title.localeCompare(b.title));
+  const piece = offered.find(({ arrangementId }) => arrangementId === chosen);
+  return (
+    <section aria-labelledby="give">
+      <h2 id="give" className="pt-4 pb-2 text-head">
+        Give to practise
+      </h2>
+      <SelectField label="Piece" value={chosen} onChange={({ target }) => setChosen(target.value)}>
+        <option value="">choose a piece</option>
+        {offered.map(({ arrangementId, title }) => (
+          <option key={arrangementId} value={arrangementId}>
+            {title}
+          </option>
+        ))}
+      </SelectField>
+      {piece && (
+        <Fields key={piece.arrangementId} piece={piece} student={student} onGiven={() => setChosen('')} />
+      )}
+    </section>
+  );
+}
+
+interface FieldsProps {
+  readonly piece: PieceSummary;
+  readonly student: Student;
+  readonly onGiven: () => void;
+}
+
+function Fields({ piece, student, onGiven }: FieldsProps) {
+  const assign = useAssign(student.id);
+  const say = useSay();
+  const goal = Math.round(piece.tempoBpm);
+  const { register, handleSubmit, formState, getValues } = useForm<AssignFields>({
+    defaultValues: {
+      firstBar: '',
+      lastBar: '',
+      startBpm: String(Math.max(practiceTempo.slowest, Math.round(goal * firstTempo))),
+      goalBpm: String(goal),
+      goalDate: '',
+      note: '',
+    },
+  });
+  const { errors } = formState;
+  const isBar = (text: string) =>
+    text === '' || (Number.isInteger(Number(text)) && Number(text) >= 0 && Number(text) <= piece.barCount);
+  const isTempo = (text: string) =>
+    Number.isInteger(Number(text)) &&
+    Number(text) >= practiceTempo.slowest &&
+    Number(text) <= practiceTempo.fastest;
+  const tempoWords = `A whole number from ${practiceTempo.slowest} to ${practiceTempo.fastest}`;
+  const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note }: AssignFields) => {
+    const [first, last] = [firstBar || lastBar, lastBar || firstBar];
+    assign.mutate(
+      {
+        arrangementId: piece.arrangementId,
+        firstBar: first === '' ? null : Number(first),
+        lastBar: last === '' ? null : Number(last),
+        startBpm: Number(startBpm),
+        goalBpm: Number(goalBpm),
+        goalDate: goalDate === '' ? null : goalDate,
+        note: note.trim(),
+      },
+      {
+        onSuccess: () => {
+          say(`${piece.title} is given to ${student.name}.`);
+          onGiven();
+        },
+      },
+    );
+  };
+  return (
+    <form
+      className="flex flex-col gap-3 pt-3"
+      noValidate
+      onSubmit={(event) => void handleSubmit(give)(event)}
+    >
+      <div className="grid grid-cols-2 gap-2">
+        <TextField
+          label="From bar"
+          inputMode="numeric"
+          hint="empty: the whole"
+          error={errors.firstBar?.message}
+          {...register('firstBar', { validate: (text) => isBar(text) || `Up to bar ${piece.barCount}` })}
+        />
+        <TextField
+          label="to bar"
+          inputMode="numeric"
+          error={errors.lastBar?.message}
+          {...register('lastBar', {
+            validate: (text) =>
+              !isBar(text)
+                ? `Up to bar ${piece.barCount}`
+                : text === '' || Number(text) >= Number(getValues('firstBar')) || 'Not before the first',
+          })}
+        />
+        <TextField
+          label="From tempo ♩"
+          inputMode="numeric"
+          error={errors.startBpm?.message}
+          {...register('startBpm', { validate: (text) => isTempo(text) || tempoWords })}
+        />
+        <TextField
+          label="to the goal ♩"
+          inputMode="numeric"
+          error={errors.goalBpm?.message}
+          {...register('goalBpm', {
+            validate: (text) =>
+              !isTempo(text)
+                ? tempoWords
+                : Number(text) >= Number(getValues('startBpm')) || 'Not slower than the start',
+          })}
+        />
+      </div>
+      <TextField label="By (optional)" type="date" {...register('goalDate')} />
+      <TextField label="What you say to it (optional)" maxLength={1000} {...register('note')} />
+      <div>
+        <Button type="submit" look="solid" disabled={assign.isPending}>
+          Give it to {student.name}
+        </Button>
+        {assign.isError && (
+          <p role="alert" className="pt-2 font-semibold">
+            Not given: {faultWords(assign.error)}
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}

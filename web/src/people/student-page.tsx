@@ -1,0 +1,188 @@
+import type { Assignment, PracticeMark, Student } from '@jocund/contract';
+import { tempoLadder } from '@jocund/core/practice';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useStudents } from '../api/people.ts';
+import { useEndAssignment, usePracticeOf } from '../api/practice.ts';
+import { Button } from '../ui/button.tsx';
+import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { QueryMark } from '../ui/query-mark.tsx';
+import { useSay } from '../ui/toast.tsx';
+import { barsWords, counted } from '../ui/words.ts';
+import { AssignPart } from './assign-part.tsx';
+import { LinkPart } from './link-part.tsx';
+import { faultWords } from './people-parts.tsx';
+import { TempoRecord } from './tempo-record.tsx';
+
+const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+const hurtDays = 14;
+
+/** One student: what was given, what came of it, and the link to the practice room. */
+export function StudentPage() {
+  const { studentId = '' } = useParams();
+  const students = useStudents();
+  const practice = usePracticeOf(studentId);
+  const student = students.data?.find(({ id, archivedAt }) => id === studentId && archivedAt === null);
+  if (students.isError || practice.isError)
+    return (
+      <main className="m-8 max-w-xl">
+        <ErrorNote
+          title="The record cannot be read"
+          text="Everything in it is safe on the server."
+          actions={[
+            {
+              label: 'Try again',
+              act: () => {
+                void students.refetch();
+                void practice.refetch();
+              },
+            },
+          ]}
+        />
+      </main>
+    );
+  if (!students.data || !practice.data) return <LoadingNote title="Opening the record" text="One moment." />;
+  if (!student)
+    return (
+      <main className="m-8 max-w-xl">
+        <EmptyNote
+          title="No such student"
+          text={
+            <Link className="underline" to="/people">
+              To everybody
+            </Link>
+          }
+        />
+      </main>
+    );
+  return <Record student={student} {...practice.data} />;
+}
+
+interface RecordProps {
+  readonly student: Student;
+  readonly assignments: readonly Assignment[];
+  readonly marks: readonly PracticeMark[];
+}
+
+function Record({ student, assignments, marks }: RecordProps) {
+  const inHand = assignments.filter(({ endedAt }) => endedAt === null);
+  const over = assignments.filter(({ endedAt }) => endedAt !== null);
+  const [openedAt] = useState(() => Date.now());
+  const lately = openedAt - hurtDays * 24 * 3_600_000;
+  const hurt = marks.filter(({ answer, at }) => answer === 'hurts' && Date.parse(at) > lately);
+  return (
+    <div className="flex h-full flex-col overflow-auto md:flex-row md:overflow-hidden">
+      <main className="min-w-0 flex-1 px-4 pb-8 md:overflow-auto md:px-5">
+        <header className="oxford flex flex-wrap items-end justify-between gap-3 pt-4 pb-2">
+          <h1 className="text-4xl">{student.name}</h1>
+          <p className="text-note">
+            {student.note}{' '}
+            <Link className="underline" to="/people">
+              Everybody
+            </Link>
+          </p>
+        </header>
+        {hurt.length > 0 && (
+          <p className="mt-3 flex items-start gap-2 border border-ink1 bg-white p-3" role="note">
+            <QueryMark size={20} />
+            <span>
+              <span className="font-semibold">
+                {student.name} said {counted(hurt.length, 'time')} in two weeks that it hurt
+              </span>
+              , last on {date.format(new Date(hurt.at(-1)?.at ?? ''))} at ♩{hurt.at(-1)?.tempoBpm}. Give
+              something with less stretch, or slower, and ask. Pain that stays is for a clinician to judge.
+            </span>
+          </p>
+        )}
+        {inHand.length === 0 && (
+          <div className="mt-4">
+            <EmptyNote
+              title="Nothing is given"
+              text="Choose a piece in the margin, and bars of it if it is not to be the whole."
+            />
+          </div>
+        )}
+        <ul className="mt-3">
+          {inHand.map((assignment) => (
+            <Row key={assignment.id} assignment={assignment} marks={marks} student={student} />
+          ))}
+        </ul>
+        {over.length > 0 && (
+          <details className="mt-4">
+            <summary className="text-note font-semibold">{counted(over.length, 'piece')} done with</summary>
+            <ul>
+              {over.map((assignment) => (
+                <Row key={assignment.id} assignment={assignment} marks={marks} student={student} />
+              ))}
+            </ul>
+          </details>
+        )}
+      </main>
+      <aside
+        aria-label={`For ${student.name}`}
+        className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
+      >
+        <AssignPart student={student} />
+        <LinkPart student={student} />
+      </aside>
+    </div>
+  );
+}
+
+function Row({
+  assignment,
+  marks: all,
+  student,
+}: {
+  assignment: Assignment;
+  marks: readonly PracticeMark[];
+  student: Student;
+}) {
+  const end = useEndAssignment(student.id);
+  const say = useSay();
+  const marks = all.filter(({ assignmentId }) => assignmentId === assignment.id);
+  const ladder = tempoLadder(marks, assignment);
+  const last = marks.at(-1);
+  const clean = marks.filter(({ answer }) => answer === 'clean').length;
+  const isOver = assignment.endedAt !== null;
+  const setEnded = (ended: boolean) =>
+    end.mutate(
+      { id: assignment.id, ended },
+      {
+        onSuccess: () =>
+          say(`${assignment.title} is ${ended ? 'done with' : 'given again'}.`, () => setEnded(!ended)),
+        onError: (error) => say(`Nothing was changed: ${faultWords(error)}`),
+      },
+    );
+  return (
+    <li className="grid gap-x-6 gap-y-2 border-b border-ink1-40 py-3 md:grid-cols-[minmax(0,1fr)_300px_auto]">
+      <div className="min-w-0">
+        <h2 className="text-lg">{assignment.title}</h2>
+        <p className="text-note">
+          {barsWords(assignment)} · from ♩{assignment.startBpm} to ♩{assignment.goalBpm}
+          {assignment.goalDate && ` by ${date.format(new Date(`${assignment.goalDate}T12:00`))}`}
+        </p>
+        {assignment.note && <p className="pt-1">{assignment.note}</p>}
+        <p className="text-note pt-1">
+          {last
+            ? `${counted(marks.length, 'pass', 'passes')}, ${clean} clean; last on ${date.format(new Date(last.at))}. ${
+                ladder.isReached
+                  ? 'The goal is reached.'
+                  : `Now at ♩${ladder.tempoBpm}, ${ladder.clean} clean in a row.`
+              }`
+            : 'Not played yet.'}
+        </p>
+      </div>
+      <TempoRecord marks={marks} assignment={assignment} />
+      <p>
+        <Button
+          look="plain"
+          aria-label={`${isOver ? 'Give again' : 'Done with'}: ${assignment.title}, ${barsWords(assignment)}`}
+          onClick={() => setEnded(!isOver)}
+        >
+          {isOver ? 'Give again' : 'Done with it'}
+        </Button>
+      </p>
+    </li>
+  );
+}

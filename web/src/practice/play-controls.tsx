@@ -1,0 +1,133 @@
+import type { HeardBass } from '../sound/heard-bass.ts';
+import type { Playing } from './use-playing.ts';
+
+type Heard = 'thumb' | 'tune' | 'both';
+
+const cell =
+  'narrow flex min-h-12 flex-1 items-center justify-center border border-ink1-65 px-2 text-center font-semibold leading-tight';
+const off = 'text-paper hover:bg-ink1-80';
+const on = 'bg-paper text-ink1';
+
+interface PickProps<Value extends string> {
+  readonly label: string;
+  readonly value: Value;
+  readonly options: readonly { readonly value: Value; readonly label: string; readonly sign?: string }[];
+  readonly onChange: (value: Value) => void;
+}
+
+/** A few ways, each as large as a thumb. */
+const Pick = <Value extends string>({ label, value, options, onChange }: PickProps<Value>) => (
+  <div role="group" aria-label={label} className="flex flex-1">
+    {options.map((option) => (
+      <button
+        key={option.value}
+        type="button"
+        aria-pressed={option.value === value}
+        className={`${cell} ${option.value === value ? on : off}`}
+        onClick={() => onChange(option.value)}
+      >
+        {option.sign && (
+          <span aria-hidden className="mr-1.5">
+            {option.sign}
+          </span>
+        )}
+        {option.label}
+      </button>
+    ))}
+  </div>
+);
+
+/** What is heard: which hand, and how the bass ends. */
+export function SoundRow({ playing }: { playing: Playing }) {
+  const { voices, setVoice, bass, setBass } = playing;
+  const heard: Heard = voices.thumb && voices.melody ? 'both' : voices.thumb ? 'thumb' : 'tune';
+  return (
+    <div className="flex gap-2">
+      <Pick<Heard>
+        label="What is heard"
+        value={heard}
+        options={[
+          { value: 'thumb', label: 'thumb', sign: '■' },
+          { value: 'tune', label: 'tune', sign: '○' },
+          { value: 'both', label: 'both' },
+        ]}
+        onChange={(next) => {
+          setVoice('thumb', next !== 'tune');
+          setVoice('melody', next !== 'thumb');
+        }}
+      />
+      <Pick<HeardBass>
+        label="How the bass ends"
+        value={bass}
+        options={[
+          { value: 'as written', label: 'as written' },
+          { value: 'damped', label: 'damped' },
+          { value: 'ringing', label: 'ringing' },
+        ]}
+        onChange={setBass}
+      />
+    </div>
+  );
+}
+
+interface TempoRowProps {
+  readonly playing: Playing;
+  readonly tempoBpm: number;
+  readonly onTempo: (bpm: number) => void;
+  readonly countsIn: boolean;
+  readonly onCountsIn: (on: boolean) => void;
+  readonly onToggle: () => void;
+}
+
+/** Play and pause, the tempo by hand, count-in and click. */
+export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onToggle }: TempoRowProps) {
+  const isOn = playing.status !== 'idle';
+  return (
+    <div className="flex gap-2">
+      <button
+        type="button"
+        className="figure min-h-14 w-28 flex-none bg-brass px-3 text-xl text-ink1"
+        onClick={onToggle}
+      >
+        {playing.status === 'rendering' ? 'making …' : isOn ? 'Pause' : 'Play'}
+      </button>
+      <div className="flex flex-1" role="group" aria-label="Tempo">
+        <button
+          type="button"
+          aria-label="Slower"
+          className={`${cell} ${off} text-2xl`}
+          onClick={() => onTempo(tempoBpm - 2)}
+        >
+          −
+        </button>
+        <output className={`${cell} figure text-xl text-paper`} aria-label="Tempo now">
+          ♩{tempoBpm}
+        </output>
+        <button
+          type="button"
+          aria-label="Faster"
+          className={`${cell} ${off} text-2xl`}
+          onClick={() => onTempo(tempoBpm + 2)}
+        >
+          +
+        </button>
+      </div>
+      <button
+        type="button"
+        aria-pressed={countsIn}
+        className={`${cell} max-w-20 ${countsIn ? on : off}`}
+        onClick={() => onCountsIn(!countsIn)}
+      >
+        count in
+      </button>
+      <button
+        type="button"
+        aria-pressed={playing.voices.click}
+        className={`${cell} max-w-16 ${playing.voices.click ? on : off}`}
+        onClick={() => playing.setVoice('click', !playing.voices.click)}
+      >
+        click
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,275 @@
+import type { MyPractice, PracticeMark, User } from '@jocund/contract';
+import { practiceTempo } from '@jocund/contract';
+import { tempoLadder, type PassAnswer } from '@jocund/core/practice';
+import { numberOfBar, type Score } from '@jocund/core/score';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useMyPractice } from '../api/practice.ts';
+import { useUser } from '../api/queries.ts';
+import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { isTyping } from '../ui/text-fields.ts';
+import { barsWords } from '../ui/words.ts';
+import { newUuid } from '../work/new-id.ts';
+import { CallNow } from './call-now.tsx';
+import { barsGiven, ladderOf, type Given } from './given.ts';
+import { LoopCells } from './loop-cells.tsx';
+import { SoundRow, TempoRow } from './play-controls.tsx';
+import { CleanBoxes, TempoLine } from './tempo-line.tsx';
+import { TwoBars } from './two-bars.tsx';
+import { useFingers } from './use-fingers.ts';
+import { usePasses } from './use-passes.ts';
+import { usePlaying, type Bars } from './use-playing.ts';
+
+/** The practice room: one thing that was given, played along and answered for. */
+export function PlayPage() {
+  const { assignmentId } = useParams();
+  const practice = useMyPractice();
+  const user = useUser();
+  if (practice.isError && !practice.data)
+    return (
+      <main className="m-4 max-w-xl">
+        <ErrorNote
+          title="The practice room cannot be opened"
+          text="What you logged is kept in this browser."
+          actions={[{ label: 'Try again', act: () => void practice.refetch() }]}
+        />
+      </main>
+    );
+  if (!practice.data || !user.data)
+    return <LoadingNote title="Opening the practice room" text="One moment." />;
+  const given = practice.data.assignments.find(({ id }) => id === assignmentId);
+  if (!given?.score)
+    return (
+      <main className="m-4 max-w-xl">
+        <EmptyNote
+          title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
+          text={
+            <Link className="underline" to="/practice">
+              To what there is to practise
+            </Link>
+          }
+        />
+      </main>
+    );
+  return <Room key={given.id} given={given} score={given.score} practice={practice.data} user={user.data} />;
+}
+
+interface RoomProps {
+  readonly given: Given;
+  readonly score: Score;
+  readonly practice: MyPractice;
+  readonly user: User;
+}
+
+function Room({ given, score, practice, user }: RoomProps) {
+  const { unsent, log } = usePasses(user.id);
+  const sent = new Set(practice.marks.map(({ id }) => id));
+  const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
+  const ladder = ladderOf(given, marks);
+  const whole = barsGiven(given, score);
+  const [bars, setBars] = useState<Bars>(whole);
+  const [byHand, setByHand] = useState<number | undefined>();
+  const [countsIn, setCountsIn] = useState(true);
+  const [phase, setPhase] = useState<'before' | 'played' | 'rest'>('before');
+  const fingers = useFingers(score, practice.hand ?? undefined);
+  const tempoBpm = byHand ?? ladder.tempoBpm;
+  const playing = usePlaying(score, { bars, countsIn, onEnd: () => setPhase('played') });
+  const isWhole = bars.first === whole.first && bars.last === whole.last;
+  const canAnswer = isWhole && phase === 'played';
+
+  const toggle = () => {
+    if (playing.status !== 'idle') playing.stop();
+    else {
+      setPhase('before');
+      playing.play(tempoBpm);
+    }
+  };
+  const answer = (answered: PassAnswer) => {
+    if (answered !== 'hurts' && !canAnswer) return;
+    const seconds = phase === 'before' && playing.status === 'idle' ? 0 : playing.seconds();
+    playing.stop();
+    const mark: PracticeMark = {
+      id: newUuid(),
+      assignmentId: given.id,
+      at: new Date().toISOString(),
+      tempoBpm,
+      answer: answered,
+      seconds: Math.min(3600, seconds),
+    };
+    log(mark);
+    const next = tempoLadder(
+      [...marks, mark].filter(({ assignmentId }) => assignmentId === given.id),
+      given,
+    );
+    if (answered === 'hurts') {
+      setPhase('rest');
+      return;
+    }
+    // A tempo set by hand stays until the ladder moves.
+    const stays = next.at === ladder.at ? byHand : undefined;
+    setByHand(stays);
+    setPhase('before');
+    playing.play(stays ?? next.tempoBpm);
+  };
+  useKeys({ toggle, answer });
+
+  const shownBar = playing.place?.bar ?? bars.first;
+  return (
+    <main className="flex h-full flex-col overflow-auto">
+      <div className="mx-auto flex w-full max-w-3xl flex-1 flex-col px-4 pt-3">
+        <header className="oxford flex items-end justify-between gap-3 pb-2">
+          <div className="min-w-0">
+            <h1 className="truncate text-piece">{score.title}</h1>
+            <p className="text-note">
+              {barsWords(given)} · {score.tuning.name}
+              {score.capo > 0 ? ` · capo ${score.capo}` : ''}
+            </p>
+          </div>
+          <Link className="text-note flex-none py-2 underline" to="/practice">
+            Today
+          </Link>
+        </header>
+        <div className="pt-3">
+          <TempoLine ladder={ladder} />
+          <CleanBoxes ladder={ladder} />
+        </div>
+        <div className="pt-2">
+          <TwoBars score={score} fingers={fingers} bar={shownBar} playing={playing.place} />
+        </div>
+        <div className="mt-auto pb-2" aria-live="off">
+          {playing.isCountingIn && playing.status === 'playing' ? (
+            <p role="status" className="figure flex min-h-20 items-center bg-brass px-3 text-2xl">
+              counting in …
+            </p>
+          ) : (
+            <CallNow score={score} now={playing.place ?? { bar: bars.first, tick: 0 }} />
+          )}
+        </div>
+      </div>
+      <section aria-label="Playing" className="on-ink flex-none bg-ink1 text-paper">
+        <div className="mx-auto flex w-full max-w-3xl flex-col gap-2 px-4 py-3">
+          {playing.fault && (
+            <p role="alert" className="font-semibold">
+              {playing.fault}
+            </p>
+          )}
+          <SoundRow playing={playing} />
+          <LoopCells
+            score={score}
+            whole={whole}
+            chosen={bars}
+            onChoose={(next) => {
+              playing.stop();
+              setBars(next);
+              setPhase('before');
+            }}
+          />
+          <TempoRow
+            playing={playing}
+            tempoBpm={tempoBpm}
+            onTempo={(next) => {
+              playing.stop();
+              setByHand(Math.min(practiceTempo.fastest, Math.max(practiceTempo.slowest, next)));
+            }}
+            countsIn={countsIn}
+            onCountsIn={setCountsIn}
+            onToggle={toggle}
+          />
+          {phase === 'rest' ? (
+            <Rest onGoOn={() => setPhase('before')} />
+          ) : (
+            <Answers
+              canAnswer={canAnswer}
+              next={ladder.steps[ladder.at + (ladder.clean + 1 >= 3 ? 1 : 0)] ?? tempoBpm}
+              tempoBpm={tempoBpm}
+              hint={
+                isWhole
+                  ? 'Play it through once, then say how it went.'
+                  : `Bars ${numberOfBar(score, bars.first)} to ${numberOfBar(score, bars.last)} alone are not counted.`
+              }
+              onAnswer={answer}
+            />
+          )}
+          {unsent.length > 0 && (
+            <p role="status" className="text-note">
+              {unsent.length === 1 ? 'One pass waits' : `${unsent.length} passes wait`} for the connection.
+              They are kept in this browser.
+            </p>
+          )}
+        </div>
+      </section>
+    </main>
+  );
+}
+
+interface AnswersProps {
+  readonly canAnswer: boolean;
+  /** The tempo that one more clean pass leads to. */
+  readonly next: number;
+  readonly tempoBpm: number;
+  readonly hint: string;
+  readonly onAnswer: (answer: PassAnswer) => void;
+}
+
+/** How the pass went: one touch, and the next one begins. */
+function Answers({ canAnswer, next, tempoBpm, hint, onAnswer }: AnswersProps) {
+  const large =
+    'figure flex min-h-16 flex-1 flex-col items-center justify-center bg-paper px-2 text-xl text-ink1 disabled:bg-transparent disabled:text-paper disabled:border disabled:border-dashed disabled:border-ink1-40';
+  return (
+    <>
+      <div className="flex gap-2">
+        <button type="button" disabled={!canAnswer} className={large} onClick={() => onAnswer('clean')}>
+          <span>✓ clean</span>
+          <span className="text-note font-sans font-normal">
+            {next > tempoBpm ? `opens ♩${next}` : `again at ♩${tempoBpm}`}
+          </span>
+        </button>
+        <button type="button" disabled={!canAnswer} className={large} onClick={() => onAnswer('not-yet')}>
+          <span>↰ not yet</span>
+          <span className="text-note font-sans font-normal">once more</span>
+        </button>
+        <button type="button" className={large} onClick={() => onAnswer('hurts')}>
+          <span>△ hurts</span>
+          <span className="text-note font-sans font-normal">stop and rest</span>
+        </button>
+      </div>
+      <p className="text-note min-h-5">{canAnswer ? 'How did it go? The next pass begins then.' : hint}</p>
+    </>
+  );
+}
+
+/** What hurts is no step on the way: rest, and word to the teacher. No diagnosis. */
+const Rest = ({ onGoOn }: { onGoOn: () => void }) => (
+  <div role="alert" className="flex flex-col gap-2 bg-paper p-3 text-ink1">
+    <p className="figure text-lg">Hands off the guitar for five minutes.</p>
+    <p>
+      If it hurts again, stop for today. Pain, numbness or tingling that stays is for a clinician to judge,
+      not for this page. Your teacher sees that it hurt.
+    </p>
+    <button
+      type="button"
+      className="min-h-12 self-start border-[1.2px] border-ink1 bg-white px-4 font-semibold"
+      onClick={onGoOn}
+    >
+      I have rested
+    </button>
+  </div>
+);
+
+/** Space plays and pauses; 1, 2 and 3 answer. */
+function useKeys({ toggle, answer }: { toggle: () => void; answer: (answer: PassAnswer) => void }): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
+      if (event.key === ' ' && !onControl) {
+        event.preventDefault();
+        toggle();
+      }
+      const answered = ({ '1': 'clean', '2': 'not-yet', '3': 'hurts' } as const)[event.key];
+      if (answered) answer(answered);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+}
