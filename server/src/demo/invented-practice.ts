@@ -33,7 +33,7 @@ export function inventedPractice({
     const count = 3 + Math.floor(random() * passesADay);
     for (let pass = 0; pass < count; pass += 1) {
       const { tempoBpm, steps, at } = tempoLadder(marks, goal);
-      const chance = 0.86 - 0.5 * (at / steps.length) + 0.35 * (day / days);
+      const chance = 0.74 - 0.42 * (at / steps.length) + 0.16 * (day / days);
       const isHurt =
         hurts && day >= days - 7 && pass === count - 1 && !marks.some(({ answer }) => answer === 'hurts');
       marks.push({

@@ -87,7 +87,8 @@ function Record({ student, assignments, marks }: RecordProps) {
             <QueryMark size={20} />
             <span>
               <span className="font-semibold">
-                {student.name} said {counted(hurt.length, 'time')} in two weeks that it hurt
+                {student.name} said {hurt.length === 1 ? 'once' : `${hurt.length} times`} in two weeks that it
+                hurt
               </span>
               , last on {date.format(new Date(hurt.at(-1)?.at ?? ''))} at ♩{hurt.at(-1)?.tempoBpm}. Give
               something with less stretch, or slower, and ask. Pain that stays is for a clinician to judge.

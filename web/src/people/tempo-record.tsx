@@ -38,24 +38,16 @@ export function TempoRecord({
         stroke="var(--color-ink1)"
         strokeDasharray="2 3"
       />
-      <text x={width - right + 4} y={yOf(goalBpm) + 4} fontSize={12} fill="var(--color-ink1)">
+      <text x={left} y={yOf(goalBpm) - 5} fontSize={12} fill="var(--color-ink1)">
         goal {goalBpm}
       </text>
       <path d={line} fill="none" stroke="var(--color-ink1)" strokeWidth={2} />
       <text x={left} y={yOf(days[0]?.bpm ?? low) + 14} fontSize={12} fill="var(--color-ink1)">
         {days[0]?.bpm}
       </text>
-      {last !== goalBpm && (
-        <text
-          x={width - right + 4}
-          y={yOf(last) + 5}
-          className="figure"
-          fontSize={16}
-          fill="var(--color-ink1)"
-        >
-          {last}
-        </text>
-      )}
+      <text x={width - right + 4} y={yOf(last) + 5} className="figure" fontSize={16} fill="var(--color-ink1)">
+        {last}
+      </text>
     </svg>
   );
 }

@@ -4,7 +4,7 @@ import type { Playing } from './use-playing.ts';
 type Heard = 'thumb' | 'tune' | 'both';
 
 const cell =
-  'narrow flex min-h-12 flex-1 items-center justify-center border border-ink1-65 px-2 text-center font-semibold leading-tight';
+  'narrow flex min-h-12 min-w-0 flex-1 items-center justify-center border border-ink1-65 px-1 text-center font-semibold leading-tight';
 const off = 'text-paper hover:bg-ink1-80';
 const on = 'bg-paper text-ink1';
 
@@ -23,11 +23,11 @@ const Pick = <Value extends string>({ label, value, options, onChange }: PickPro
         key={option.value}
         type="button"
         aria-pressed={option.value === value}
-        className={`${cell} ${option.value === value ? on : off}`}
+        className={`${cell} text-note ${option.value === value ? on : off}`}
         onClick={() => onChange(option.value)}
       >
         {option.sign && (
-          <span aria-hidden className="mr-1.5">
+          <span aria-hidden className="mr-1 text-label">
             {option.sign}
           </span>
         )}
@@ -42,7 +42,7 @@ export function SoundRow({ playing }: { playing: Playing }) {
   const { voices, setVoice, bass, setBass } = playing;
   const heard: Heard = voices.thumb && voices.melody ? 'both' : voices.thumb ? 'thumb' : 'tune';
   return (
-    <div className="flex gap-2">
+    <div className="grid grid-cols-2 gap-2">
       <Pick<Heard>
         label="What is heard"
         value={heard}
@@ -60,7 +60,7 @@ export function SoundRow({ playing }: { playing: Playing }) {
         label="How the bass ends"
         value={bass}
         options={[
-          { value: 'as written', label: 'as written' },
+          { value: 'as written', label: 'bass as written' },
           { value: 'damped', label: 'damped' },
           { value: 'ringing', label: 'ringing' },
         ]}
@@ -86,7 +86,7 @@ export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onT
     <div className="flex gap-2">
       <button
         type="button"
-        className="figure min-h-14 w-28 flex-none bg-brass px-3 text-xl text-ink1"
+        className="figure min-h-14 w-24 flex-none bg-brass px-2 text-xl text-ink1"
         onClick={onToggle}
       >
         {playing.status === 'rendering' ? 'making …' : isOn ? 'Pause' : 'Play'}
@@ -115,7 +115,7 @@ export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onT
       <button
         type="button"
         aria-pressed={countsIn}
-        className={`${cell} max-w-20 ${countsIn ? on : off}`}
+        className={`${cell} max-w-14 ${countsIn ? on : off}`}
         onClick={() => onCountsIn(!countsIn)}
       >
         count in
@@ -123,7 +123,7 @@ export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onT
       <button
         type="button"
         aria-pressed={playing.voices.click}
-        className={`${cell} max-w-16 ${playing.voices.click ? on : off}`}
+        className={`${cell} max-w-14 ${playing.voices.click ? on : off}`}
         onClick={() => playing.setVoice('click', !playing.voices.click)}
       >
         click

@@ -1,6 +1,6 @@
 import type { MyPractice, PracticeMark, User } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
-import { tempoLadder, type PassAnswer } from '@jocund/core/practice';
+import { tempoLadder, usualRules, type PassAnswer } from '@jocund/core/practice';
 import { numberOfBar, type Score } from '@jocund/core/score';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -78,6 +78,7 @@ function Room({ given, score, practice, user }: RoomProps) {
   const canAnswer = isWhole && phase === 'played';
 
   const toggle = () => {
+    if (phase === 'rest') return;
     if (playing.status !== 'idle') playing.stop();
     else {
       setPhase('before');
@@ -113,13 +114,15 @@ function Room({ given, score, practice, user }: RoomProps) {
   };
   useKeys({ toggle, answer });
 
+  /** What is set before a pass leaves room for the sheet while it plays. */
+  const isStill = playing.status === 'idle' && phase === 'before';
   const shownBar = playing.place?.bar ?? bars.first;
   return (
-    <main className="flex h-full flex-col overflow-auto">
-      <div className="mx-auto flex w-full max-w-3xl flex-1 flex-col px-4 pt-3">
+    <main className="flex h-full flex-col">
+      <div className="mx-auto flex min-h-0 w-full max-w-3xl flex-1 flex-col overflow-auto px-4 pt-3">
         <header className="oxford flex items-end justify-between gap-3 pb-2">
           <div className="min-w-0">
-            <h1 className="truncate text-piece">{score.title}</h1>
+            <h1 className="truncate pb-1 text-piece">{score.title}</h1>
             <p className="text-note">
               {barsWords(given)} · {score.tuning.name}
               {score.capo > 0 ? ` · capo ${score.capo}` : ''}
@@ -142,7 +145,7 @@ function Room({ given, score, practice, user }: RoomProps) {
               counting in …
             </p>
           ) : (
-            <CallNow score={score} now={playing.place ?? { bar: bars.first, tick: 0 }} />
+            !isStill && <CallNow score={score} now={playing.place ?? { bar: bars.first, tick: 0 }} />
           )}
         </div>
       </div>
@@ -153,34 +156,41 @@ function Room({ given, score, practice, user }: RoomProps) {
               {playing.fault}
             </p>
           )}
-          <SoundRow playing={playing} />
-          <LoopCells
-            score={score}
-            whole={whole}
-            chosen={bars}
-            onChoose={(next) => {
-              playing.stop();
-              setBars(next);
-              setPhase('before');
-            }}
-          />
-          <TempoRow
-            playing={playing}
-            tempoBpm={tempoBpm}
-            onTempo={(next) => {
-              playing.stop();
-              setByHand(Math.min(practiceTempo.fastest, Math.max(practiceTempo.slowest, next)));
-            }}
-            countsIn={countsIn}
-            onCountsIn={setCountsIn}
-            onToggle={toggle}
-          />
+          {isStill && (
+            <>
+              <SoundRow playing={playing} />
+              <LoopCells
+                score={score}
+                whole={whole}
+                chosen={bars}
+                onChoose={(next) => {
+                  setBars(next);
+                  setPhase('before');
+                }}
+              />
+            </>
+          )}
+          {phase !== 'rest' && (
+            <TempoRow
+              playing={playing}
+              tempoBpm={tempoBpm}
+              onTempo={(next) => {
+                playing.stop();
+                setByHand(Math.min(practiceTempo.fastest, Math.max(practiceTempo.slowest, next)));
+              }}
+              countsIn={countsIn}
+              onCountsIn={setCountsIn}
+              onToggle={toggle}
+            />
+          )}
           {phase === 'rest' ? (
             <Rest onGoOn={() => setPhase('before')} />
           ) : (
             <Answers
               canAnswer={canAnswer}
-              next={ladder.steps[ladder.at + (ladder.clean + 1 >= 3 ? 1 : 0)] ?? tempoBpm}
+              next={
+                ladder.steps[ladder.at + (ladder.clean + 1 >= usualRules.cleanToRise ? 1 : 0)] ?? tempoBpm
+              }
               tempoBpm={tempoBpm}
               hint={
                 isWhole

@@ -1,22 +1,25 @@
 import { usualRules, type TempoLadder } from '@jocund/core/practice';
 
 const width = 358;
-const height = 72;
+const height = 62;
+const mostShown = 7;
 
 /** The way to the goal in tempo steps: a line that rises, the step of now on brass, and how many clean passes it still takes. */
 export function TempoLine({ ladder }: { ladder: TempoLadder }) {
   const { steps, at, tempoBpm } = ladder;
-  // No more than six steps stay legible: those about the one of now.
-  const from = Math.max(0, Math.min(at - 2, steps.length - 6));
-  const shown = steps.slice(from, from + 6);
+  // No more than seven stay legible: those about the one of now, and the goal at the end.
+  const from = Math.max(0, Math.min(at - 2, steps.length - mostShown));
+  const near = steps.slice(from, from + mostShown);
+  const goal = steps.at(-1) ?? tempoBpm;
+  const shown = near.at(-1) === goal ? near : [...near.slice(0, -1), goal];
   const step = width / shown.length;
-  const yOf = (index: number) => height - 14 - index * (34 / Math.max(1, shown.length - 1));
+  const yOf = (index: number) => height - 6 - index * (30 / Math.max(1, shown.length - 1));
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
       className="block w-full"
       role="img"
-      aria-label={`Step ${at + 1} of ${steps.length}: ${tempoBpm}, up to ${steps.at(-1) ?? tempoBpm} quarter notes a minute`}
+      aria-label={`Step ${at + 1} of ${steps.length}: ${tempoBpm}, up to ${goal} quarter notes a minute`}
     >
       {shown.map((bpm, index) => {
         const isNow = from + index === at;
@@ -24,7 +27,7 @@ export function TempoLine({ ladder }: { ladder: TempoLadder }) {
         const [x, y] = [index * step, yOf(index)];
         return (
           <g key={bpm}>
-            {isNow && <rect x={x + 1} y={y - 27} width={step - 2} height={26} fill="var(--color-brass)" />}
+            {isNow && <rect x={x + 1} y={y - 25} width={step - 2} height={24} fill="var(--color-brass)" />}
             <line
               x1={x}
               x2={x + step}
@@ -42,7 +45,7 @@ export function TempoLine({ ladder }: { ladder: TempoLadder }) {
               y={y - 7}
               textAnchor="middle"
               className="figure"
-              fontSize={isNow ? 20 : 15}
+              fontSize={isNow ? 18 : 14}
               fill="var(--color-ink1)"
             >
               {isNow ? `♩${bpm}` : bpm}

@@ -91,7 +91,7 @@ function Row({ given, marks, isFirst }: { given: Given; marks: readonly Practice
   const ladder = ladderOf(given, marks);
   const last = marks.findLast(({ assignmentId }) => assignmentId === given.id);
   return (
-    <li className={`border-b border-ink1-40 py-4 ${isFirst ? 'bg-white' : ''}`}>
+    <li className={`border-b border-ink1-40 px-3 py-4 ${isFirst ? 'bg-white' : ''}`}>
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div className="min-w-0 flex-1 basis-64">
           <h2 className="text-xl">{given.title}</h2>

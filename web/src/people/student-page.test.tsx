@@ -1,0 +1,197 @@
+import type { Assignment, PracticeMark, Student } from '@jocund/contract';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import { Route, Routes } from 'react-router';
+import { afterEach, expect, test, vi } from 'vitest';
+import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { StudentPage } from './student-page.tsx';
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const idOf = (number: number) => `00000000-0000-4000-8000-00000000000${number}`;
+const student: Student = { id: idOf(1), name: 'Wren', note: 'Small hands', hand: null, archivedAt: null };
+const assignment = (number: number, over: Partial<Assignment> = {}): Assignment => ({
+  id: idOf(number),
+  arrangementId: idOf(9),
+  title: `Piece ${number}`,
+  player: '',
+  firstBar: 1,
+  lastBar: 4,
+  startBpm: 60,
+  goalBpm: 70,
+  goalDate: null,
+  note: '',
+  madeAt: '2026-11-01T08:00:00.000Z',
+  endedAt: null,
+  ...over,
+});
+const mark = (at: string, over: Partial<PracticeMark> = {}): PracticeMark => ({
+  id: crypto.randomUUID(),
+  assignmentId: idOf(2),
+  at,
+  tempoBpm: 60,
+  answer: 'clean',
+  seconds: 30,
+  ...over,
+});
+const piece = {
+  id: idOf(8),
+  arrangementId: idOf(9),
+  title: 'Air',
+  player: '',
+  tuningName: 'Standard',
+  capo: 0,
+  key: { tonic: 'C', mode: 'major' },
+  tempoBpm: 90,
+  barCount: 12,
+  gradePoints: 3,
+  errorCount: 0,
+  warningCount: 0,
+  updatedAt: '2026-11-01T08:00:00.000Z',
+  archivedAt: null,
+  trouble: null,
+};
+const path = `/api/students/${student.id}`;
+const open = (record: object, answers: object = {}) => {
+  const { asked, answer } = server({
+    '/api/students': [student],
+    [`${path}/practice`]: record,
+    '/api/pieces': [piece],
+    ...answers,
+  });
+  vi.stubGlobal('fetch', answer);
+  room(
+    <Routes>
+      <Route path="/people/:studentId" element={<StudentPage />} />
+    </Routes>,
+    `/people/${student.id}`,
+  );
+  return { sent: () => asked.filter(({ method }) => method !== 'GET') };
+};
+
+test('what was given with its passes, the fastest clean tempo by day, and where the student stands', async () => {
+  open({
+    assignments: [
+      assignment(2),
+      assignment(3, { firstBar: null, lastBar: null, endedAt: '2026-11-20T08:00:00.000Z' }),
+    ],
+    marks: [
+      mark('2026-11-02T10:00:00.000Z'),
+      mark('2026-11-02T10:01:00.000Z', { answer: 'not-yet', tempoBpm: 69 }),
+      mark('2026-11-03T10:00:00.000Z'),
+      mark('2026-11-03T10:01:00.000Z'),
+      mark('2026-11-03T10:02:00.000Z'),
+      mark('2026-11-04T10:02:00.000Z', { tempoBpm: 65 }),
+    ],
+  });
+  await screen.findByRole('heading', { name: 'Wren' });
+  expect(
+    screen.getByText(/6 passes, 5 clean; last on Wed 4 Nov\. Now at ♩65, 1 clean in a row\./),
+  ).toBeDefined();
+  expect(
+    screen.getByRole('img', { name: 'Fastest clean tempo by day: 2 Nov 60, 3 Nov 60, 4 Nov 65; goal 70' }),
+  ).toBeDefined();
+  expect(screen.getByText('1 piece done with')).toBeDefined();
+  expect(screen.queryByRole('note')).toBeNull();
+});
+
+test('what hurt lately stands over everything, with the usual caution', async () => {
+  const lately = new Date(Date.now() - 3 * 24 * 3_600_000).toISOString();
+  open({
+    assignments: [assignment(2)],
+    marks: [
+      mark('2025-01-01T10:00:00.000Z', { answer: 'hurts' }),
+      mark(lately, { answer: 'hurts', tempoBpm: 65 }),
+    ],
+  });
+  const note = await screen.findByRole('note');
+  expect(note.textContent).toMatch(/Wren said once in two weeks that it hurt, last on .* at ♩65\./);
+  expect(note.textContent).toContain('clinician');
+});
+
+test('a piece is given from six tenths of its tempo up to its own; slips are said beside the field', async () => {
+  const { sent } = open({ assignments: [], marks: [] }, { [`POST ${path}/assignments`]: assignment(4) });
+  expect(await screen.findByText('Nothing is given')).toBeDefined();
+  await screen.findByRole('option', { name: 'Air' });
+  fill('Piece', piece.arrangementId);
+  expect(screen.getByLabelText<HTMLInputElement>('From tempo ♩').value).toBe('54');
+  expect(screen.getByLabelText<HTMLInputElement>('to the goal ♩').value).toBe('90');
+  fill('From bar', '9');
+  fill('to bar', '5');
+  fill('to the goal ♩', '40');
+  press('Give it to Wren');
+  expect(await screen.findByText('Not before the first')).toBeDefined();
+  expect(screen.getByText('Not slower than the start')).toBeDefined();
+  expect(sent()).toEqual([]);
+  fill('From bar', '2');
+  fill('to bar', '');
+  fill('to the goal ♩', '80');
+  fill('By (optional)', '2026-12-24');
+  fill('What you say to it (optional)', ' Slowly ');
+  press('Give it to Wren');
+  expect(await screen.findByText('Air is given to Wren.')).toBeDefined();
+  expect(sent()).toEqual([
+    {
+      path: `${path}/assignments`,
+      method: 'POST',
+      body: {
+        arrangementId: piece.arrangementId,
+        firstBar: 2,
+        lastBar: 2,
+        startBpm: 54,
+        goalBpm: 80,
+        goalDate: '2026-12-24',
+        note: 'Slowly',
+      },
+    },
+  ]);
+});
+
+test('done with it, and given again; a refusal changes nothing', async () => {
+  const { sent } = open(
+    { assignments: [assignment(2)], marks: [] },
+    { [`PATCH /api/assignments/${idOf(2)}`]: assignment(2, { endedAt: '2026-11-29T08:00:00.000Z' }) },
+  );
+  await screen.findByText('Not played yet.');
+  press('Done with: Piece 2, bars 1–4');
+  expect(await screen.findByText('Piece 2 is done with.')).toBeDefined();
+  expect(sent()[0]).toMatchObject({ body: { ended: true } });
+  cleanup();
+  open(
+    { assignments: [assignment(2)], marks: [] },
+    { [`PATCH /api/assignments/${idOf(2)}`]: refusal('It is gone', 'Reload') },
+  );
+  await screen.findByText('Not played yet.');
+  press('Done with: Piece 2, bars 1–4');
+  expect(await screen.findByText('Nothing was changed: It is gone. Reload.')).toBeDefined();
+});
+
+test('a link is made, shown as a code and as text to copy', async () => {
+  const written = vi.fn(() => Promise.resolve());
+  vi.stubGlobal(
+    'navigator',
+    Object.assign(Object.create(navigator) as object, { clipboard: { writeText: written } }),
+  );
+  open(
+    { assignments: [], marks: [] },
+    { [`POST ${path}/invitation`]: { token: 'abc', expiresAt: '2026-12-06T08:00:00.000Z' } },
+  );
+  await screen.findByText('Nothing is given');
+  press('Make a link');
+  const link = await screen.findByLabelText<HTMLInputElement>(/good until Sunday 6 December/);
+  expect(link.value).toBe(`${window.location.origin}/join/abc`);
+  expect(screen.getByRole('img', { name: /camera/ })).toBeDefined();
+  press('Copy it');
+  await waitFor(() => expect(written).toHaveBeenCalledWith(link.value));
+  expect(await screen.findByText('The link is copied.')).toBeDefined();
+});
+
+test('nobody of that name, and a record that cannot be read', async () => {
+  open({ assignments: [], marks: [] }, { '/api/students': [] });
+  expect(await screen.findByText('No such student')).toBeDefined();
+  cleanup();
+  open(refusal('The studio is closed', 'Come back later'));
+  expect(await screen.findByText('The record cannot be read')).toBeDefined();
+});

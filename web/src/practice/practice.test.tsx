@@ -1,0 +1,255 @@
+import type { PracticeMark } from '@jocund/contract';
+import { asDocument } from '@jocund/core/score/document';
+import { written } from '@jocund/core/testing/written';
+import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { Route, Routes } from 'react-router';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { press, room, server } from '../testing/bench-room.tsx';
+import { PlayPage } from './play-page.tsx';
+import { TodayPage } from './today-page.tsx';
+import { addUnsent, dropUnsent, unsentMarks } from './unsent-marks.ts';
+
+vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
+
+/** Plays nothing; the test says when the bars are over. */
+const sound = vi.hoisted(() => {
+  const idle = { status: 'idle', share: 0, moment: undefined, isCountingIn: false, fault: undefined };
+  const heard = { state: idle as object, orders: [] as { feel: { tempoBpm: number }; score: unknown }[] };
+  const listeners = new Set<() => void>();
+  const set = (state: object) => {
+    heard.state = state;
+    for (const listener of listeners) listener();
+  };
+  return {
+    heard,
+    end: () => set(idle),
+    Player: class {
+      getState = () => heard.state;
+      subscribe = (listener: () => void) => {
+        listeners.add(listener);
+        return () => listeners.delete(listener);
+      };
+      play = (order: (typeof heard.orders)[number]) => {
+        heard.orders.push(order);
+        set({ ...idle, status: 'playing', moment: { bar: 0, tick: 0, atS: 0 } });
+        return Promise.resolve();
+      };
+      stop = () => set(idle);
+      setVoice = () => undefined;
+      close = () => undefined;
+    },
+  };
+});
+vi.mock('../sound/player.ts', () => ({ Player: sound.Player }));
+
+const idOf = (number: number) => `00000000-0000-4000-8000-0000000000${String(number).padStart(2, '0')}`;
+const user = { id: idOf(90), name: 'Wren', email: 'wren@example.org', role: 'student', studio: 'Studio' };
+const score = written(
+  Array.from({ length: 4 }, () => '[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4 m1:0@1/2 m2:1@3/2'),
+  { title: 'Air', tempoBpm: 90 },
+);
+const given = (number: number, over: object = {}) => ({
+  id: idOf(number),
+  arrangementId: idOf(50),
+  title: 'Air',
+  player: '',
+  firstBar: 1,
+  lastBar: 4,
+  startBpm: 60,
+  goalBpm: 70,
+  goalDate: null,
+  note: 'Slowly',
+  madeAt: '2026-11-01T08:00:00.000Z',
+  endedAt: null,
+  score: asDocument(score),
+  ...over,
+});
+const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark => ({
+  id: idOf(60 + number),
+  assignmentId: idOf(1),
+  at: '2026-11-28T08:00:00.000Z',
+  tempoBpm: 60,
+  answer: 'clean',
+  seconds: 30,
+  ...over,
+});
+const practice = (over: object = {}) => ({
+  student: 'Wren',
+  hand: null,
+  assignments: [given(1)],
+  marks: [],
+  ...over,
+});
+
+/** The server takes what is logged, unless there is no connection. */
+const open = (page: 'today' | 'play', answers: object = practice(), isOnline = true) => {
+  const asked: PracticeMark[][] = [];
+  const line = { isOnline };
+  const { answer } = server({ '/api/session': user, '/api/me/practice': answers });
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    if (init?.method !== 'POST') return answer(path, init);
+    if (!line.isOnline) return Promise.reject(new TypeError('no connection'));
+    const marks = JSON.parse(init.body as string) as PracticeMark[];
+    asked.push(marks);
+    return Promise.resolve(new Response(JSON.stringify(marks.map(({ id }) => id))));
+  });
+  room(
+    <Routes>
+      <Route path="/practice" element={<TodayPage />} />
+      <Route path="/practice/:assignmentId" element={<PlayPage />} />
+    </Routes>,
+    page === 'today' ? '/practice' : `/practice/${idOf(1)}`,
+  );
+  return { asked, line };
+};
+const passed = () => {
+  press('Play');
+  act(() => sound.end());
+};
+
+beforeEach(() => {
+  localStorage.clear();
+  sound.heard.orders = [];
+  sound.end();
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+describe('today', () => {
+  test('what has a goal soonest comes first, what is reached last; where one stands with each', async () => {
+    const reached = [1, 2, 3].map((number) => mark(number, { assignmentId: idOf(2), tempoBpm: 70 }));
+    open(
+      'today',
+      practice({
+        assignments: [
+          given(1, { title: 'No date' }),
+          given(2, { title: 'Reached' }),
+          given(3, { title: 'Soon', goalDate: '2026-12-01', firstBar: null, lastBar: null }),
+        ],
+        marks: [...reached, mark(4), mark(5)],
+      }),
+    );
+    await screen.findByText('Wren');
+    expect(screen.getAllByRole('heading', { level: 2 }).map(({ textContent }) => textContent)).toEqual([
+      'Soon',
+      'No date',
+      'Reached',
+    ]);
+    expect(screen.getByText(/the whole piece · goal ♩70 by 1 Dec/)).toBeDefined();
+    expect(screen.getByText(/Last played 28 Nov, best ♩60 clean\./)).toBeDefined();
+    expect(screen.getByRole('link', { name: 'Keep it fresh' })).toBeDefined();
+    expect(screen.getAllByRole('link', { name: 'Start at ♩60' })).toHaveLength(2);
+  });
+  test('nothing given says so; a piece that cannot be read is told', async () => {
+    open('today', practice({ assignments: [] }));
+    expect(await screen.findByText('Nothing is given to you yet')).toBeDefined();
+    cleanup();
+    open('today', practice({ assignments: [given(1, { score: null })] }));
+    expect(await screen.findByText('This piece cannot be read just now.')).toBeDefined();
+  });
+});
+
+describe('a pass', () => {
+  test('is answered once it was played to its end; clean, the next one begins', async () => {
+    const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
+    expect(await screen.findByText('2 of 3 clean; the last opens ♩65')).toBeDefined();
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /clean/ }).disabled).toBe(true);
+    press('Play');
+    press('Pause');
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /clean/ }).disabled).toBe(true);
+    passed();
+    expect(sound.heard.orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
+    press(/clean/);
+    await waitFor(() => expect(asked).toHaveLength(1));
+    expect(asked[0]).toMatchObject([{ assignmentId: idOf(1), tempoBpm: 60, answer: 'clean' }]);
+    expect(await screen.findByText('0 of 3 clean; the last opens ♩70')).toBeDefined();
+    expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(65);
+    expect(unsentMarks(user.id)).toEqual([]);
+  });
+  test('not yet empties the boxes; a tempo by hand is what is logged', async () => {
+    const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
+    await screen.findByText(/2 of 3 clean/);
+    press('Slower');
+    passed();
+    press(/not yet/);
+    await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'not-yet', tempoBpm: 58 }]));
+    expect(await screen.findByText(/0 of 3 clean/)).toBeDefined();
+    expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(58);
+  });
+  test('two bars alone are played, and not counted', async () => {
+    open('play');
+    await screen.findByText(/0 of 3 clean/);
+    press('Bars 3 to 4 alone');
+    expect(screen.getByText('Bars 3 to 4 alone are not counted.')).toBeDefined();
+    passed();
+    expect((sound.heard.orders[0]!.score as { bars: unknown[] }).bars).toHaveLength(2);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /clean/ }).disabled).toBe(true);
+  });
+  test('what hurts stops everything, can be said at any time, and asks for rest', async () => {
+    const { asked } = open('play');
+    await screen.findByText(/0 of 3 clean/);
+    press('Play');
+    press(/hurts/);
+    expect(screen.getByRole('alert').textContent).toContain('Hands off the guitar');
+    expect(screen.queryByRole('button', { name: 'Play' })).toBeNull();
+    await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'hurts' }]));
+    press('I have rested');
+    expect(screen.getByRole('button', { name: 'Play' })).toBeDefined();
+  });
+  test('keys: space plays and pauses, 1 to 3 answer', async () => {
+    const { asked } = open('play');
+    await screen.findByText(/0 of 3 clean/);
+    fireEvent.keyDown(document.body, { key: '1' });
+    fireEvent.keyDown(document.body, { key: ' ' });
+    expect(sound.heard.orders).toHaveLength(1);
+    act(() => sound.end());
+    fireEvent.keyDown(document.body, { key: '1' });
+    await waitFor(() => expect(asked).toHaveLength(1));
+    expect(sound.heard.orders).toHaveLength(2);
+  });
+});
+
+describe('without a connection', () => {
+  test('passes are kept in the browser, counted, and sent when it is back', async () => {
+    const { asked, line } = open('play', practice(), false);
+    await screen.findByText(/0 of 3 clean/);
+    passed();
+    press(/clean/);
+    expect(await screen.findByText(/One pass waits for the connection/)).toBeDefined();
+    expect(screen.getByText(/1 of 3 clean/)).toBeDefined();
+    act(() => sound.end());
+    press(/clean/);
+    expect(await screen.findByText(/2 passes wait/)).toBeDefined();
+    expect(unsentMarks(user.id)).toHaveLength(2);
+    line.isOnline = true;
+    fireEvent(window, new Event('online'));
+    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+    expect(asked.flat()).toHaveLength(2);
+    await waitFor(() => expect(screen.queryByText(/passes wait/)).toBeNull());
+    expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
+  });
+  test('one that was kept is sent at the next opening', async () => {
+    addUnsent(user.id, mark(7));
+    const { asked } = open('today');
+    await waitFor(() => expect(asked).toEqual([[mark(7)]]));
+    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+  });
+  test('what is kept is the person’s own; what cannot be read is nothing', () => {
+    addUnsent(user.id, mark(1));
+    addUnsent(user.id, mark(1));
+    addUnsent(user.id, mark(2));
+    expect(unsentMarks(user.id).map(({ id }) => id)).toEqual([mark(1).id, mark(2).id]);
+    expect(unsentMarks('somebody')).toEqual([]);
+    dropUnsent(user.id, [mark(1).id]);
+    expect(unsentMarks(user.id)).toEqual([mark(2)]);
+    localStorage.setItem(`jocund-passes-${user.id}`, '[{"id":');
+    expect(unsentMarks(user.id)).toEqual([]);
+  });
+});
+
+test('what is not given any more says so', async () => {
+  open('play', practice({ assignments: [given(2)] }));
+  expect(await screen.findByText('This is not given to you any more')).toBeDefined();
+});
