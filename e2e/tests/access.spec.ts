@@ -31,6 +31,7 @@ for (const path of [
   '/repertoire',
   '/repertoire?shelf=archived&search=zzz',
   '/people',
+  '/account',
   '/players',
   '/after',
   '/nowhere',
@@ -47,6 +48,47 @@ for (const path of [
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 }
+
+test('a student’s record, the practice room and the way into it', async ({
+  signedIn: page,
+  browser,
+  baseURL,
+}) => {
+  const students = (await (await page.request.get('/api/students')).json()) as { id: string; name: string }[];
+  const { id } = students.find(({ name }) => name === 'Wynn Sarkeld')!;
+  await page.goto(`/people/${id}`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Piece' }).selectOption({ label: 'Lamp Oil' });
+  await expectNoSeriousViolation(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    ...(baseURL ? { baseURL } : {}),
+  });
+  const mine = await context.newPage();
+  await mine.request.post('/api/session', {
+    data: { email: 'wynn@fenwright.example', password: teacher.password },
+  });
+  await mine.goto('/practice');
+  await expect(mine.getByRole('heading', { level: 1 })).toBeVisible();
+  await expectNoSeriousViolation(mine);
+  await mine
+    .getByRole('link', { name: /^Start/ })
+    .first()
+    .click();
+  await expect(mine.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await expectNoSeriousViolation(mine);
+  expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const added = await page.request.post('/api/students', { data: { name: 'Somebody new', note: '' } });
+  const { id: newId } = (await added.json()) as { id: string };
+  const invited = await page.request.post(`/api/students/${newId}/invitation`);
+  const { token } = (await invited.json()) as { token: string };
+  await mine.goto(`/join/${token}`);
+  await expect(mine.getByRole('heading', { level: 1 })).toBeVisible();
+  await expectNoSeriousViolation(mine);
+  await context.close();
+});
 
 for (const part of [
   'tuning?part=key',

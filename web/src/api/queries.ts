@@ -47,6 +47,11 @@ export function useJoin(token: string) {
   });
 }
 
+export const useChangePassword = () =>
+  useMutation({
+    mutationFn: (body: { current: string; next: string }) => request(endpoints.changePassword, { body }),
+  });
+
 export function useSignOut() {
   const client = useQueryClient();
   return useMutation({

@@ -1,6 +1,6 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { PageError } from './page-error.tsx';
-import { OpenShell, Shell, StudentShell } from './shell.tsx';
+import { MemberShell, OpenShell, Shell, StudentShell } from './shell.tsx';
 
 /** Each place is loaded when it is first opened; the bench with its score is the largest of them. */
 export const router = createBrowserRouter([
@@ -15,6 +15,18 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     errorElement: <PageError />,
     lazy: async () => ({ Component: (await import('../sign-in/join-page.tsx')).JoinPage }),
+  },
+  {
+    path: '/account',
+    Component: MemberShell,
+    errorElement: <PageError />,
+    HydrateFallback: () => null,
+    children: [
+      {
+        index: true,
+        lazy: async () => ({ Component: (await import('../sign-in/account-page.tsx')).AccountPage }),
+      },
+    ],
   },
   {
     path: '/practice',

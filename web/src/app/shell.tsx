@@ -5,13 +5,16 @@ import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { Spine } from './spine.tsx';
 
 /** The teacher's house: the spine at the left (a bar at the foot of a phone), the page beside it. */
-export const Shell = () => <SignedIn role="teacher" elsewhere="/practice" />;
+export const Shell = () => <SignedIn roles={['teacher']} elsewhere="/practice" />;
 
 /** The student's rooms, made for a phone. */
-export const StudentShell = () => <SignedIn role="student" elsewhere="/repertoire" />;
+export const StudentShell = () => <SignedIn roles={['student']} elsewhere="/repertoire" />;
 
-/** Rooms for one role; whoever is signed in as another is led to their own. */
-function SignedIn({ role, elsewhere }: { role: User['role']; elsewhere: string }) {
+/** What is everybody's who is signed in. */
+export const MemberShell = () => <SignedIn roles={['teacher', 'student']} elsewhere="/" />;
+
+/** Rooms for some roles; whoever is signed in as another is led to their own. */
+function SignedIn({ roles, elsewhere }: { roles: readonly User['role'][]; elsewhere: string }) {
   const user = useUser();
   const location = useLocation();
   if (user.isPending) return <LoadingNote title="Opening the studio" text="One moment." />;
@@ -27,7 +30,7 @@ function SignedIn({ role, elsewhere }: { role: User['role']; elsewhere: string }
     );
   }
   if (!user.data) return <Navigate to={`/sign-in?next=${encodeURIComponent(location.pathname)}`} replace />;
-  if (user.data.role !== role) return <Navigate to={elsewhere} replace />;
+  if (!roles.includes(user.data.role)) return <Navigate to={elsewhere} replace />;
   return <House user={user.data} />;
 }
 

@@ -1,5 +1,5 @@
 import type { User } from '@jocund/contract';
-import { LogOut } from 'lucide-react';
+import { LogOut, UserRound } from 'lucide-react';
 import { NavLink, useLocation } from 'react-router';
 import { useSignOut } from '../api/queries.ts';
 import { lastBench } from '../ui/last-bench.ts';
@@ -54,11 +54,20 @@ export function Spine({ user }: { user: User }) {
           </NavLink>
         </>
       )}
+      <NavLink
+        to="/account"
+        className={({ isActive }) =>
+          `narrow ml-auto flex flex-none flex-col items-center justify-center gap-1 px-3 py-3 text-label md:mt-auto md:ml-0 md:px-0 ${isActive ? current : 'hover:bg-ink1-80'}`
+        }
+        title={`Signed in as ${user.name}`}
+      >
+        <UserRound aria-hidden size={16} />
+        <span className="text-center leading-tight">Account</span>
+      </NavLink>
       <button
         type="button"
-        className="ml-auto flex flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:mt-auto md:ml-0 md:flex-col md:px-0"
+        className="flex flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:flex-col md:px-0"
         onClick={() => signOut.mutate()}
-        title={`Signed in as ${user.name}`}
       >
         <LogOut aria-hidden size={16} />
         <span className="narrow text-center leading-tight">Sign out</span>

@@ -1,0 +1,56 @@
+import { cleanup, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
+import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { AccountPage } from './account-page.tsx';
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const user = {
+  id: '00000000-0000-4000-8000-000000000001',
+  name: 'Wren',
+  email: 'wren@example.org',
+  role: 'student',
+  studio: 'Studio',
+};
+const open = (answers: Readonly<Record<string, unknown>> = {}) => {
+  const { asked, answer } = server({ '/api/session': user, ...answers });
+  vi.stubGlobal('fetch', answer);
+  room(<AccountPage />);
+  return () => asked.filter(({ method }) => method === 'PUT');
+};
+const type = (current: string, next: string, again = next) => {
+  fill('The present one', current);
+  fill('A new one', next);
+  fill('The new one again', again);
+  press('Change it');
+};
+
+test('a new password is typed twice and is long enough before anything is sent', async () => {
+  const sent = open();
+  expect(await screen.findByText('wren@example.org')).toBeDefined();
+  type('', 'short', 'shorter');
+  expect(await screen.findByText('Write the present password')).toBeDefined();
+  expect(screen.getByText('Ten characters or more')).toBeDefined();
+  expect(screen.getByText('It is not the same')).toBeDefined();
+  expect(sent()).toEqual([]);
+  type('the old one', 'ten and more characters');
+  expect(await screen.findByText(/The password is changed/)).toBeDefined();
+  expect(sent()).toEqual([
+    {
+      path: '/api/me/password',
+      method: 'PUT',
+      body: { current: 'the old one', next: 'ten and more characters' },
+    },
+  ]);
+  expect(screen.getByLabelText<HTMLInputElement>('A new one').value).toBe('');
+});
+
+test('a wrong present password is said, and nothing is changed', async () => {
+  open({ 'PUT /api/me/password': refusal('The present password is wrong', 'Type it again', 401) });
+  await screen.findByText('wren@example.org');
+  type('a guess', 'ten and more characters');
+  expect(await screen.findByText('Not changed: The present password is wrong. Type it again.')).toBeDefined();
+});
