@@ -66,6 +66,7 @@ const webFeatures = [
   'after-player',
   'tuning-room',
   'practice',
+  'today',
 ];
 
 module.exports = {

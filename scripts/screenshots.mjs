@@ -4,7 +4,7 @@ import { buildAll } from './lib/build.mjs';
 import { findChromium } from './lib/chromium.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { root, say } from './lib/project.mjs';
-import { demoSignIn, startServer } from './lib/server.mjs';
+import { demoSignIn, demoStudent, startServer } from './lib/server.mjs';
 import { startThrowawayCluster } from './lib/throwaway.mjs';
 
 const folder = join(root, 'docs/screenshots');
@@ -14,7 +14,8 @@ const phone = { width: 390, height: 844 };
 /** `{Title}` stands for the bench of the demo piece whose title begins so, `[Name]` for a student. */
 const views = [
   { name: 'repertoire', path: '/repertoire', size: desk },
-  { name: 'people', path: '/people', size: desk },
+  { name: 'today', path: '/today', size: desk, until: 'Due to be heard' },
+  { name: 'student', path: '/people/[Wynn]', size: desk, until: 'The practice room on a phone' },
   { name: 'players', path: '/players', size: desk, until: 'A typical bar' },
   {
     name: 'after-player',
@@ -51,10 +52,16 @@ const views = [
     press: /^Bar 13:/,
     until: 'the basic version',
   },
-  { name: 'bench-words', path: '/bench/{Sixpence}/form?below=words&row=2', size: desk },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
-  { name: 'phone-melody', path: '/bench/{Nine}/melody', size: phone },
+  {
+    name: 'phone-practice',
+    path: '/practice',
+    size: phone,
+    as: demoStudent,
+    follow: /^Start at/,
+    until: 'Play it through',
+  },
   // Last: the browser remembers the choice.
   { name: 'bench-notes', path: '/bench/{Loose}/melody', size: desk, choose: 'notes and tab' },
 ];
@@ -77,7 +84,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, press, choose, until } of views) {
+for (const { name, path, size, press, choose, until, as, follow } of views) {
   await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = await (await page.request.get('/api/pieces')).json();
@@ -89,10 +96,12 @@ for (const { name, path, size, press, choose, until } of views) {
       (_, title) => pieces.find((piece) => piece.title.startsWith(title))?.arrangementId ?? '',
     )
     .replace(/\[(.+)\]/, (_, name) => students.find((each) => each.name.startsWith(name))?.id ?? '');
+  if (as) await page.request.post('/api/session', { data: { ...demoSignIn, email: as } });
   await page.setViewportSize(size);
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
   for (const each of press ? [press].flat() : []) await page.getByRole('button', { name: each }).click();
+  if (follow) await page.getByRole('link', { name: follow }).first().click();
   if (choose) {
     await page.getByRole('radio', { name: choose }).click();
     await page.waitForLoadState('networkidle');

@@ -6,7 +6,7 @@ import { startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { dataFolder, say, Trouble } from './lib/project.mjs';
-import { demoSignIn, startServer } from './lib/server.mjs';
+import { demoSignIn, demoStudent, startServer } from './lib/server.mjs';
 
 const usualPort = 4173;
 
@@ -56,7 +56,7 @@ async function start() {
   });
   writeFileSync(addressFile, address);
   console.log(
-    `Jocund runs at ${address}\nDemo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nPress Ctrl-C to stop.`,
+    `Jocund runs at ${address}\nDemo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nA student’s: ${demoStudent}, the same password\nPress Ctrl-C to stop.`,
   );
 }
 

@@ -11,12 +11,16 @@ import {
   invitationSchema,
   invitedSchema,
   joiningSchema,
+  lessonSchema,
+  mostLessons,
   mostMarksSent,
   myPracticeSchema,
   newAssignmentSchema,
   passwordChangeSchema,
+  personalDataSchema,
   practiceMarkSchema,
   practiceRecordSchema,
+  taughtSchema,
 } from './practice.ts';
 import { bundleSchema, newBundleSchema, printedSheetSchema } from './sheets.ts';
 
@@ -250,6 +254,10 @@ export const endpoints = {
   addStudent: endpoint('POST', '/api/students', newStudentSchema, studentSchema),
   changeStudent: endpoint('PUT', '/api/students/:id', newStudentSchema, studentSchema),
   archiveStudent: endpoint('PATCH', '/api/students/:id', archivingSchema, studentSchema),
+  /** All that is kept of one student. */
+  readPerson: endpoint('GET', '/api/students/:id/data', undefined, personalDataSchema),
+  /** Deletes an archived student for good, with account, passes and all. */
+  deleteStudent: endpoint('DELETE', '/api/students/:id', undefined, nothing),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
   setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
   /** A link by which a student sets up an account, or a new password. The one before it is void. */
@@ -258,6 +266,15 @@ export const endpoints = {
   acceptInvitation: endpoint('POST', '/api/invitations/:token', joiningSchema, userSchema),
   /** What a student was given, and what came of it. */
   readPractice: endpoint('GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
+  /** The weekly lessons of a student, in place of those before. */
+  setLessons: endpoint(
+    'PUT',
+    '/api/students/:id/lessons',
+    z.array(lessonSchema).max(mostLessons),
+    z.array(lessonSchema),
+  ),
+  /** Everybody who is taught, for the teacher's day. */
+  listTaught: endpoint('GET', '/api/taught', undefined, z.array(taughtSchema)),
   assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
   endAssignment: endpoint(
     'PATCH',

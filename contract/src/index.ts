@@ -35,15 +35,20 @@ export {
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
 export type { HandSettings } from './fields.ts';
 export {
+  latestMarks,
+  mostLessons,
   mostMarksRead,
   practiceTempo,
   type Assignment,
   type Invited,
+  type Lesson,
   type MyPractice,
   type MyPracticeSent,
   type NewAssignment,
+  type PersonalData,
   type PracticeMark,
   type PracticeRecord,
+  type Taught,
 } from './practice.ts';
 export {
   bundleFilePath,

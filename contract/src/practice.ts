@@ -59,9 +59,34 @@ export const mostMarksSent = 200;
 /** Marks of one student that are looked back on. */
 export const mostMarksRead = 2000;
 
+/** A lesson that comes every week. */
+export const lessonSchema = z.strictObject({
+  /** 1 Monday to 7 Sunday (ISO 8601). */
+  weekday: z.int().min(1).max(7),
+  /** By the studio's clock, "13:15". */
+  starts: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
+  minutes: z.int().min(5).max(240),
+});
+
+/** Lessons a week that one student has at most. */
+export const mostLessons = 7;
+
 export const practiceRecordSchema = z.object({
+  lessons: z.array(lessonSchema),
   assignments: z.array(assignmentSchema),
   /** The oldest first. */
+  marks: z.array(practiceMarkSchema),
+});
+
+/** Passes at one assignment that are looked back on where all students are told at once. */
+export const latestMarks = 40;
+
+/** A student as a teacher's day has to know: lessons, what is in hand, and its latest passes. */
+export const taughtSchema = z.object({
+  student: z.object({ id, name: z.string(), note: z.string() }),
+  lessons: z.array(lessonSchema),
+  assignments: z.array(assignmentSchema),
+  /** The oldest first, at most {@link latestMarks} of each assignment. */
   marks: z.array(practiceMarkSchema),
 });
 
@@ -99,6 +124,20 @@ export const passwordChangeSchema = z.strictObject({
   next: newPassword,
 });
 
+/** All that is kept of one person, to be taken along: an open format. */
+export const personalDataSchema = z.object({
+  format: z.literal('jocund-person'),
+  version: z.literal(1),
+  studio: z.string(),
+  student: z.object({ name: z.string(), note: z.string(), hand: handSchema.nullable() }),
+  /** Null: without an account. */
+  email: z.string().nullable(),
+  lessons: z.array(lessonSchema),
+  assignments: z.array(assignmentSchema),
+  marks: z.array(practiceMarkSchema),
+});
+
+export type PersonalData = z.infer<typeof personalDataSchema>;
 export type Assignment = z.infer<typeof assignmentSchema>;
 export type NewAssignment = z.infer<typeof newAssignmentSchema>;
 export type PracticeMark = z.infer<typeof practiceMarkSchema>;
@@ -106,4 +145,6 @@ export type PracticeRecord = z.infer<typeof practiceRecordSchema>;
 /** As it is read, and as it goes over the line. */
 export type MyPractice = z.output<typeof myPracticeSchema>;
 export type MyPracticeSent = z.input<typeof myPracticeSchema>;
+export type Lesson = z.infer<typeof lessonSchema>;
+export type Taught = z.infer<typeof taughtSchema>;
 export type Invited = z.infer<typeof invitedSchema>;

@@ -31,6 +31,7 @@ for (const path of [
   '/repertoire',
   '/repertoire?shelf=archived&search=zzz',
   '/people',
+  '/today',
   '/account',
   '/players',
   '/after',

@@ -7,6 +7,8 @@ import { root, Trouble } from './project.mjs';
 
 /** The demo teacher's sign-in. It opens a studio of invented data only, on loopback; it guards nothing. */
 export const demoSignIn = { email: 'ada@fenwright.example', password: 'six-four-five-four' };
+/** A student of the demo studio's, with the same password. */
+export const demoStudent = 'wynn@fenwright.example';
 
 /**
  * Starts the built server and waits until it listens.

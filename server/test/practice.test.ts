@@ -312,3 +312,142 @@ describe('what is given to practise', () => {
     await studio.database('assignments').where({ arrangement_id: copy.arrangementId }).delete();
   });
 });
+
+describe('lessons and the teacher’s day', () => {
+  const lesson = { weekday: 4, starts: '13:15', minutes: 45 };
+  test('lessons are set in place of those before, in the order of the week; the same one twice is one', async () => {
+    const student = await newStudent();
+    const path = `/api/students/${student.id}/lessons`;
+    const early = { weekday: 1, starts: '09:00', minutes: 30 };
+    expect((await teacher.put(path).send([lesson, early, lesson]).expect(200)).body).toEqual([early, lesson]);
+    expect((await teacher.put(path).send([lesson]).expect(200)).body).toEqual([lesson]);
+    const record = (await teacher.get(`/api/students/${student.id}/practice`).expect(200)).body as object;
+    expect(record).toMatchObject({ lessons: [lesson] });
+    for (const bad of [
+      [{ ...lesson, weekday: 8 }],
+      [{ ...lesson, starts: '25:00' }],
+      [{ ...lesson, minutes: 0 }],
+      Array.from({ length: 8 }, (_, index) => ({ ...lesson, starts: `1${index}:00` })),
+    ])
+      await teacher.put(path).send(bad).expect(400);
+    expect((await teacher.put(path).send([]).expect(200)).body).toEqual([]);
+  });
+  test('everybody in hand with what is in hand, each with the latest passes of it', async () => {
+    const student = await newStudent();
+    const agent = await joined(student);
+    const away = await newStudent();
+    await teacher.patch(`/api/students/${away.id}`).send({ archived: true }).expect(200);
+    await teacher.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(200);
+    const [{ id }, { id: over }] = [await assign(student), await assign(student)];
+    await teacher.patch(`/api/assignments/${over}`).send({ ended: true }).expect(200);
+    const passes = Array.from({ length: 45 }, (_, index) =>
+      mark(id, { at: new Date(Date.UTC(2026, 10, 1, 8, index)).toISOString() }),
+    );
+    await agent.post('/api/me/practice').send(passes).expect(200);
+    const all = endpoints.listTaught.response.parse((await teacher.get('/api/taught').expect(200)).body);
+    expect(all.map((each) => each.student.id)).not.toContain(away.id);
+    const taught = all.find((each) => each.student.id === student.id)!;
+    expect(taught).toMatchObject({ lessons: [lesson], assignments: [{ id }] });
+    expect(taught.marks).toEqual(passes.slice(5));
+  });
+  test('nobody else: another studio, a student, a visitor', async () => {
+    const student = await newStudent();
+    const agent = await joined(student);
+    const stranger = await studio.stranger('teacher');
+    expect((await stranger.get('/api/taught').expect(200)).body).toEqual([]);
+    await stranger.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(404);
+    await agent.get('/api/taught').expect(403);
+    await agent.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(403);
+    await studio.visitor().get('/api/taught').expect(401);
+  });
+});
+
+describe('a person’s data', () => {
+  test('is taken along whole, and deleted for good: no row of the person stays', async () => {
+    const student = await newStudent();
+    const agent = await joined(student);
+    await teacher
+      .put(`/api/students/${student.id}/lessons`)
+      .send([{ weekday: 2, starts: '10:00', minutes: 30 }])
+      .expect(200);
+    const { id } = await assign(student);
+    const passes = [mark(id), mark(id, { at: '2026-11-29T08:01:00.000Z', answer: 'not-yet' })];
+    await agent.post('/api/me/practice').send(passes).expect(200);
+    await agent
+      .post('/api/ear-drills')
+      .send({
+        relation: 'unison',
+        targetMidi: 50,
+        referenceMidi: 50,
+        detuneCents: 5,
+        seconds: 4,
+        countedBeats: 2,
+      })
+      .expect(200);
+    await invite(student.id);
+    const data = endpoints.readPerson.response.parse(
+      (await teacher.get(`/api/students/${student.id}/data`).expect(200)).body,
+    );
+    expect(data).toMatchObject({
+      format: 'jocund-person',
+      student: { name: student.name },
+      email: addressOf(student),
+      lessons: [{ starts: '10:00' }],
+      assignments: [{ id }],
+      marks: passes,
+    });
+    // In hand nobody is deleted by a slip.
+    await teacher.delete(`/api/students/${student.id}`).expect(404);
+    await teacher.patch(`/api/students/${student.id}`).send({ archived: true }).expect(200);
+    const others = await rowsOf(student.id, addressOf(student));
+    expect(others.length).toBeGreaterThan(6);
+    await teacher.delete(`/api/students/${student.id}`).expect(200);
+    expect(await rowsOf(student.id, addressOf(student))).toEqual([]);
+    await agent.get('/api/session').expect(200, 'null');
+    await studio
+      .visitor()
+      .post('/api/session')
+      .send({ email: addressOf(student), password })
+      .expect(401);
+    await teacher.get(`/api/students/${student.id}/data`).expect(404);
+    await teacher.delete(`/api/students/${student.id}`).expect(404);
+    expect(((await teacher.get('/api/pieces').expect(200)).body as unknown[]).length).toBeGreaterThanOrEqual(
+      pieces.length,
+    );
+  });
+  test('is nobody else’s: another studio, a student', async () => {
+    const student = await newStudent();
+    const agent = await joined(student);
+    await teacher.patch(`/api/students/${student.id}`).send({ archived: true }).expect(200);
+    const stranger = await studio.stranger('teacher');
+    await stranger.get(`/api/students/${student.id}/data`).expect(404);
+    await stranger.delete(`/api/students/${student.id}`).expect(404);
+    await agent.get(`/api/students/${student.id}/data`).expect(403);
+    await agent.delete(`/api/students/${student.id}`).expect(403);
+    await teacher.get(`/api/students/${student.id}/data`).expect(200);
+  });
+});
+
+/** Every row of every table that has anything of the person in it. */
+async function rowsOf(studentId: string, email: string): Promise<string[]> {
+  const tables = await studio
+    .database('information_schema.tables')
+    .where({ table_schema: 'public', table_type: 'BASE TABLE' })
+    .pluck<string[]>('table_name');
+  const user = await studio.database('users').where({ email }).first<{ id: string } | undefined>('id');
+  if (user) userOf.set(email, user.id);
+  const told = [studentId, email, userOf.get(email) ?? studentId];
+  const found: string[] = [];
+  for (const table of tables) {
+    const rows = await studio
+      .database(table)
+      .whereRaw(
+        told.map(() => `${table}::text like ?`).join(' or '),
+        told.map((each) => `%${each}%`),
+      )
+      .select(studio.database.raw('1'));
+    found.push(...rows.map(() => table));
+  }
+  return found;
+}
+const userOf = new Map<string, string>();

@@ -9,3 +9,11 @@ export {
   type TempoGoal,
   type TempoLadder,
 } from './tempo-ladder.ts';
+export {
+  hearingReasons,
+  whatToHear,
+  type HearingReason,
+  type InHand,
+  type TimedPass,
+  type ToHear,
+} from './what-to-hear.ts';

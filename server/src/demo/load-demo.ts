@@ -11,6 +11,7 @@ import type { Database } from '../database/connect.ts';
 import { keepFigure } from '../figures/repository.ts';
 import { createPiece } from '../pieces/service.ts';
 import { insertStudent } from '../people/repository.ts';
+import { replaceLessons } from '../practice/lessons-repository.ts';
 import { insertAssignment, insertMarks } from '../practice/repository.ts';
 import { hashPassword } from '../sign-in/password.ts';
 import { inventedPractice } from './invented-practice.ts';
@@ -32,6 +33,8 @@ const studioFileSchema = z.strictObject({
       note: z.string(),
       /** With an address the student can sign in, with the teacher's password. */
       account: z.email().optional(),
+      /** The weekday on which the demo is loaded is a day of lessons. */
+      lesson: z.strictObject({ starts: z.string(), minutes: z.int() }).optional(),
       practises: z
         .array(
           z.strictObject({
@@ -85,13 +88,18 @@ export async function loadDemo(database: Database, folder: string, password: str
     return studio_id;
   });
   for (const figure of figures) await keepFigure(database, studioId, figure);
+  const now = new Date();
   const arrangements = new Map<string, string>();
   for (const [index, score] of studies.entries()) {
     const { arrangementId } = await createPiece(database, { studioId, name: demo.teacher.name }, score);
     arrangements.set(demo.pieces[index] ?? '', arrangementId);
   }
-  for (const [index, { name, note, account, practises }] of demo.students.entries()) {
+  for (const [index, { name, note, account, lesson, practises }] of demo.students.entries()) {
     const { id } = await insertStudent(database, studioId, { name, note });
+    if (lesson)
+      await replaceLessons(database, studioId, id, [
+        { weekday: now.getDay() === 0 ? 7 : now.getDay(), ...lesson },
+      ]);
     if (account)
       await database('users').insert({
         studio_id: studioId,
@@ -115,7 +123,7 @@ export async function loadDemo(database: Database, folder: string, password: str
         ...given,
         weeks,
         hurts,
-        now: new Date(),
+        now,
         seed: index + 1,
       });
       if (marks.length > 0) await insertMarks(database, studioId, id, marks);

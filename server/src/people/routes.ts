@@ -1,8 +1,9 @@
 import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
-import { notFound } from '../http/refusal.ts';
+import { notFound, Refusal } from '../http/refusal.ts';
 import { idOf, memberRoute, teacherRoute } from '../http/route.ts';
+import { deletePerson, personalData } from './personal-data.ts';
 import {
   insertPlayer,
   insertStudent,
@@ -34,6 +35,20 @@ export function peopleRoutes(database: Database): Router {
       if (!student) throw notFound('student');
       return student;
     });
+  teacherRoute(router, endpoints.readPerson, async ({ request, who }) => {
+    const data = await personalData(database, who.studioId, idOf(request, 'student'));
+    if (!data) throw notFound('student');
+    return data;
+  });
+  teacherRoute(router, endpoints.deleteStudent, async ({ request, who }) => {
+    if (!(await deletePerson(database, who.studioId, idOf(request, 'student'))))
+      throw new Refusal(
+        'not-found',
+        'There is no archived student of that name in your studio',
+        'Archive the student first',
+      );
+    return null;
+  });
   teacherRoute(router, endpoints.setStudentHand, async ({ request, body, who }) => {
     const student = await setStudentHand(database, who.studioId, idOf(request, 'student'), body);
     if (!student) throw notFound('student');

@@ -7,8 +7,9 @@ import {
 } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
-interface AssignmentRow {
+export interface AssignmentRow {
   id: string;
+  student_id: string;
   arrangement_id: string;
   first_bar: number | null;
   last_bar: number | null;
@@ -23,8 +24,9 @@ interface AssignmentRow {
   document: unknown;
 }
 
-interface MarkRow {
+export interface MarkRow {
   id: string;
+  student_id: string;
   assignment_id: string;
   at: Date;
   tempo_bpm: number;
@@ -42,7 +44,7 @@ export interface AssignedPiece {
 const inScore = (key: string) =>
   `coalesce(arrangements.document -> 'score', arrangements.document -> 'study') ->> '${key}' as ${key}`;
 
-const assignments = (database: Database) =>
+export const assignments = (database: Database) =>
   database('assignments')
     .join('arrangements', {
       'arrangements.studio_id': 'assignments.studio_id',
@@ -55,7 +57,7 @@ const assignments = (database: Database) =>
       database.raw(inScore('player')),
     );
 
-const toAssignment = (row: AssignmentRow): Assignment => ({
+export const toAssignment = (row: AssignmentRow): Assignment => ({
   id: row.id,
   arrangementId: row.arrangement_id,
   title: row.title ?? 'A piece',
@@ -70,7 +72,7 @@ const toAssignment = (row: AssignmentRow): Assignment => ({
   endedAt: row.ended_at?.toISOString() ?? null,
 });
 
-const toMark = ({ id, assignment_id, at, tempo_bpm, answer, seconds }: MarkRow): PracticeMark => ({
+export const toMark = ({ id, assignment_id, at, tempo_bpm, answer, seconds }: MarkRow): PracticeMark => ({
   id,
   assignmentId: assignment_id,
   at: at.toISOString(),
@@ -159,7 +161,7 @@ export const listMarks = async (
   studentId: string,
 ): Promise<PracticeMark[]> =>
   (
-    await database<MarkRow & { studio_id: string; student_id: string }>('practice_marks')
+    await database<MarkRow & { studio_id: string }>('practice_marks')
       .where({ studio_id: studioId, student_id: studentId })
       .orderBy([
         { column: 'at', order: 'desc' },
@@ -169,6 +171,21 @@ export const listMarks = async (
   )
     .map(toMark)
     .reverse();
+
+/** Marks of a student from the oldest on, a page at a time. */
+export const marksPage = async (
+  database: Database,
+  studioId: string,
+  studentId: string,
+  from: number,
+): Promise<PracticeMark[]> =>
+  (
+    await database<MarkRow & { studio_id: string }>('practice_marks')
+      .where({ studio_id: studioId, student_id: studentId })
+      .orderBy(['at', 'id'])
+      .offset(from)
+      .limit(mostMarksRead)
+  ).map(toMark);
 
 /** Keeps each mark once, however often it is sent; marks of what the student was never given are left out. Answers with those that are kept. */
 export async function insertMarks(

@@ -2,14 +2,19 @@ import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { idOf, studentRoute, teacherRoute } from '../http/route.ts';
+import { listTaught } from './lessons-repository.ts';
 import { insertMarks } from './repository.ts';
-import { assign, endAssignment, myPractice, practiceOf, studentAsking } from './service.ts';
+import { assign, endAssignment, myPractice, practiceOf, setLessons, studentAsking } from './service.ts';
 
 export function practiceRoutes(database: Database): Router {
   const router = Router();
   teacherRoute(router, endpoints.readPractice, ({ request, who }) =>
     practiceOf(database, who.studioId, idOf(request, 'student')),
   );
+  teacherRoute(router, endpoints.setLessons, ({ request, body, who }) =>
+    setLessons(database, who.studioId, idOf(request, 'student'), body),
+  );
+  teacherRoute(router, endpoints.listTaught, ({ who }) => listTaught(database, who.studioId));
   teacherRoute(router, endpoints.assign, ({ request, body, who }) =>
     assign(database, who.studioId, idOf(request, 'student'), body),
   );

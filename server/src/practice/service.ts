@@ -1,8 +1,9 @@
-import type { Assignment, MyPracticeSent, NewAssignment, PracticeRecord } from '@jocund/contract';
+import type { Assignment, Lesson, MyPracticeSent, NewAssignment, PracticeRecord } from '@jocund/contract';
 import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
+import { listLessons, replaceLessons } from './lessons-repository.ts';
 import {
   findAssignment,
   findStudent,
@@ -23,11 +24,22 @@ export async function practiceOf(
   studentId: string,
 ): Promise<PracticeRecord> {
   if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
-  const [assignments, marks] = await Promise.all([
+  const [lessons, assignments, marks] = await Promise.all([
+    listLessons(database, studioId, studentId),
     listAssignments(database, studioId, studentId),
     listMarks(database, studioId, studentId),
   ]);
-  return { assignments, marks };
+  return { lessons, assignments, marks };
+}
+
+export async function setLessons(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  lessons: readonly Lesson[],
+): Promise<Lesson[]> {
+  if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
+  return replaceLessons(database, studioId, studentId, lessons);
 }
 
 export async function assign(

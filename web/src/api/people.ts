@@ -59,3 +59,15 @@ export function useArchiveStudent() {
     onSuccess: () => client.invalidateQueries({ queryKey: studentsKey }),
   });
 }
+
+/** Deletes an archived student for good. */
+export function useDeleteStudent() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => request(endpoints.deleteStudent, { params: { id } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: studentsKey }),
+  });
+}
+
+/** All that is kept of one student, asked for when it is wanted. */
+export const readPerson = (id: string) => request(endpoints.readPerson, { params: { id } });

@@ -1,6 +1,7 @@
-import { endpoints, request, type NewAssignment } from '@jocund/contract';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { endpoints, request, type Lesson, type NewAssignment } from '@jocund/contract';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 
+const taughtKey = ['taught'];
 const practiceOf = (studentId: string) => ['practice', studentId];
 export const myPracticeKey = ['my-practice'];
 
@@ -11,11 +12,30 @@ export const usePracticeOf = (studentId: string) =>
     queryFn: ({ signal }) => request(endpoints.readPractice, { params: { id: studentId }, signal }),
   });
 
+/** Everybody who is taught, for the teacher's day. */
+export const useTaught = () =>
+  useQuery({ queryKey: taughtKey, queryFn: ({ signal }) => request(endpoints.listTaught, { signal }) });
+
+export function useSetLessons(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Lesson[]) => request(endpoints.setLessons, { params: { id: studentId }, body }),
+    onSuccess: () => renew(client, studentId),
+  });
+}
+
+/** What is asked anew when something of a student changed. */
+const renew = (client: QueryClient, studentId: string): Promise<unknown> =>
+  Promise.all([
+    client.invalidateQueries({ queryKey: practiceOf(studentId) }),
+    client.invalidateQueries({ queryKey: taughtKey }),
+  ]);
+
 export function useAssign(studentId: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: NewAssignment) => request(endpoints.assign, { params: { id: studentId }, body }),
-    onSuccess: () => client.invalidateQueries({ queryKey: practiceOf(studentId) }),
+    onSuccess: () => renew(client, studentId),
   });
 }
 
@@ -25,7 +45,7 @@ export function useEndAssignment(studentId: string) {
   return useMutation({
     mutationFn: ({ id, ended }: { id: string; ended: boolean }) =>
       request(endpoints.endAssignment, { params: { id }, body: { ended } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: practiceOf(studentId) }),
+    onSuccess: () => renew(client, studentId),
   });
 }
 

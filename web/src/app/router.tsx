@@ -66,6 +66,10 @@ export const router = createBrowserRouter([
     children: [
       { index: true, loader: () => redirect('/repertoire') },
       {
+        path: 'today',
+        lazy: async () => ({ Component: (await import('../today/teachers-day.tsx')).TeachersDay }),
+      },
+      {
         path: 'repertoire',
         lazy: async () => ({ Component: (await import('../repertoire/repertoire-page.tsx')).RepertoirePage }),
       },

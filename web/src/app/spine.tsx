@@ -19,7 +19,7 @@ export function Spine({ user }: { user: User }) {
   return (
     <nav
       aria-label="Rooms"
-      className="on-ink flex w-full flex-none items-stretch bg-ink1 text-paper md:w-11 md:flex-col print:hidden"
+      className="on-ink flex w-full flex-none items-stretch overflow-x-auto bg-ink1 text-paper md:w-11 md:flex-col md:overflow-x-visible print:hidden"
     >
       <span
         className="figure hidden w-full border-b border-ink1-65 px-4 text-xl tracking-wide md:flex md:items-center md:justify-center md:[writing-mode:vertical-rl]"
@@ -28,9 +28,14 @@ export function Spine({ user }: { user: User }) {
         Jocund
       </span>
       {isTeacher ? (
-        <NavLink to="/repertoire" className={way}>
-          Repertoire
-        </NavLink>
+        <>
+          <NavLink to="/today" className={way}>
+            Today
+          </NavLink>
+          <NavLink to="/repertoire" className={way}>
+            Repertoire
+          </NavLink>
+        </>
       ) : (
         <NavLink to="/practice" className={way}>
           Practice
@@ -66,7 +71,8 @@ export function Spine({ user }: { user: User }) {
       </NavLink>
       <button
         type="button"
-        className="flex flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:flex-col md:px-0"
+        // On a phone there is no room for it: it stands in the account.
+        className="hidden flex-none items-center justify-center gap-1 px-3 py-3 text-label hover:bg-ink1-80 md:flex md:flex-col md:px-0"
         onClick={() => signOut.mutate()}
       >
         <LogOut aria-hidden size={16} />

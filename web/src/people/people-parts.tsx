@@ -1,4 +1,5 @@
 import { RefusedRequest } from '@jocund/contract';
+import type { ReactNode } from 'react';
 import { Button } from '../ui/button.tsx';
 
 export interface PeoplePartProps<Person> {
@@ -13,12 +14,15 @@ export const faultWords = (error: Error): string =>
 interface ArchivedProps<Person> {
   readonly people: readonly Person[];
   readonly onBringBack: (person: Person) => void;
+  /** What else can be done with somebody put away. */
+  readonly more?: (person: Person) => ReactNode;
 }
 
 /** People put away, each of whom can be brought back. */
 export function Archived<Person extends { readonly id: string; readonly name: string }>({
   people,
   onBringBack,
+  more,
 }: ArchivedProps<Person>) {
   if (people.length === 0) return null;
   return (
@@ -36,6 +40,7 @@ export function Archived<Person extends { readonly id: string; readonly name: st
             >
               Bring back
             </Button>
+            {more?.(person)}
           </li>
         ))}
       </ul>

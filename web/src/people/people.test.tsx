@@ -127,3 +127,17 @@ test('a student’s name and note are changed', async () => {
   await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   expect(asked[0]!.body).toEqual({ name: 'Wren', note: 'left wrist, go gently' });
 });
+
+test('somebody put away is deleted for good, once that is said to be meant', async () => {
+  const { asked, answer } = server();
+  vi.stubGlobal('fetch', answer);
+  room(<StudentsPart people={[{ ...student, archivedAt: '2026-01-01T00:00:00.000Z' }]} />);
+  const deleted = () => asked.filter(({ method }) => method === 'DELETE');
+  press('Delete Wren for good');
+  press('Keep Wren');
+  expect(deleted()).toEqual([]);
+  press('Delete Wren for good');
+  press('Delete for good');
+  expect(await screen.findByText('Nothing of Wren is kept any more.')).toBeDefined();
+  expect(deleted()).toMatchObject([{ path: `/api/students/${student.id}` }]);
+});

@@ -54,7 +54,8 @@ const piece = {
   trouble: null,
 };
 const path = `/api/students/${student.id}`;
-const open = (record: object, answers: object = {}) => {
+const open = (given: object, answers: object = {}) => {
+  const record = given instanceof Response ? given : { lessons: [], ...given };
   const { asked, answer } = server({
     '/api/students': [student],
     [`${path}/practice`]: record,
@@ -186,6 +187,29 @@ test('a link is made, shown as a code and as text to copy', async () => {
   press('Copy it');
   await waitFor(() => expect(written).toHaveBeenCalledWith(link.value));
   expect(await screen.findByText('The link is copied.')).toBeDefined();
+});
+
+test('lessons are added and taken out', async () => {
+  const lesson = { weekday: 4, starts: '13:15', minutes: 45 };
+  const { sent } = open(
+    { lessons: [lesson], assignments: [], marks: [] },
+    { [`PUT ${path}/lessons`]: [lesson] },
+  );
+  await screen.findByText('Thursday 13:15, 45 min');
+  fill('Day', '2');
+  fill('From', '09:30');
+  fill('Minutes', '30');
+  press('Add the lesson');
+  expect(await screen.findByText('Tuesday 09:30, 30 min is set.')).toBeDefined();
+  fill('Day', '4');
+  fill('From', '13:15');
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add the lesson' }).disabled).toBe(true);
+  press('Take out: Thursday 13:15, 45 min');
+  expect(await screen.findByText('Thursday 13:15, 45 min is taken out.')).toBeDefined();
+  expect(sent().map(({ body }) => body)).toEqual([
+    [lesson, { weekday: 2, starts: '09:30', minutes: 30 }],
+    [],
+  ]);
 });
 
 test('nobody of that name, and a record that cannot be read', async () => {

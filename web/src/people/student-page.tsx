@@ -1,4 +1,4 @@
-import type { Assignment, PracticeMark, Student } from '@jocund/contract';
+import type { Assignment, Lesson, PracticeMark, Student } from '@jocund/contract';
 import { tempoLadder } from '@jocund/core/practice';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -10,9 +10,11 @@ import { QueryMark } from '../ui/query-mark.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { barsWords, counted } from '../ui/words.ts';
 import { AssignPart } from './assign-part.tsx';
+import { TakeData } from './delete-student.tsx';
+import { LessonsPart } from './lessons-part.tsx';
 import { LinkPart } from './link-part.tsx';
 import { faultWords } from './people-parts.tsx';
-import { TempoRecord } from './tempo-record.tsx';
+import { TempoRecord } from '../ui/tempo-record.tsx';
 
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const hurtDays = 14;
@@ -60,11 +62,12 @@ export function StudentPage() {
 
 interface RecordProps {
   readonly student: Student;
+  readonly lessons: readonly Lesson[];
   readonly assignments: readonly Assignment[];
   readonly marks: readonly PracticeMark[];
 }
 
-function Record({ student, assignments, marks }: RecordProps) {
+function Record({ student, lessons, assignments, marks }: RecordProps) {
   const inHand = assignments.filter(({ endedAt }) => endedAt === null);
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
@@ -124,7 +127,11 @@ function Record({ student, assignments, marks }: RecordProps) {
         className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
       >
         <AssignPart student={student} />
+        <LessonsPart student={student} lessons={lessons} />
         <LinkPart student={student} />
+        <p className="mt-5 border-t-[1.5px] border-ink1 pt-3">
+          <TakeData student={student} />
+        </p>
       </aside>
     </div>
   );

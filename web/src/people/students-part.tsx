@@ -11,6 +11,7 @@ import { TextField } from '../ui/field.tsx';
 import { HandEditor } from '../ui/hand-editor.tsx';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { DeleteStudent, TakeData } from './delete-student.tsx';
 import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
 
 /** Whom the pieces are taught to: added, changed, archived, each with a hand. */
@@ -75,6 +76,12 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
       <Archived
         people={people.filter(({ archivedAt }) => archivedAt !== null)}
         onBringBack={(student) => setArchived(student, false)}
+        more={(student) => (
+          <>
+            <TakeData student={student} />
+            <DeleteStudent student={student} />
+          </>
+        )}
       />
       {edited && (
         <StudentPanel student={edited === 'new' ? undefined : edited} onClose={() => setEdited(undefined)} />

@@ -1,6 +1,6 @@
 import { RefusedRequest } from '@jocund/contract';
 import { useForm } from 'react-hook-form';
-import { useChangePassword, useUser } from '../api/queries.ts';
+import { useChangePassword, useSignOut, useUser } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
@@ -17,6 +17,7 @@ const leastPassword = 10;
 export function AccountPage() {
   const user = useUser();
   const change = useChangePassword();
+  const signOut = useSignOut();
   const say = useSay();
   const { register, handleSubmit, formState, getValues, reset } = useForm<PasswordFields>({
     defaultValues: { current: '', next: '', again: '' },
@@ -39,6 +40,9 @@ export function AccountPage() {
         <span className="font-semibold">{user.data?.name}</span>, {user.data?.studio}
         <span className="text-note block">{user.data?.email}</span>
       </p>
+      <Button className="mt-3 min-h-12 md:hidden" onClick={() => signOut.mutate()}>
+        Sign out
+      </Button>
       <form
         noValidate
         aria-labelledby="password"

@@ -11,6 +11,7 @@ import * as gradeSayings from './2026-11-28-grade-sayings.ts';
 import * as bundles from './2026-11-28-bundles.ts';
 import * as measuredPlayers from './2026-11-28-measured-players.ts';
 import * as rungs from './2026-11-28-rungs.ts';
+import * as lessons from './2026-11-29-lessons.ts';
 import * as practice from './2026-11-29-practice.ts';
 import * as documents from './2026-11-27-documents.ts';
 
@@ -35,6 +36,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-28-bundles', migration: bundles },
   { name: '2026-11-28-measured-players', migration: measuredPlayers },
   { name: '2026-11-29-practice', migration: practice },
+  { name: '2026-11-29-lessons', migration: lessons },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */

@@ -1,6 +1,5 @@
 import type { Assignment, PracticeMark } from '@jocund/contract';
 
-const width = 300;
 const height = 76;
 const left = 4;
 const right = 46;
@@ -9,9 +8,12 @@ const right = 46;
 export function TempoRecord({
   marks,
   assignment: { startBpm, goalBpm },
+  width = 300,
 }: {
   marks: readonly PracticeMark[];
   assignment: Assignment;
+  /** In px: type keeps its size. */
+  width?: number;
 }) {
   const days = bestByDay(marks);
   if (days.length === 0) return <p className="text-note self-center">no tempo log yet</p>;
@@ -26,7 +28,8 @@ export function TempoRecord({
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
-      className="block w-full max-w-[300px]"
+      width={width}
+      className="block max-w-full"
       role="img"
       aria-label={`Fastest clean tempo by day: ${days.map(({ day, bpm }) => `${day} ${bpm}`).join(', ')}; goal ${goalBpm}`}
     >

@@ -1,0 +1,118 @@
+import type { Lesson, Taught } from '@jocund/contract';
+import { callLine } from '@jocund/core/directions';
+import { barsAlone } from '@jocund/core/form';
+import { indexOfBar } from '@jocund/core/score';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useArrangement } from '../api/queries.ts';
+import { Excerpt } from '../score-view/excerpt.tsx';
+import { TempoRecord } from '../ui/tempo-record.tsx';
+import { barsWords } from '../ui/words.ts';
+import { hearingWords, type Hearing } from './hearing.ts';
+import type { LessonTime } from './lesson-times.ts';
+
+interface LessonRowProps {
+  readonly taught: Taught;
+  readonly lesson: Lesson;
+  readonly time: LessonTime;
+  readonly first: Hearing | undefined;
+}
+
+/** One lesson of the day: when, who, what to hear first with its bar, why, and the way to the goal. */
+export function LessonRow({ taught, lesson, time, first }: LessonRowProps) {
+  const isNow = time.when === 'now';
+  return (
+    <li
+      className={`grid items-center gap-x-4 gap-y-2 py-3 md:grid-cols-[7rem_10rem_minmax(0,1fr)] lg:grid-cols-[7rem_10rem_190px_minmax(0,1fr)_172px] ${
+        isNow
+          ? 'border-y-[2.5px] border-l-8 border-ink1 border-l-brass bg-white px-3'
+          : 'border-b border-ink1-40 px-3'
+      } ${time.when === 'over' ? 'text-ink1-65' : ''}`}
+    >
+      <div>
+        <p className="figure text-2xl">{lesson.starts}</p>
+        {isNow ? (
+          <p className="text-note mt-1 inline-block bg-brass px-1.5 font-semibold whitespace-nowrap text-ink1">
+            now to {time.ends}
+          </p>
+        ) : (
+          <p className="text-note">to {time.ends}</p>
+        )}
+      </div>
+      <div>
+        <h2 className="text-lg">
+          <Link className="underline decoration-1 underline-offset-4" to={`/people/${taught.student.id}`}>
+            {taught.student.name}
+          </Link>
+        </h2>
+        {first ? (
+          <p className="text-note">
+            {first.assignment.title}
+            <span className="block">{barsWords(first.assignment)}</span>
+          </p>
+        ) : (
+          <p className="text-note">{taught.student.note || 'Nothing is given yet.'}</p>
+        )}
+      </div>
+      {first ? <FirstBar hearing={first} /> : <span className="hidden lg:block" />}
+      <div>
+        {first ? (
+          <Why hearing={first} />
+        ) : (
+          <>
+            <h3 className="text-base">Place the hand</h3>
+            <p>Nothing in hand: hear what is there, then give something.</p>
+          </>
+        )}
+      </div>
+      {first && (
+        <div className="hidden lg:block">
+          <TempoRecord marks={first.marks} assignment={first.assignment} width={172} />
+        </div>
+      )}
+    </li>
+  );
+}
+
+function Why({ hearing }: { hearing: Hearing }) {
+  const { title, text } = hearingWords(hearing);
+  return (
+    <>
+      <h3 className="text-base">{title}</h3>
+      <p>{text}</p>
+    </>
+  );
+}
+
+/** The first bar that is practised, and how it is called. */
+function FirstBar({ hearing: { assignment } }: { hearing: Hearing }) {
+  const { data } = useArrangement(assignment.arrangementId);
+  const bar = useMemo(() => {
+    if (!data) return undefined;
+    const { score } = data;
+    const index = assignment.firstBar === null ? 0 : indexOfBar(score, assignment.firstBar);
+    return index >= 0 && index < score.bars.length ? barsAlone(score, index, index) : undefined;
+  }, [data, assignment.firstBar]);
+  if (!bar)
+    return (
+      <p className="text-note hidden min-h-20 lg:block">
+        {data ? 'The bars are gone.' : 'fetching the bar …'}
+      </p>
+    );
+  return (
+    <Link
+      to={`/bench/${assignment.arrangementId}/melody?bar=${assignment.firstBar ?? 1}`}
+      className="hidden lg:block"
+    >
+      <Excerpt score={bar} barCount={1} width={190} lineWidth={215} />
+      <span className="narrow text-note">
+        “
+        {callLine(bar)
+          .slice(0, 5)
+          .map(({ text }) => text)
+          .join(' · ')}
+        ”
+      </span>
+    </Link>
+  );
+}

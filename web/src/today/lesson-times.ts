@@ -1,0 +1,40 @@
+import type { Lesson, Taught } from '@jocund/contract';
+
+/** When a lesson is, seen from now. */
+export interface LessonTime {
+  readonly when: 'over' | 'now' | 'later';
+  /** "14:00". */
+  readonly ends: string;
+}
+
+export interface LessonOfDay {
+  readonly taught: Taught;
+  readonly lesson: Lesson;
+  readonly time: LessonTime;
+}
+
+const minutesOf = (starts: string): number => {
+  const [hours = 0, minutes = 0] = starts.split(':').map(Number);
+  return 60 * hours + minutes;
+};
+
+const clock = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+
+/** The lessons of a day, the earliest first. */
+export function lessonsOn(all: readonly Taught[], now: Date): LessonOfDay[] {
+  const weekday = now.getDay() === 0 ? 7 : now.getDay();
+  const minute = 60 * now.getHours() + now.getMinutes();
+  return all
+    .flatMap((taught) =>
+      taught.lessons
+        .filter((lesson) => lesson.weekday === weekday)
+        .map((lesson): LessonOfDay => {
+          const begin = minutesOf(lesson.starts);
+          const end = begin + lesson.minutes;
+          const when = minute >= end ? 'over' : minute >= begin ? 'now' : 'later';
+          return { taught, lesson, time: { when, ends: clock(end) } };
+        }),
+    )
+    .sort((a, b) => a.lesson.starts.localeCompare(b.lesson.starts));
+}
