@@ -6,7 +6,7 @@ import { startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { dataFolder, say, Trouble } from './lib/project.mjs';
-import { demoSignIn, demoStudent, startServer } from './lib/server.mjs';
+import { demoSignIn, demoStudent, hasDemo, startServer } from './lib/server.mjs';
 
 const usualPort = 4173;
 
@@ -42,7 +42,7 @@ async function start() {
 
   const [databaseUrl] = await Promise.all([process.env['DATABASE_URL'] ?? privateCluster(data), buildAll()]);
   if (ending) return;
-  const { address, child, stop } = await startServer({
+  const { address, firstLink, child, stop } = await startServer({
     databaseUrl,
     port: await choosePort(),
     ...(process.env['HOST'] ? { host: process.env['HOST'] } : {}),
@@ -55,9 +55,9 @@ async function start() {
     void end(1);
   });
   writeFileSync(addressFile, address);
-  console.log(
-    `Jocund runs at ${address}\nDemo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nA student’s: ${demoStudent}, the same password\nPress Ctrl-C to stop.`,
-  );
+  const demo = `Demo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nA student’s: ${demoStudent}, the same password\n`;
+  const first = firstLink ? `Make the first studio, once: ${firstLink}\n` : '';
+  console.log(`Jocund runs at ${address}\n${hasDemo ? demo : first}Press Ctrl-C to stop.`);
 }
 
 /** @param {string} data */

@@ -8,6 +8,7 @@ import { endpoint, fileEndpoint } from './endpoint.ts';
 import { handSchema, id, timestamp } from './fields.ts';
 import {
   assignmentSchema,
+  firstStudioSchema,
   invitationSchema,
   invitedSchema,
   joiningSchema,
@@ -260,6 +261,9 @@ export const endpoints = {
   deleteStudent: endpoint('DELETE', '/api/students/:id', undefined, nothing),
   listStudents: endpoint('GET', '/api/students', undefined, z.array(studentSchema)),
   setStudentHand: endpoint('PUT', '/api/students/:id/hand', handSchema, studentSchema),
+  /** Whether the link of a first start is good: there is no studio yet. */
+  readFirstLink: endpoint('GET', '/api/first-studio/:token', undefined, nothing),
+  makeFirstStudio: endpoint('POST', '/api/first-studio/:token', firstStudioSchema, userSchema),
   /** A link by which a student sets up an account, or a new password. The one before it is void. */
   inviteStudent: endpoint('POST', '/api/students/:id/invitation', undefined, invitationSchema),
   readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),

@@ -119,6 +119,12 @@ const newPassword = z.string().min(10).max(200);
 
 export const joiningSchema = z.strictObject({ email: z.email().max(200), password: newPassword });
 
+/** The first studio of a new Jocund, and its first teacher. */
+export const firstStudioSchema = joiningSchema.extend({
+  studio: line(scoreLimits.textLength).min(1),
+  name: line(scoreLimits.textLength).min(1),
+});
+
 export const passwordChangeSchema = z.strictObject({
   current: z.string().min(1).max(200),
   next: newPassword,

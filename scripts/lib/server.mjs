@@ -10,10 +10,13 @@ export const demoSignIn = { email: 'ada@fenwright.example', password: 'six-four-
 /** A student of the demo studio's, with the same password. */
 export const demoStudent = 'wynn@fenwright.example';
 
+/** With `JOCUND_DEMO=no` a new Jocund begins empty. */
+export const hasDemo = process.env['JOCUND_DEMO'] !== 'no';
+
 /**
  * Starts the built server and waits until it listens.
  * @param {{ databaseUrl: string, port: number, host?: string, secretFile: string }} options
- * @returns {Promise<{ address: string, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
+ * @returns {Promise<{ address: string, firstLink: string | undefined, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
  */
 export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile }) {
   const child = spawn(process.execPath, ['--enable-source-maps', serverBundle], {
@@ -26,8 +29,7 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile 
       HOST: host,
       SESSION_SECRET: process.env['SESSION_SECRET'] ?? secretIn(secretFile),
       WEB_FOLDER: webFolder,
-      DEMO_FOLDER: join(root, 'demo'),
-      DEMO_PASSWORD: demoSignIn.password,
+      ...(hasDemo ? { DEMO_FOLDER: join(root, 'demo'), DEMO_PASSWORD: demoSignIn.password } : {}),
     },
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));
@@ -37,9 +39,11 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile 
   };
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Trouble(`The server ended before it listened (exit ${code}).`)));
+    let told = '';
     child.stdout?.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
-      const address = /listening (\S+)/.exec(text)?.[1];
-      if (address) resolve({ address, child, stop });
+      told += text;
+      const address = /listening (\S+)\n/.exec(told)?.[1];
+      if (address) resolve({ address, firstLink: /first (\S+)\n/.exec(told)?.[1], child, stop });
     });
   });
 }

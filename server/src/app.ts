@@ -13,6 +13,7 @@ import type { Config } from './config.ts';
 import type { Database } from './database/connect.ts';
 import { earDrillRoutes } from './ear-drills/routes.ts';
 import { errorHandler, unknownRoute } from './http/error-handler.ts';
+import { loggedAddress } from './http/logged-address.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
 import { peopleRoutes } from './people/routes.ts';
@@ -20,6 +21,7 @@ import { pieceRoutes } from './pieces/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
 import { practiceRoutes } from './practice/routes.ts';
 import { accountRoutes } from './sign-in/account-routes.ts';
+import { firstStudioRoutes } from './sign-in/first-studio.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
@@ -37,6 +39,8 @@ export interface AppSettings extends Pick<
   readonly pool: Pool;
   /** Absent: nothing is packed. */
   readonly bundles?: BundleQueue | undefined;
+  /** Opens the page that makes the first studio; absent where there is one. */
+  readonly firstToken?: string | undefined;
 }
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
@@ -53,7 +57,10 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   app.use(
     pinoHttp({
       logger: pino({ level: settings.LOG_LEVEL }),
-      redact: ['req.headers.cookie', 'res.headers["set-cookie"]'],
+      redact: ['req.headers.cookie', 'req.params', 'res.headers["set-cookie"]'],
+      serializers: {
+        req: (request: { url: string }) => ({ ...request, url: loggedAddress(request.url) }),
+      },
     }),
   );
   app.use(securityHeaders(settings.BEHIND_TLS_PROXY));
@@ -76,6 +83,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   app.use(
     signInRoutes(database),
     accountRoutes(database),
+    firstStudioRoutes(database, settings.firstToken),
     practiceRoutes(database),
     pieceRoutes(database),
     arrangementRoutes(database),

@@ -5,6 +5,7 @@ import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { loadDemo } from './demo/load-demo.ts';
+import { firstStudioToken } from './sign-in/first-studio.ts';
 
 const keepAliveMs = 65_000;
 
@@ -22,7 +23,8 @@ async function main(config: Config): Promise<void> {
   // A connection lost while idle is replaced on the next request; it must not end the server.
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
   const bundles = await startBundleQueue(database, pool);
-  const { app, close } = createApp({ ...config, database, pool, bundles });
+  const firstToken = await firstStudioToken(database);
+  const { app, close } = createApp({ ...config, database, pool, bundles, firstToken });
   const server = app.listen(config.PORT, config.HOST, (error) => {
     if (error) {
       console.error(
@@ -31,7 +33,10 @@ async function main(config: Config): Promise<void> {
       process.exit(1);
     }
     const { port } = server.address() as AddressInfo;
-    console.log(`listening http://${config.HOST}:${port}`);
+    const address = `http://${config.HOST}:${port}`;
+    // Before the address, which says that everything is told.
+    if (firstToken) console.log(`first ${address}/begin/${firstToken}`);
+    console.log(`listening ${address}`);
   });
 
   // Longer than clients and balancers keep a connection, so that none sends a request on one that is just being closed.

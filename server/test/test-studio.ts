@@ -28,26 +28,34 @@ export interface TestStudio {
 
 export const demoTeacher = { email: 'ada@fenwright.example', password: 'only for this test' };
 
-/** `packs`: with a queue that packs bundles, which takes a second to start. */
+/** `packs`: with a queue that packs bundles, which takes a second to start. `isEmpty`: without any studio. */
 export async function openTestStudio({
   packs = false,
-}: { readonly packs?: boolean } = {}): Promise<TestStudio> {
+  isEmpty = false,
+  firstToken,
+}: {
+  readonly packs?: boolean;
+  readonly isEmpty?: boolean;
+  readonly firstToken?: string;
+} = {}): Promise<TestStudio> {
   if (!adminUrl) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomBytes(6).toString('hex')}`;
   await onServer(async (client) => {
     // One at a time: whoever is first makes the demo studio, and a database that is copied may have no visitors.
     await client.query('select pg_advisory_lock($1)', [templateLock]);
     await makeTemplate(client);
-    await client.query(`create database ${name} template ${template}`);
+    await client.query(`create database ${name}${isEmpty ? '' : ` template ${template}`}`);
   });
   const url = urlOf(name);
   const database = connect(url);
+  if (isEmpty) await migrate(database);
   const pool = new pg.Pool({ connectionString: url, max: 3 });
   let bundles = packs ? await startBundleQueue(database, pool) : undefined;
   const { app, close } = createApp({
     database,
     pool,
     bundles,
+    firstToken,
     SESSION_SECRET: randomBytes(32).toString('hex'),
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,

@@ -47,6 +47,16 @@ export function useJoin(token: string) {
   });
 }
 
+/** Makes the first studio of a new Jocund. */
+export function useMakeFirstStudio(token: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { studio: string; name: string; email: string; password: string }) =>
+      request(endpoints.makeFirstStudio, { params: { token }, body }),
+    onSuccess: (user) => becomeUser(client, user),
+  });
+}
+
 export const useChangePassword = () =>
   useMutation({
     mutationFn: (body: { current: string; next: string }) => request(endpoints.changePassword, { body }),

@@ -11,6 +11,12 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../sign-in/sign-in-page.tsx')).SignInPage }),
   },
   {
+    path: '/begin/:token',
+    HydrateFallback: () => null,
+    errorElement: <PageError />,
+    lazy: async () => ({ Component: (await import('../sign-in/begin-page.tsx')).BeginPage }),
+  },
+  {
     path: '/join/:token',
     HydrateFallback: () => null,
     errorElement: <PageError />,

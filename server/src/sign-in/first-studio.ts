@@ -1,0 +1,79 @@
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { endpoints, type User } from '@jocund/contract';
+import { Router, type Request } from 'express';
+import type { Database } from '../database/connect.ts';
+import { Refusal } from '../http/refusal.ts';
+import { openRoute } from '../http/route.ts';
+import { startSession } from '../http/session.ts';
+import { hashPassword } from './password.ts';
+
+/** Held while the first studio is made, so that there are never two first ones. */
+const firstStudioLock = 7_403_117;
+
+/** Where no studio is yet: what opens the page that makes the first one. Else undefined. */
+export async function firstStudioToken(database: Database): Promise<string | undefined> {
+  const studio = await database('studios').first<{ id: string } | undefined>('id');
+  return studio ? undefined : randomBytes(24).toString('base64url');
+}
+
+const notGood = (): Refusal =>
+  new Refusal(
+    'not-found',
+    'This link is not good, or no longer: it makes the first studio of a new Jocund, once',
+    'Start Jocund again for a new one, or sign in',
+  );
+
+/** The first studio and its teacher are made by whoever started the server, and holds the link it printed. */
+export function firstStudioRoutes(database: Database, token: string | undefined): Router {
+  const router = Router();
+  const isGood = ({ params }: Request): boolean => {
+    const given = Buffer.from(String(params.token));
+    const wanted = Buffer.from(token ?? '');
+    return token !== undefined && given.length === wanted.length && timingSafeEqual(given, wanted);
+  };
+  const isFirst = async (): Promise<boolean> => (await database('studios').first('id')) === undefined;
+
+  openRoute(router, endpoints.readFirstLink, async ({ request }) => {
+    if (!isGood(request) || !(await isFirst())) throw notGood();
+    return null;
+  });
+
+  openRoute(router, endpoints.makeFirstStudio, async ({ request, body }) => {
+    if (!isGood(request) || !(await isFirst())) throw notGood();
+    const passwordHash = await hashPassword(body.password);
+    const user = await database.transaction(
+      async (transaction): Promise<(User & { studioId: string }) | undefined> => {
+        await transaction.raw('select pg_advisory_xact_lock(?)', [firstStudioLock]);
+        if (await transaction('studios').first('id')) return undefined;
+        const [studio] = await transaction('studios')
+          .insert({ name: body.studio })
+          .returning<{ id: string }[]>('id');
+        if (!studio) throw new Error('the first studio was not stored');
+        const email = body.email.toLowerCase();
+        const [row] = await transaction('users')
+          .insert({
+            studio_id: studio.id,
+            email,
+            name: body.name,
+            role: 'teacher',
+            password_hash: passwordHash,
+          })
+          .returning<{ id: string }[]>('id');
+        if (!row) throw new Error('the first teacher was not stored');
+        return {
+          id: row.id,
+          studioId: studio.id,
+          email,
+          name: body.name,
+          role: 'teacher',
+          studio: body.studio,
+        };
+      },
+    );
+    if (!user) throw notGood();
+    const { studioId, ...told } = user;
+    await startSession(request, { userId: told.id, studioId, role: told.role, name: told.name });
+    return told;
+  });
+  return router;
+}
