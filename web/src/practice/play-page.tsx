@@ -1,12 +1,10 @@
-import type { MyPractice, PracticeMark, User } from '@jocund/contract';
+import type { PracticeMark } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
 import { tempoLadder, usualRules, type PassAnswer } from '@jocund/core/practice';
 import { numberOfBar, type Score } from '@jocund/core/score';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useMyPractice } from '../api/practice.ts';
-import { useUser } from '../api/queries.ts';
-import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { EmptyNote } from '../ui/notice.tsx';
 import { isTyping } from '../ui/text-fields.ts';
 import { barsWords } from '../ui/words.ts';
 import { newUuid } from '../work/new-id.ts';
@@ -14,57 +12,45 @@ import { CallNow } from './call-now.tsx';
 import { barsGiven, ladderOf, type Given } from './given.ts';
 import { LoopCells } from './loop-cells.tsx';
 import { SoundRow, TempoRow } from './play-controls.tsx';
+import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
 import { TwoBars } from './two-bars.tsx';
 import { useFingers } from './use-fingers.ts';
-import { usePasses } from './use-passes.ts';
 import { usePlaying, type Bars } from './use-playing.ts';
 
 /** The practice room: one thing that was given, played along and answered for. */
 export function PlayPage() {
   const { assignmentId } = useParams();
-  const practice = useMyPractice();
-  const user = useUser();
-  if (practice.isError && !practice.data)
-    return (
-      <main className="m-4 max-w-xl">
-        <ErrorNote
-          title="The practice room cannot be opened"
-          text="What you logged is kept in this browser."
-          actions={[{ label: 'Try again', act: () => void practice.refetch() }]}
-        />
-      </main>
-    );
-  if (!practice.data || !user.data)
-    return <LoadingNote title="Opening the practice room" text="One moment." />;
-  const given = practice.data.assignments.find(({ id }) => id === assignmentId);
-  if (!given?.score)
-    return (
-      <main className="m-4 max-w-xl">
-        <EmptyNote
-          title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
-          text={
-            <Link className="underline" to="/practice">
-              To what there is to practise
-            </Link>
-          }
-        />
-      </main>
-    );
-  return <Room key={given.id} given={given} score={given.score} practice={practice.data} user={user.data} />;
+  return (
+    <PracticeGate>
+      {(opened) => {
+        const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
+        return given?.score ? (
+          <Room key={given.id} given={given} score={given.score} opened={opened} />
+        ) : (
+          <main className="m-4 max-w-xl">
+            <EmptyNote
+              title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
+              text={
+                <Link className="underline" to="/practice">
+                  To what there is to practise
+                </Link>
+              }
+            />
+          </main>
+        );
+      }}
+    </PracticeGate>
+  );
 }
 
 interface RoomProps {
   readonly given: Given;
   readonly score: Score;
-  readonly practice: MyPractice;
-  readonly user: User;
+  readonly opened: Opened;
 }
 
-function Room({ given, score, practice, user }: RoomProps) {
-  const { unsent, log } = usePasses(user.id);
-  const sent = new Set(practice.marks.map(({ id }) => id));
-  const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
+function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomProps) {
   const ladder = ladderOf(given, marks);
   const whole = barsGiven(given, score);
   const [bars, setBars] = useState<Bars>(whole);
@@ -200,10 +186,10 @@ function Room({ given, score, practice, user }: RoomProps) {
               onAnswer={answer}
             />
           )}
-          {unsent.length > 0 && (
+          {waiting > 0 && (
             <p role="status" className="text-note">
-              {unsent.length === 1 ? 'One pass waits' : `${unsent.length} passes wait`} for the connection.
-              They are kept in this browser.
+              {waiting === 1 ? 'One pass waits' : `${waiting} passes wait`} for the connection. They are kept
+              in this browser.
             </p>
           )}
         </div>

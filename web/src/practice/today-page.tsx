@@ -1,46 +1,19 @@
 import type { PracticeMark } from '@jocund/contract';
 import { Link } from 'react-router';
-import { useMyPractice } from '../api/practice.ts';
-import { useUser } from '../api/queries.ts';
-import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { EmptyNote } from '../ui/notice.tsx';
 import { barsWords, counted } from '../ui/words.ts';
 import { inOrder, ladderOf, type Given } from './given.ts';
+import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
-import { usePasses } from './use-passes.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
 const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
 /** What a student has been given, the first to practise first. */
-export function TodayPage() {
-  const practice = useMyPractice();
-  const user = useUser();
-  if (practice.isError && !practice.data)
-    return (
-      <main className="m-4 max-w-xl">
-        <ErrorNote
-          title="The practice room cannot be opened"
-          text="What you logged is kept in this browser."
-          actions={[{ label: 'Try again', act: () => void practice.refetch() }]}
-        />
-      </main>
-    );
-  if (!practice.data || !user.data)
-    return <LoadingNote title="Opening the practice room" text="One moment." />;
-  return <Today {...practice.data} userId={user.data.id} />;
-}
+export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
 
-interface TodayProps {
-  readonly student: string;
-  readonly assignments: readonly Given[];
-  readonly marks: readonly PracticeMark[];
-  readonly userId: string;
-}
-
-function Today({ student, assignments, marks: sent, userId }: TodayProps) {
-  const { unsent } = usePasses(userId);
-  const known = new Set(sent.map(({ id }) => id));
-  const marks = [...sent, ...unsent.filter(({ id }) => !known.has(id))];
+function Today({ opened: { practice, marks, waiting } }: { opened: Opened }) {
+  const { student, assignments } = practice;
   const today = new Date();
   const seconds = marks
     .filter(({ at }) => new Date(at).toDateString() === today.toDateString())
@@ -61,9 +34,9 @@ function Today({ student, assignments, marks: sent, userId }: TodayProps) {
             : `${counted(Math.round(seconds / 60), 'minute')} played today.`}{' '}
           {seconds > mostAtOnce && 'Time for a break: hands off for five minutes.'}
         </p>
-        {unsent.length > 0 && (
+        {waiting > 0 && (
           <p role="status" className="pt-1">
-            {counted(unsent.length, 'pass', 'passes')} kept in this browser until there is a connection.
+            {counted(waiting, 'pass', 'passes')} kept in this browser until there is a connection.
           </p>
         )}
         {assignments.length === 0 && (

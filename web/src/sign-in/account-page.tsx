@@ -1,17 +1,15 @@
-import { RefusedRequest } from '@jocund/contract';
 import { useForm } from 'react-hook-form';
 import { useChangePassword, useSignOut, useUser } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { isPassword, NewPasswordField, refusalWords } from './parts.tsx';
 
 interface PasswordFields {
   readonly current: string;
   readonly next: string;
   readonly again: string;
 }
-
-const leastPassword = 10;
 
 /** Who is signed in, and the password. */
 export function AccountPage() {
@@ -59,15 +57,10 @@ export function AccountPage() {
           error={errors.current?.message}
           {...register('current', { validate: (typed) => typed !== '' || 'Write the present password' })}
         />
-        <TextField
+        <NewPasswordField
           label="A new one"
-          type="password"
-          autoComplete="new-password"
-          hint="Ten characters or more. A few words you remember are best."
-          error={errors.next?.message}
-          {...register('next', {
-            validate: (typed) => typed.length >= leastPassword || 'Ten characters or more',
-          })}
+          error={errors.next}
+          field={register('next', { validate: isPassword })}
         />
         <TextField
           label="The new one again"
@@ -84,9 +77,7 @@ export function AccountPage() {
           </Button>
           {change.isError && (
             <p role="alert" className="pt-2 font-semibold">
-              {change.error instanceof RefusedRequest
-                ? `Not changed: ${change.error.error.message}. ${change.error.error.remedy}.`
-                : 'The server cannot be reached. Try again when there is a connection.'}
+              Not changed: {refusalWords(change.error)}
             </p>
           )}
         </div>

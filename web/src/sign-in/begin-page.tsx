@@ -1,11 +1,12 @@
-import { endpoints, RefusedRequest, request } from '@jocund/contract';
+import { endpoints, request } from '@jocund/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useMakeFirstStudio } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
-import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { LoadingNote } from '../ui/notice.tsx';
+import { AddressField, DeadLink, isAddress, isPassword, NewPasswordField, refusalWords } from './parts.tsx';
 
 interface BeginFields {
   readonly studio: string;
@@ -13,8 +14,6 @@ interface BeginFields {
   readonly email: string;
   readonly password: string;
 }
-
-const leastPassword = 10;
 
 /** A new Jocund: its first studio and teacher, by the link that the start command printed. */
 export function BeginPage() {
@@ -32,17 +31,7 @@ export function BeginPage() {
   });
   const { errors } = formState;
   if (link.isPending) return <LoadingNote title="Opening the link" text="One moment." />;
-  if (link.isError)
-    return (
-      <main className="m-4 max-w-xl md:m-8">
-        <ErrorNote title="The link does not open" text={words(link.error)} />
-        <p className="pt-4">
-          <Link className="underline" to="/sign-in">
-            Sign in
-          </Link>
-        </p>
-      </main>
-    );
+  if (link.isError) return <DeadLink error={link.error} />;
   return (
     <main className="mx-auto max-w-md p-6">
       <h1 className="oxford pb-2 text-piece">A studio of your own</h1>
@@ -66,25 +55,15 @@ export function BeginPage() {
           error={errors.name?.message}
           {...register('name', { validate: (typed) => typed.trim() !== '' || 'Write your name' })}
         />
-        <TextField
+        <AddressField
           label="Your e-mail address"
-          type="email"
-          autoComplete="username"
-          hint="You sign in with it; nothing is sent to it."
-          error={errors.email?.message}
-          {...register('email', {
-            validate: (typed) => /^\S+@\S+\.\S+$/.test(typed) || 'Write an e-mail address',
-          })}
+          error={errors.email}
+          field={register('email', { validate: isAddress })}
         />
-        <TextField
+        <NewPasswordField
           label="A password"
-          type="password"
-          autoComplete="new-password"
-          hint="Ten characters or more. A few words you remember are best."
-          error={errors.password?.message}
-          {...register('password', {
-            validate: (typed) => typed.length >= leastPassword || 'Ten characters or more',
-          })}
+          error={errors.password}
+          field={register('password', { validate: isPassword })}
         />
         <div>
           <Button type="submit" look="solid" className="min-h-12 px-5" disabled={make.isPending}>
@@ -92,7 +71,7 @@ export function BeginPage() {
           </Button>
           {make.isError && (
             <p role="alert" className="pt-2 font-semibold">
-              {words(make.error)}
+              {refusalWords(make.error)}
             </p>
           )}
         </div>
@@ -100,8 +79,3 @@ export function BeginPage() {
     </main>
   );
 }
-
-const words = (error: Error): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. Check that Jocund is running.';

@@ -1,18 +1,16 @@
-import { endpoints, RefusedRequest, request } from '@jocund/contract';
+import { endpoints, request } from '@jocund/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useJoin } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
-import { TextField } from '../ui/field.tsx';
-import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { LoadingNote } from '../ui/notice.tsx';
+import { AddressField, DeadLink, isAddress, isPassword, NewPasswordField, refusalWords } from './parts.tsx';
 
 interface JoinFields {
   readonly email: string;
   readonly password: string;
 }
-
-const leastPassword = 10;
 
 /** Where a student's link leads: an address and a password, and the practice room opens. */
 export function JoinPage() {
@@ -27,18 +25,7 @@ export function JoinPage() {
   const join = useJoin(token);
   const { register, handleSubmit, formState } = useForm<JoinFields>();
   if (invited.isPending) return <LoadingNote title="Opening the link" text="One moment." />;
-  if (invited.isError)
-    return (
-      <main className="m-4 max-w-xl md:m-8">
-        <ErrorNote title="The link does not open" text={words(invited.error)} />
-        <p className="pt-4">
-          <Link className="underline" to="/sign-in">
-            Sign in
-          </Link>{' '}
-          if you have a password already.
-        </p>
-      </main>
-    );
+  if (invited.isError) return <DeadLink error={invited.error} />;
   const { student, studio, email } = invited.data;
   return (
     <main className="mx-auto max-w-md p-6">
@@ -61,29 +48,20 @@ export function JoinPage() {
         }
       >
         {email === null ? (
-          <TextField
+          <AddressField
             label="Your e-mail address"
-            type="email"
-            autoComplete="username"
-            error={formState.errors.email?.message}
-            {...register('email', {
-              validate: (typed) => /^\S+@\S+\.\S+$/.test(typed) || 'Write an e-mail address',
-            })}
+            error={formState.errors.email}
+            field={register('email', { validate: isAddress })}
           />
         ) : (
           <p>
             Your address: <span className="font-semibold">{email}</span>
           </p>
         )}
-        <TextField
+        <NewPasswordField
           label="A password"
-          type="password"
-          autoComplete="new-password"
-          hint="Ten characters or more. A few words you remember are best."
-          error={formState.errors.password?.message}
-          {...register('password', {
-            validate: (typed) => typed.length >= leastPassword || 'Ten characters or more',
-          })}
+          error={formState.errors.password}
+          field={register('password', { validate: isPassword })}
         />
         <div>
           <Button type="submit" look="solid" className="min-h-12 px-5" disabled={join.isPending}>
@@ -91,7 +69,7 @@ export function JoinPage() {
           </Button>
           {join.isError && (
             <p role="alert" className="pt-2 font-semibold">
-              {words(join.error)}
+              {refusalWords(join.error)}
             </p>
           )}
         </div>
@@ -99,8 +77,3 @@ export function JoinPage() {
     </main>
   );
 }
-
-const words = (error: Error): string =>
-  error instanceof RefusedRequest
-    ? `${error.error.message}. ${error.error.remedy}.`
-    : 'The server cannot be reached. Try again when there is a connection.';

@@ -161,7 +161,7 @@ test('each reason has its words and its figures', () => {
 test('nobody comes, and a day that cannot be read', async () => {
   open([]);
   expect(await screen.findByText('Nobody comes today')).toBeDefined();
-  expect(screen.getByText('Nothing presses: what is in hand goes on.')).toBeDefined();
+  expect(screen.getByText('Nothing is given to anybody yet.')).toBeDefined();
   cleanup();
   open(refusal('The studio is closed', 'Come back later'));
   expect(await screen.findByText('The day cannot be read')).toBeDefined();

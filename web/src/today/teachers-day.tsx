@@ -94,6 +94,7 @@ function DueToBeHeard({ all, now }: { all: readonly Taught[]; now: Date }) {
     .flatMap((taught) => hearingsOf(taught, now.getTime()).filter(isPressing))
     .sort((a, b) => hearingReasons.indexOf(a.hear.reason) - hearingReasons.indexOf(b.hear.reason))
     .map((hearing) => ({ ...hearing, words: hearingWords(hearing) }));
+  const inHand = all.reduce((sum, { assignments }) => sum + assignments.length, 0);
   return (
     <aside
       aria-label="Due to be heard"
@@ -106,7 +107,11 @@ function DueToBeHeard({ all, now }: { all: readonly Taught[]; now: Date }) {
           {all.reduce((sum, { assignments }) => sum + assignments.length, 0)}
         </p>
       </div>
-      {due.length === 0 && <p className="pt-3">Nothing presses: what is in hand goes on.</p>}
+      {due.length === 0 && (
+        <p className="pt-3">
+          {inHand === 0 ? 'Nothing is given to anybody yet.' : 'Nothing presses: what is in hand goes on.'}
+        </p>
+      )}
       <ul>
         {due.slice(0, mostDue).map(({ taught, assignment, hear, words }) => (
           <li key={assignment.id} className="border-b border-ink1-40 py-2.5">

@@ -1,0 +1,52 @@
+import type { MyPractice, PracticeMark } from '@jocund/contract';
+import type { ReactNode } from 'react';
+import { useMyPractice } from '../api/practice.ts';
+import { useUser } from '../api/queries.ts';
+import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { usePasses } from './use-passes.ts';
+
+/** What a room of the student's works with. */
+export interface Opened {
+  readonly practice: MyPractice;
+  /** All passes, those that wait for the connection among them; the oldest first. */
+  readonly marks: readonly PracticeMark[];
+  /** How many wait. */
+  readonly waiting: number;
+  readonly log: (mark: PracticeMark) => void;
+}
+
+/** Opens once everything that is practised from is there. */
+export function PracticeGate({ children }: { children: (opened: Opened) => ReactNode }) {
+  const practice = useMyPractice();
+  const user = useUser();
+  if (practice.isError && !practice.data)
+    return (
+      <main className="m-4 max-w-xl">
+        <ErrorNote
+          title="The practice room cannot be opened"
+          text="What you logged is kept in this browser."
+          actions={[{ label: 'Try again', act: () => void practice.refetch() }]}
+        />
+      </main>
+    );
+  if (!practice.data || !user.data)
+    return <LoadingNote title="Opening the practice room" text="One moment." />;
+  return (
+    <WithPasses practice={practice.data} userId={user.data.id}>
+      {children}
+    </WithPasses>
+  );
+}
+
+interface WithPassesProps {
+  readonly practice: MyPractice;
+  readonly userId: string;
+  readonly children: (opened: Opened) => ReactNode;
+}
+
+function WithPasses({ practice, userId, children }: WithPassesProps) {
+  const { unsent, log } = usePasses(userId);
+  const sent = new Set(practice.marks.map(({ id }) => id));
+  const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
+  return children({ practice, marks, waiting: unsent.length, log });
+}
