@@ -277,8 +277,8 @@ export const endpoints = {
     z.array(lessonSchema).max(mostLessons),
     z.array(lessonSchema),
   ),
-  /** Everybody who is taught, for the teacher's day. */
-  listTaught: endpoint('GET', '/api/taught', undefined, z.array(taughtSchema)),
+  /** Everybody who is taught, for the teacher's day: a weekday, 1 Monday to 7 Sunday. */
+  listTaught: endpoint('GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
   assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
   endAssignment: endpoint(
     'PATCH',

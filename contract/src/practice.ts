@@ -78,15 +78,15 @@ export const practiceRecordSchema = z.object({
   marks: z.array(practiceMarkSchema),
 });
 
-/** Passes at one assignment that are looked back on where all students are told at once. */
-export const latestMarks = 40;
+/** Passes at one assignment that are looked back on where all students are told at once: of those who come on the day, and of the others. */
+export const latestMarks = { coming: 40, others: 12 } as const;
 
 /** A student as a teacher's day has to know: lessons, what is in hand, and its latest passes. */
 export const taughtSchema = z.object({
   student: z.object({ id, name: z.string(), note: z.string() }),
   lessons: z.array(lessonSchema),
   assignments: z.array(assignmentSchema),
-  /** The oldest first, at most {@link latestMarks} of each assignment. */
+  /** The oldest first, of each assignment at most as {@link latestMarks} says. */
   marks: z.array(practiceMarkSchema),
 });
 

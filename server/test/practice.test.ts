@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { endpoints, type PieceSummary, type Student } from '@jocund/contract';
+import { endpoints, latestMarks, type PieceSummary, type Student } from '@jocund/contract';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
@@ -344,21 +344,27 @@ describe('lessons and the teacher’s day', () => {
       mark(id, { at: new Date(Date.UTC(2026, 10, 1, 8, index)).toISOString() }),
     );
     await agent.post('/api/me/practice').send(passes).expect(200);
-    const all = endpoints.listTaught.response.parse((await teacher.get('/api/taught').expect(200)).body);
+    const all = endpoints.listTaught.response.parse((await teacher.get('/api/taught/4').expect(200)).body);
     expect(all.map((each) => each.student.id)).not.toContain(away.id);
     const taught = all.find((each) => each.student.id === student.id)!;
     expect(taught).toMatchObject({ lessons: [lesson], assignments: [{ id }] });
-    expect(taught.marks).toEqual(passes.slice(5));
+    expect(taught.marks).toEqual(passes.slice(45 - latestMarks.coming));
+    for (const otherDay of ['5', 'x', '99'])
+      expect(
+        endpoints.listTaught.response
+          .parse((await teacher.get(`/api/taught/${otherDay}`).expect(200)).body)
+          .find((each) => each.student.id === student.id)!.marks,
+      ).toEqual(passes.slice(45 - latestMarks.others));
   });
   test('nobody else: another studio, a student, a visitor', async () => {
     const student = await newStudent();
     const agent = await joined(student);
     const stranger = await studio.stranger('teacher');
-    expect((await stranger.get('/api/taught').expect(200)).body).toEqual([]);
+    expect((await stranger.get('/api/taught/4').expect(200)).body).toEqual([]);
     await stranger.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(404);
-    await agent.get('/api/taught').expect(403);
+    await agent.get('/api/taught/4').expect(403);
     await agent.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(403);
-    await studio.visitor().get('/api/taught').expect(401);
+    await studio.visitor().get('/api/taught/4').expect(401);
   });
 });
 

@@ -32,9 +32,9 @@ export async function replaceLessons(
   });
 }
 
-/** Everybody in hand with lessons, what is to be practised, and its latest passes; by name. */
-export async function listTaught(database: Database, studioId: string): Promise<Taught[]> {
-  const [students, lessons, given, marks] = await Promise.all([
+/** Everybody in hand with lessons, what is to be practised, and its latest passes, more of them of those who come on the weekday; by name. */
+export async function listTaught(database: Database, studioId: string, weekday: number): Promise<Taught[]> {
+  const [students, lessons, given, coming, others] = await Promise.all([
     database('students')
       .where({ studio_id: studioId })
       .whereNull('archived_at')
@@ -48,20 +48,47 @@ export async function listTaught(database: Database, studioId: string): Promise<
       .where('assignments.studio_id', studioId)
       .whereNull('assignments.ended_at')
       .orderBy(['assignments.made_at', 'assignments.id']),
-    latestOf(database, studioId),
+    latestOf(database, { studioId, weekday, comes: true }),
+    latestOf(database, { studioId, weekday, comes: false }),
   ]);
-  const of = <Row extends { readonly student_id: string }>(rows: readonly Row[], id: string) =>
-    rows.filter(({ student_id }) => student_id === id);
+  const [lessonsOf, givenTo, marksOf] = [
+    byStudent(lessons),
+    byStudent(given),
+    byStudent([...coming, ...others]),
+  ];
   return students.map((student) => ({
     student,
-    lessons: of(lessons, student.id).map(({ weekday, starts, minutes }) => ({ weekday, starts, minutes })),
-    assignments: of(given, student.id).map(toAssignment),
-    marks: of(marks, student.id).map(toMark),
+    lessons: lessonsOf(student.id).map(({ weekday: day, starts, minutes }) => ({
+      weekday: day,
+      starts,
+      minutes,
+    })),
+    assignments: givenTo(student.id).map(toAssignment),
+    marks: marksOf(student.id).map(toMark),
   }));
 }
 
-/** The latest passes of every assignment in hand, the oldest first. */
-async function latestOf(database: Database, studioId: string): Promise<MarkRow[]> {
+function byStudent<Row extends { readonly student_id: string }>(
+  rows: readonly Row[],
+): (studentId: string) => readonly Row[] {
+  const found = new Map<string, Row[]>();
+  for (const row of rows) {
+    const theirs = found.get(row.student_id);
+    if (theirs) theirs.push(row);
+    else found.set(row.student_id, [row]);
+  }
+  return (studentId) => found.get(studentId) ?? [];
+}
+
+/** The latest passes of every assignment in hand, the oldest first, of those who come on a weekday or of all others. */
+async function latestOf(
+  database: Database,
+  {
+    studioId,
+    weekday,
+    comes,
+  }: { readonly studioId: string; readonly weekday: number; readonly comes: boolean },
+): Promise<MarkRow[]> {
   const { rows } = await database.raw<{ rows: MarkRow[] }>(
     `select marks.* from assignments
        cross join lateral (
@@ -72,8 +99,14 @@ async function latestOf(database: Database, studioId: string): Promise<MarkRow[]
          limit ?
        ) marks
      where assignments.studio_id = ? and assignments.ended_at is null
+       and ${comes ? '' : 'not'} exists (
+         select 1 from lessons
+         where lessons.studio_id = assignments.studio_id
+           and lessons.student_id = assignments.student_id
+           and lessons.weekday = ?
+       )
      order by marks.at, marks.id`,
-    [latestMarks, studioId],
+    [comes ? latestMarks.coming : latestMarks.others, studioId, weekday],
   );
   return rows;
 }

@@ -1,10 +1,16 @@
 import { endpoints } from '@jocund/contract';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { idOf, studentRoute, teacherRoute } from '../http/route.ts';
 import { listTaught } from './lessons-repository.ts';
 import { insertMarks } from './repository.ts';
 import { assign, endAssignment, myPractice, practiceOf, setLessons, studentAsking } from './service.ts';
+
+/** Anything else is no day: nobody comes on it. */
+const weekdayOf = ({ params }: Request): number => {
+  const weekday = Number(params.weekday);
+  return Number.isInteger(weekday) && weekday >= 1 && weekday <= 7 ? weekday : 0;
+};
 
 export function practiceRoutes(database: Database): Router {
   const router = Router();
@@ -14,7 +20,9 @@ export function practiceRoutes(database: Database): Router {
   teacherRoute(router, endpoints.setLessons, ({ request, body, who }) =>
     setLessons(database, who.studioId, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.listTaught, ({ who }) => listTaught(database, who.studioId));
+  teacherRoute(router, endpoints.listTaught, ({ request, who }) =>
+    listTaught(database, who.studioId, weekdayOf(request)),
+  );
   teacherRoute(router, endpoints.assign, ({ request, body, who }) =>
     assign(database, who.studioId, idOf(request, 'student'), body),
   );

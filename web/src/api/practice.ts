@@ -12,9 +12,12 @@ export const usePracticeOf = (studentId: string) =>
     queryFn: ({ signal }) => request(endpoints.readPractice, { params: { id: studentId }, signal }),
   });
 
-/** Everybody who is taught, for the teacher's day. */
-export const useTaught = () =>
-  useQuery({ queryKey: taughtKey, queryFn: ({ signal }) => request(endpoints.listTaught, { signal }) });
+/** Everybody who is taught, for a weekday, 1 Monday to 7 Sunday. */
+export const useTaught = (weekday: number) =>
+  useQuery({
+    queryKey: [...taughtKey, weekday],
+    queryFn: ({ signal }) => request(endpoints.listTaught, { params: { weekday }, signal }),
+  });
 
 export function useSetLessons(studentId: string) {
   const client = useQueryClient();

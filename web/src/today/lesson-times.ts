@@ -21,9 +21,12 @@ const minutesOf = (starts: string): number => {
 const clock = (minutes: number): string =>
   `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 
+/** 1 Monday to 7 Sunday. */
+export const weekdayOf = (date: Date): number => (date.getDay() === 0 ? 7 : date.getDay());
+
 /** The lessons of a day, the earliest first. */
 export function lessonsOn(all: readonly Taught[], now: Date): LessonOfDay[] {
-  const weekday = now.getDay() === 0 ? 7 : now.getDay();
+  const weekday = weekdayOf(now);
   const minute = 60 * now.getHours() + now.getMinutes();
   return all
     .flatMap((taught) =>

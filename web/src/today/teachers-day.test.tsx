@@ -60,7 +60,7 @@ const open = (all: unknown) => {
   vi.stubGlobal(
     'fetch',
     server({
-      '/api/taught': all,
+      '/api/taught/4': all,
       [`/api/arrangements/${idOf(50)}`]: {
         id: idOf(50),
         pieceId: idOf(51),

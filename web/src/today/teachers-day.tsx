@@ -8,7 +8,7 @@ import { QueryMark } from '../ui/query-mark.tsx';
 import { counted } from '../ui/words.ts';
 import { hearingsOf, hearingWords, isPressing } from './hearing.ts';
 import { LessonRow } from './lesson-row.tsx';
-import { lessonsOn } from './lesson-times.ts';
+import { lessonsOn, weekdayOf } from './lesson-times.ts';
 
 const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'long' });
 const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' });
@@ -17,8 +17,8 @@ const minuteMs = 60_000;
 
 /** The teacher's day: who comes, what to hear first and why, and who else should be heard. */
 export function TeachersDay() {
-  const taught = useTaught();
   const now = useNow();
+  const taught = useTaught(weekdayOf(now));
   if (taught.isError)
     return (
       <main className="m-8 max-w-xl">
