@@ -2,6 +2,7 @@ import { mostMarksRead, type PersonalData } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 import { listLessons } from '../practice/lessons-repository.ts';
 import { listAssignments, marksPage } from '../practice/repository.ts';
+import { endSessionsOf } from '../sign-in/invitations-repository.ts';
 
 /** All that is kept of a student, archived or not; undefined when the studio has no such student. */
 export async function personalData(
@@ -48,7 +49,7 @@ export async function deletePerson(database: Database, studioId: string, id: str
     const users = await transaction('users').where(theirs).pluck<string[]>('id');
     for (const userId of users) {
       await transaction('ear_drills').where({ studio_id: studioId, user_id: userId }).delete();
-      await transaction('sessions').whereRaw(`sess -> 'who' ->> 'userId' = ?`, [userId]).delete();
+      await endSessionsOf(transaction, userId);
     }
     await transaction('users').where(theirs).delete();
     await transaction('students').where({ studio_id: studioId, id }).delete();

@@ -16,7 +16,9 @@ export function barsGiven({ firstBar, lastBar }: Given, score: Score): { first: 
   const whole = { first: 0, last: score.bars.length - 1 };
   if (firstBar === null || lastBar === null) return whole;
   const [first, last] = [indexOfBar(score, firstBar), indexOfBar(score, lastBar)];
-  return first < 0 || first > whole.last ? whole : { first, last: Math.min(last, whole.last) };
+  return first > whole.last || last < 0
+    ? whole
+    : { first: Math.max(0, first), last: Math.min(last, whole.last) };
 }
 
 /** What is practised first: what has a goal soonest; what is reached comes last. Else in the order it was given. */

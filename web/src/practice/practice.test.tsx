@@ -4,7 +4,8 @@ import { written } from '@jocund/core/testing/written';
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { press, room, server } from '../testing/bench-room.tsx';
+import { press, refusal, room, server } from '../testing/bench-room.tsx';
+import { barsGiven } from './given.ts';
 import { PlayPage } from './play-page.tsx';
 import { TodayPage } from './today-page.tsx';
 import { addUnsent, dropUnsent, unsentMarks } from './unsent-marks.ts';
@@ -230,6 +231,22 @@ describe('without a connection', () => {
     await waitFor(() => expect(screen.queryByText(/passes wait/)).toBeNull());
     expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
   });
+  test('one that the server refuses as it is does not take the others with it', async () => {
+    for (const number of [1, 2, 3]) addUnsent(user.id, mark(number));
+    const taken: string[] = [];
+    const { answer } = server({ '/api/session': user, '/api/me/practice': practice() });
+    vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+      if (init?.method !== 'POST') return answer(path, init);
+      const marks = JSON.parse(init.body as string) as PracticeMark[];
+      if (marks.some(({ id }) => id === mark(2).id))
+        return Promise.resolve(refusal('It cannot be read', 'Reload', 400));
+      taken.push(...marks.map(({ id }) => id));
+      return Promise.resolve(new Response(JSON.stringify(marks.map(({ id }) => id))));
+    });
+    room(<TodayPage />);
+    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+    expect(taken).toEqual([mark(1).id, mark(3).id]);
+  });
   test('one that was kept is sent at the next opening', async () => {
     addUnsent(user.id, mark(7));
     const { asked } = open('today');
@@ -252,4 +269,14 @@ describe('without a connection', () => {
 test('what is not given any more says so', async () => {
   open('play', practice({ assignments: [given(2)] }));
   expect(await screen.findByText('This is not given to you any more')).toBeDefined();
+});
+
+test('bars that the piece does not have are left out of what is practised', () => {
+  const bars = (firstBar: number | null, lastBar: number | null) =>
+    barsGiven({ ...given(1), score, firstBar, lastBar }, score);
+  expect(bars(2, 3)).toEqual({ first: 1, last: 2 });
+  expect(bars(0, 2)).toEqual({ first: 0, last: 1 });
+  expect(bars(3, 9)).toEqual({ first: 2, last: 3 });
+  expect(bars(8, 9)).toEqual({ first: 0, last: 3 });
+  expect(bars(null, null)).toEqual({ first: 0, last: 3 });
 });

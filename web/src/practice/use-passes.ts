@@ -24,20 +24,26 @@ export function usePasses(userId: string): Passes {
     if (isSending.current) return;
     isSending.current = true;
     try {
+      let count = sentAtOnce;
       for (;;) {
-        const marks = unsentMarks(userId).slice(0, sentAtOnce);
+        const marks = unsentMarks(userId).slice(0, count);
         if (marks.length === 0) break;
-        await request(endpoints.logPractice, { body: marks });
+        const isTaken = await isJudged(marks);
+        if (isTaken)
+          client.setQueryData<MyPractice>(myPracticeKey, (before) => before && withMarks(before, marks));
+        // One of them is refused as it is: one at a time, it alone is let go.
+        else if (marks.length > 1) {
+          count = 1;
+          continue;
+        }
         // What the server left out is none of this student's any more: sent again it would be left out again.
         dropUnsent(
           userId,
           marks.map(({ id }) => id),
         );
-        client.setQueryData<MyPractice>(myPracticeKey, (before) => before && withMarks(before, marks));
       }
-    } catch (error) {
-      // A pass that is refused as it is would hold up all that come after it.
-      if (error instanceof RefusedRequest && error.status === 400) dropUnsent(userId, firstIds(userId));
+    } catch {
+      // Without a connection, or signed out, all of them wait.
     } finally {
       isSending.current = false;
       setUnsent(unsentMarks(userId));
@@ -65,10 +71,16 @@ export function usePasses(userId: string): Passes {
   };
 }
 
-const firstIds = (userId: string): string[] =>
-  unsentMarks(userId)
-    .slice(0, sentAtOnce)
-    .map(({ id }) => id);
+/** Whether the server took the marks; false where one of them is refused as it is. Throws where it was not asked, or could not answer. */
+async function isJudged(marks: readonly PracticeMark[]): Promise<boolean> {
+  try {
+    await request(endpoints.logPractice, { body: [...marks] });
+    return true;
+  } catch (error) {
+    if (error instanceof RefusedRequest && error.status === 400) return false;
+    throw error;
+  }
+}
 
 const withMarks = (practice: MyPractice, marks: readonly PracticeMark[]): MyPractice => {
   const known = new Set(practice.marks.map(({ id }) => id));
