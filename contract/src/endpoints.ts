@@ -4,20 +4,27 @@ import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { keySchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
-import { endpoint, fileEndpoint } from './endpoint.ts';
-import { handSchema, id, timestamp } from './fields.ts';
 import {
-  assignmentSchema,
+  demoSignInsSchema,
+  doorNoteSchema,
   firstStudioSchema,
   invitationSchema,
   invitedSchema,
   joiningSchema,
+  newTeacherSchema,
+  openSessionSchema,
+  passwordChangeSchema,
+  teacherSchema,
+} from './accounts.ts';
+import { endpoint, fileEndpoint } from './endpoint.ts';
+import { handSchema, id, timestamp } from './fields.ts';
+import {
+  assignmentSchema,
   lessonSchema,
   mostLessons,
   mostMarksSent,
   myPracticeSchema,
   newAssignmentSchema,
-  passwordChangeSchema,
   personalDataSchema,
   practiceMarkSchema,
   practiceRecordSchema,
@@ -266,6 +273,22 @@ export const endpoints = {
   makeFirstStudio: endpoint('POST', '/api/first-studio/:token', firstStudioSchema, userSchema),
   /** A link by which a student sets up an account, or a new password. The one before it is void. */
   inviteStudent: endpoint('POST', '/api/students/:id/invitation', undefined, invitationSchema),
+  listTeachers: endpoint('GET', '/api/teachers', undefined, z.array(teacherSchema)),
+  /** A link by which somebody comes to teach in this studio, too. */
+  inviteTeacher: endpoint('POST', '/api/teachers', newTeacherSchema, invitationSchema),
+  /** A link by which a teacher sets a new password. The one before it is void. */
+  renewTeacher: endpoint('POST', '/api/teachers/:id/invitation', undefined, invitationSchema),
+  /** Closes another teacher's way in, and opens it again. */
+  closeTeacher: endpoint(
+    'PATCH',
+    '/api/teachers/:id',
+    z.strictObject({ closed: z.boolean() }),
+    teacherSchema,
+  ),
+  /** What happened at the studio's door of late, the newest first. */
+  listDoorNotes: endpoint('GET', '/api/door-notes', undefined, z.array(doorNoteSchema)),
+  /** Null: there is no demo, or others could read it. */
+  readDemoSignIns: endpoint('GET', '/api/demo-sign-ins', undefined, demoSignInsSchema.nullable()),
   readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),
   acceptInvitation: endpoint('POST', '/api/invitations/:token', joiningSchema, userSchema),
   /** What a student was given, and what came of it. */
@@ -296,6 +319,8 @@ export const endpoints = {
   ),
   /** Every other session of the person ends with it. */
   changePassword: endpoint('PUT', '/api/me/password', passwordChangeSchema, nothing),
+  listMySessions: endpoint('GET', '/api/me/sessions', undefined, z.array(openSessionSchema)),
+  endMySession: endpoint('DELETE', '/api/me/sessions/:session', undefined, nothing),
   readMyHand: endpoint('GET', '/api/me/hand', undefined, handSchema.nullable()),
   setMyHand: endpoint('PUT', '/api/me/hand', handSchema, handSchema),
   /** 32 bytes in base64, with which this person's unsaved work is sealed in a browser. */

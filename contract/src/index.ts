@@ -1,3 +1,14 @@
+export {
+  doorEvents,
+  doorNotesKeptDays,
+  mostDoorNotes,
+  mostTeachers,
+  type DemoSignIns,
+  type DoorNote,
+  type Invited,
+  type OpenSession,
+  type Teacher,
+} from './accounts.ts';
 export { NoAnswer, NoConnection, RefusedRequest, request, requestFile, ServerTrouble } from './client.ts';
 export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
@@ -40,7 +51,6 @@ export {
   mostMarksRead,
   practiceTempo,
   type Assignment,
-  type Invited,
   type Lesson,
   type MyPractice,
   type MyPracticeSent,

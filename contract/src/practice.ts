@@ -103,33 +103,6 @@ export const myPracticeSchema = z.object({
   marks: z.array(practiceMarkSchema),
 });
 
-/** A link made out to a student: it opens once, and not for long. */
-export const invitationSchema = z.object({ token: z.string(), expiresAt: timestamp });
-
-/** To whom a link was made out. */
-export const invitedSchema = z.object({
-  student: z.string(),
-  studio: z.string(),
-  /** Where the student has an address already: the link then sets a new password. */
-  email: z.string().nullable(),
-});
-
-/** Ten characters and more, as long as one likes up to a limit (NIST SP 800-63B, from memory, asks for eight at least). */
-const newPassword = z.string().min(10).max(200);
-
-export const joiningSchema = z.strictObject({ email: z.email().max(200), password: newPassword });
-
-/** The first studio of a new Jocund, and its first teacher. */
-export const firstStudioSchema = joiningSchema.extend({
-  studio: line(scoreLimits.textLength).min(1),
-  name: line(scoreLimits.textLength).min(1),
-});
-
-export const passwordChangeSchema = z.strictObject({
-  current: z.string().min(1).max(200),
-  next: newPassword,
-});
-
 /** All that is kept of one person, to be taken along: an open format. */
 export const personalDataSchema = z.object({
   format: z.literal('jocund-person'),
@@ -153,4 +126,3 @@ export type MyPractice = z.output<typeof myPracticeSchema>;
 export type MyPracticeSent = z.input<typeof myPracticeSchema>;
 export type Lesson = z.infer<typeof lessonSchema>;
 export type Taught = z.infer<typeof taughtSchema>;
-export type Invited = z.infer<typeof invitedSchema>;

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { largestBodyBytes } from '@jocund/contract';
+import { largestBodyBytes, type DemoSignIns } from '@jocund/contract';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
@@ -41,6 +41,8 @@ export interface AppSettings extends Pick<
   readonly bundles?: BundleQueue | undefined;
   /** Opens the page that makes the first studio; absent where there is one. */
   readonly firstToken?: string | undefined;
+  /** The demo's sign-ins, to be shown on the page; absent where they are nobody's business. */
+  readonly demo?: DemoSignIns | undefined;
 }
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
@@ -81,7 +83,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     },
   );
   app.use(
-    signInRoutes(database),
+    signInRoutes(database, settings.demo ?? null),
     accountRoutes(database),
     firstStudioRoutes(database, settings.firstToken),
     practiceRoutes(database),
@@ -96,7 +98,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     rungRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
-    sheetRoutes(),
+    sheetRoutes(database),
   );
   if (settings.bundles) app.use(bundleRoutes(database, settings.bundles));
   app.use('/api', unknownRoute);

@@ -4,6 +4,7 @@ import { createApp } from './app.ts';
 import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
+import { demoSignIns } from './demo/demo-sign-ins.ts';
 import { loadDemo } from './demo/load-demo.ts';
 import { firstStudioToken } from './sign-in/first-studio.ts';
 
@@ -24,7 +25,14 @@ async function main(config: Config): Promise<void> {
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
   const bundles = await startBundleQueue(database, pool);
   const firstToken = await firstStudioToken(database);
-  const { app, close } = createApp({ ...config, database, pool, bundles, firstToken });
+  const { app, close } = createApp({
+    ...config,
+    database,
+    pool,
+    bundles,
+    firstToken,
+    demo: await demoSignIns(database, config),
+  });
   const server = app.listen(config.PORT, config.HOST, (error) => {
     if (error) {
       console.error(

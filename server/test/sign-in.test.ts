@@ -1,5 +1,5 @@
 import { apiErrorSchema } from '@jocund/contract';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { hashPassword, passwordFits } from '../src/sign-in/password.ts';
 import { demoTeacher, openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -61,17 +61,37 @@ describe('signing in', () => {
     await teacher.get('/api/pieces').expect(200);
   });
 
-  test('after ten failures an address has to wait', async () => {
-    const own = await openTestStudio();
-    try {
-      const attempt = () =>
-        own.visitor().post('/api/session').send({ email: 'nobody@fenwright.example', password: 'wrong' });
-      for (let count = 0; count < 10; count += 1) await attempt().expect(401);
-      const answer = await attempt().expect(429);
+  describe('failures are counted in the database', () => {
+    let own: TestStudio;
+    beforeEach(async () => {
+      own = await openTestStudio();
+    });
+    afterEach(() => own.close());
+    const attempt = (email: string, password = 'wrong') =>
+      own.visitor().post('/api/session').send({ email, password });
+
+    test('after ten, an account has to wait, also with the right password and on another server; others do not', async () => {
+      for (let count = 0; count < 10; count += 1) await attempt(demoTeacher.email).expect(401);
+      const answer = await attempt(demoTeacher.email.toUpperCase(), demoTeacher.password).expect(429);
       expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code: 'too-many' });
-    } finally {
-      await own.close();
-    }
+      await own.otherServer().post('/api/session').send(demoTeacher).expect(429);
+      await own.stranger('student');
+    });
+    test('those that come at once count, too', async () => {
+      const answers = await Promise.all(
+        Array.from({ length: 14 }, () => attempt('nobody@fenwright.example')),
+      );
+      expect(answers.filter(({ status }) => status === 401)).toHaveLength(10);
+      expect(answers.filter(({ status }) => status === 429)).toHaveLength(4);
+    });
+    test('who signs in well is never counted', async () => {
+      await attempt(demoTeacher.email, demoTeacher.password).expect(200);
+      expect(await own.database('tries').pluck('points')).toEqual([0, 0, 0]);
+    });
+  });
+
+  test('the demo’s sign-ins are told only where the server was given them', async () => {
+    expect((await studio.visitor().get('/api/demo-sign-ins').expect(200)).body).toBeNull();
   });
 });
 

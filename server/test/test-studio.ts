@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import pg from 'pg';
 import request, { type Agent } from 'supertest';
-import { createApp } from '../src/app.ts';
+import { createApp, type AppSettings } from '../src/app.ts';
 import { startBundleQueue } from '../src/bundles/queue.ts';
 import { connect, migrate, type Database } from '../src/database/connect.ts';
 import { loadDemo } from '../src/demo/load-demo.ts';
@@ -15,6 +15,8 @@ export interface TestStudio {
   readonly database: Database;
   /** A browser that is not signed in. */
   readonly visitor: () => Agent;
+  /** A browser at another server over the same database. */
+  readonly otherServer: () => Agent;
   /** A browser signed in as the demo teacher. */
   readonly teacher: () => Promise<Agent>;
   /** Another studio with one user of the given role, and a browser signed in as that user. */
@@ -51,7 +53,7 @@ export async function openTestStudio({
   if (isEmpty) await migrate(database);
   const pool = new pg.Pool({ connectionString: url, max: 3 });
   let bundles = packs ? await startBundleQueue(database, pool) : undefined;
-  const { app, close } = createApp({
+  const settings: AppSettings = {
     database,
     pool,
     bundles,
@@ -59,7 +61,9 @@ export async function openTestStudio({
     SESSION_SECRET: randomBytes(32).toString('hex'),
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,
-  });
+  };
+  const { app, close } = createApp(settings);
+  const others: ReturnType<typeof createApp>[] = [];
 
   const signedIn = async (email: string, password: string) => {
     const agent = request.agent(app);
@@ -70,6 +74,11 @@ export async function openTestStudio({
   return {
     database,
     visitor: () => request.agent(app),
+    otherServer: () => {
+      const other = createApp(settings);
+      others.push(other);
+      return request.agent(other.app);
+    },
     teacher: () => signedIn(demoTeacher.email, demoTeacher.password),
     stranger: async (role) => {
       const [studio] = await database('studios')
@@ -92,7 +101,7 @@ export async function openTestStudio({
     },
     close: async () => {
       await bundles?.close();
-      await close();
+      await Promise.all([close(), ...others.map((other) => other.close())]);
       await Promise.all([database.destroy(), pool.end()]);
       await onServer((client) => client.query(`drop database ${name} with (force)`));
     },

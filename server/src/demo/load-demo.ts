@@ -6,7 +6,6 @@ import { openFigure, type Figure } from '@jocund/core/figures';
 import { readScore } from '@jocund/core/formats/jocund-json';
 import { readJot } from '@jocund/core/formats/jot';
 import type { Score } from '@jocund/core/score';
-import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { keepFigure } from '../figures/repository.ts';
 import { createPiece } from '../pieces/service.ts';
@@ -15,45 +14,7 @@ import { replaceLessons } from '../practice/lessons-repository.ts';
 import { insertAssignment, insertMarks } from '../practice/repository.ts';
 import { hashPassword } from '../sign-in/password.ts';
 import { inventedPractice } from './invented-practice.ts';
-
-const studioFileSchema = z.strictObject({
-  studio: z.string(),
-  teacher: z.strictObject({ name: z.string(), email: z.email() }),
-  players: z.array(
-    z.strictObject({
-      name: z.string(),
-      thumbPattern: z.string(),
-      bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']),
-      note: z.string(),
-    }),
-  ),
-  students: z.array(
-    z.strictObject({
-      name: z.string(),
-      note: z.string(),
-      /** With an address the student can sign in, with the teacher's password. */
-      account: z.email().optional(),
-      /** The weekday on which the demo is loaded is a day of lessons. */
-      lesson: z.strictObject({ starts: z.string(), minutes: z.int() }).optional(),
-      practises: z
-        .array(
-          z.strictObject({
-            piece: z.string(),
-            firstBar: z.int().nullable(),
-            lastBar: z.int().nullable(),
-            startBpm: z.int(),
-            goalBpm: z.int(),
-            /** So many weeks of practice are made up. */
-            weeks: z.int().min(0).max(52),
-            hurts: z.boolean(),
-            note: z.string(),
-          }),
-        )
-        .default([]),
-    }),
-  ),
-  pieces: z.array(z.string().regex(/^[a-z-]+$/)),
-});
+import { studioFileSchema } from './studio-file.ts';
 
 /** Fills an empty database with the demo studio from its folder; does nothing where a studio already is. */
 export async function loadDemo(database: Database, folder: string, password: string): Promise<void> {

@@ -3,6 +3,7 @@ import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
 import type { User } from '@jocund/contract';
+import { browserOf } from './browser-of.ts';
 import { Refusal } from './refusal.ts';
 
 /** Who is signed in, as the session keeps it. */
@@ -16,10 +17,14 @@ export interface SignedIn {
 declare module 'express-session' {
   interface SessionData {
     who?: SignedIn;
+    /** When it began, and in which browser. */
+    since?: string;
+    browser?: string;
   }
 }
 
-const twoWeeksMs = 14 * 24 * 3600 * 1000;
+/** A session ends when nothing was asked for so long: two weeks. */
+export const sessionLifeMs = 14 * 24 * 3600 * 1000;
 
 export interface SessionSettings {
   readonly secret: string;
@@ -41,7 +46,7 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): {
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: secureCookie, maxAge: twoWeeksMs },
+    cookie: { httpOnly: true, sameSite: 'strict', secure: secureCookie, maxAge: sessionLifeMs },
   });
   const close = () => {
     store.close();
@@ -65,6 +70,8 @@ export function signedIn(request: Request): SignedIn {
 export async function startSession(request: Request, who: SignedIn): Promise<void> {
   await promised((done) => request.session.regenerate(done));
   request.session.who = who;
+  request.session.since = new Date().toISOString();
+  request.session.browser = browserOf(request);
 }
 
 export const endSession = (request: Request): Promise<void> =>

@@ -2,7 +2,7 @@ import { mostMarksRead, type PersonalData } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 import { listLessons } from '../practice/lessons-repository.ts';
 import { listAssignments, marksPage } from '../practice/repository.ts';
-import { endSessionsOf } from '../sign-in/invitations-repository.ts';
+import { endSessionsOf } from '../sign-in/sessions-repository.ts';
 
 /** All that is kept of a student, archived or not; undefined when the studio has no such student. */
 export async function personalData(

@@ -1,11 +1,12 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
-import { endpoints, type User } from '@jocund/contract';
+import { endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { Refusal } from '../http/refusal.ts';
 import { openRoute } from '../http/route.ts';
-import { startSession } from '../http/session.ts';
+import { letIn } from './let-in.ts';
 import { hashPassword } from './password.ts';
+import { findUser } from './users-repository.ts';
 
 /** Held while the first studio is made, so that there are never two first ones. */
 const firstStudioLock = 7_403_117;
@@ -41,39 +42,30 @@ export function firstStudioRoutes(database: Database, token: string | undefined)
   openRoute(router, endpoints.makeFirstStudio, async ({ request, body }) => {
     if (!isGood(request) || !(await isFirst())) throw notGood();
     const passwordHash = await hashPassword(body.password);
-    const user = await database.transaction(
-      async (transaction): Promise<(User & { studioId: string }) | undefined> => {
+    const made = await database.transaction(
+      async (transaction): Promise<{ readonly id: string; readonly studioId: string } | undefined> => {
         await transaction.raw('select pg_advisory_xact_lock(?)', [firstStudioLock]);
         if (await transaction('studios').first('id')) return undefined;
         const [studio] = await transaction('studios')
           .insert({ name: body.studio })
           .returning<{ id: string }[]>('id');
         if (!studio) throw new Error('the first studio was not stored');
-        const email = body.email.toLowerCase();
         const [row] = await transaction('users')
           .insert({
             studio_id: studio.id,
-            email,
+            email: body.email.toLowerCase(),
             name: body.name,
             role: 'teacher',
             password_hash: passwordHash,
           })
           .returning<{ id: string }[]>('id');
         if (!row) throw new Error('the first teacher was not stored');
-        return {
-          id: row.id,
-          studioId: studio.id,
-          email,
-          name: body.name,
-          role: 'teacher',
-          studio: body.studio,
-        };
+        return { id: row.id, studioId: studio.id };
       },
     );
+    const user = made && (await findUser(database, made.studioId, made.id));
     if (!user) throw notGood();
-    const { studioId, ...told } = user;
-    await startSession(request, { userId: told.id, studioId, role: told.role, name: told.name });
-    return told;
+    return letIn(database, request, user, 'by-link');
   });
   return router;
 }

@@ -1,56 +1,73 @@
-import { endpoints, type User } from '@jocund/contract';
+import { endpoints, type DemoSignIns } from '@jocund/contract';
 import { Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import type { Database } from '../database/connect.ts';
+import { limitIn, networkOf } from '../http/limit.ts';
 import { Refusal } from '../http/refusal.ts';
-import { openRoute } from '../http/route.ts';
-import { endSession, startSession } from '../http/session.ts';
+import { memberRoute, openRoute, teacherRoute } from '../http/route.ts';
+import { endSession } from '../http/session.ts';
+import { listDoorNotes, noteAtDoor } from './door-repository.ts';
+import { letIn, toldOf } from './let-in.ts';
 import { passwordFits } from './password.ts';
-import { findUser, findUserByEmail, type StoredUser } from './users-repository.ts';
+import { endSessionNamed, listSessions } from './sessions-repository.ts';
+import { findUser, findUserByEmail } from './users-repository.ts';
 
-/** Failed sign-ins an address may make in a quarter of an hour. */
-const failedSignInsAllowed = 10;
+const quarterOfAnHour = 15 * 60;
 
-export function signInRoutes(database: Database): Router {
+/** Failures in a quarter of an hour: of one account from one network, of one network (a school has many people behind one address), and of one account from everywhere. */
+const failuresAllowed = { accountHere: 10, network: 60, account: 100 } as const;
+
+export function signInRoutes(database: Database, demo: DemoSignIns | null): Router {
   const router = Router();
-  const limit = rateLimit({
-    windowMs: 15 * 60 * 1000,
-    limit: failedSignInsAllowed,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: () => {
-      throw new Refusal(
-        'too-many',
-        'Too many sign-ins have failed from this address',
-        'Wait a quarter of an hour, then try again',
-      );
-    },
-  });
-  router.post(endpoints.signIn.path, limit);
+  const failures = (name: keyof typeof failuresAllowed, message: string) =>
+    limitIn(database, {
+      name: `sign-in-${name}`,
+      allowed: failuresAllowed[name],
+      seconds: quarterOfAnHour,
+      message,
+      remedy: 'Wait a quarter of an hour, then try again',
+    });
+  const limits = {
+    accountHere: failures('accountHere', 'Too many sign-ins to this address have failed from here'),
+    network: failures('network', 'Too many sign-ins have failed from here'),
+    account: failures('account', 'Too many sign-ins to this address have failed'),
+  };
 
   openRoute(router, endpoints.signIn, async ({ body, request }) => {
-    const user = await findUserByEmail(database, body.email);
-    if (!(await passwordFits(body.password, user?.passwordHash)) || !user) {
+    const network = networkOf(request.ip);
+    const email = body.email.toLowerCase();
+    const counted = [
+      [limits.accountHere, `${network} ${email}`],
+      [limits.network, network],
+      [limits.account, email],
+    ] as const;
+    for (const [limit, whose] of counted) await limit.count(whose);
+    const user = await findUserByEmail(database, email);
+    const fits = await passwordFits(body.password, user?.passwordHash);
+    if (!user || !fits || user.isClosed) {
+      // Not waited for: the time of an answer must not tell whether there is such an account.
+      if (user)
+        void noteAtDoor(
+          database,
+          request,
+          { studioId: user.studioId, userId: user.id },
+          'wrong-password',
+        ).catch((error: unknown) => request.log.error(error));
       throw new Refusal(
         'wrong-sign-in',
         'The e-mail address or the password is wrong',
         'Check both and try again',
       );
     }
-    await startSession(request, {
-      userId: user.id,
-      studioId: user.studioId,
-      role: user.role,
-      name: user.name,
-    });
-    return toUser(user);
+    await Promise.all(counted.map(([limit, whose]) => limit.forgive(whose)));
+    return letIn(database, request, user, 'signed-in');
   });
+
+  openRoute(router, endpoints.readDemoSignIns, () => Promise.resolve(demo));
 
   openRoute(router, endpoints.whoAmI, async ({ request }) => {
     const { who } = request.session;
     const user = who && (await findUser(database, who.studioId, who.userId));
-    return user ? toUser(user) : null;
+    return user ? toldOf(user) : null;
   });
 
   openRoute(router, endpoints.signOut, async ({ request, response }) => {
@@ -59,7 +76,14 @@ export function signInRoutes(database: Database): Router {
     return null;
   });
 
+  memberRoute(router, endpoints.listMySessions, ({ request, who }) =>
+    listSessions(database, who.userId, request.sessionID),
+  );
+  memberRoute(router, endpoints.endMySession, async ({ request, who }) => {
+    if (!(await endSessionNamed(database, who.userId, String(request.params.session))))
+      throw new Refusal('not-found', 'This session has ended already', 'Nothing is left to do');
+    return null;
+  });
+  teacherRoute(router, endpoints.listDoorNotes, ({ who }) => listDoorNotes(database, who.studioId));
   return router;
 }
-
-const toUser = ({ id, name, email, role, studio }: StoredUser): User => ({ id, name, email, role, studio });

@@ -4,6 +4,8 @@ import type { Database } from '../database/connect.ts';
 export interface StoredUser extends User {
   readonly studioId: string;
   readonly passwordHash: string;
+  /** Whether the way in is closed. */
+  readonly isClosed: boolean;
 }
 
 interface UserRow {
@@ -13,6 +15,7 @@ interface UserRow {
   email: string;
   role: User['role'];
   password_hash: string;
+  closed_at: Date | null;
   studio: string;
 }
 
@@ -29,6 +32,7 @@ const toUser = (row: UserRow): StoredUser => ({
   role: row.role,
   studio: row.studio,
   passwordHash: row.password_hash,
+  isClosed: row.closed_at !== null,
 });
 
 export async function findUserByEmail(database: Database, email: string): Promise<StoredUser | undefined> {

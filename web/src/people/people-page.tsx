@@ -5,6 +5,7 @@ import { HandEditor } from '../ui/hand-editor.tsx';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { PlayersPart } from './players-part.tsx';
 import { StudentsPart } from './students-part.tsx';
+import { TeachersPart } from './teachers-part.tsx';
 
 /** Whose style the pieces take after, and whom they are taught to. */
 export function PeoplePage() {
@@ -54,6 +55,7 @@ export function PeoplePage() {
         }
       />
       <StudentsPart people={students.data} />
+      <TeachersPart />
     </main>
   );
 }

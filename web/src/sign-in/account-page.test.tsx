@@ -1,6 +1,6 @@
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
-import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { fill, press, refusal, room, server, unfold } from '../testing/bench-room.tsx';
 import { AccountPage } from './account-page.tsx';
 
 afterEach(() => {
@@ -19,7 +19,7 @@ const open = (answers: Readonly<Record<string, unknown>> = {}) => {
   const { asked, answer } = server({ '/api/session': user, ...answers });
   vi.stubGlobal('fetch', answer);
   room(<AccountPage />);
-  return () => asked.filter(({ method }) => method === 'PUT');
+  return () => asked.filter(({ method }) => method !== 'GET');
 };
 const type = (current: string, next: string, again = next) => {
   fill('The present one', current);
@@ -53,4 +53,45 @@ test('a wrong present password is said, and nothing is changed', async () => {
   await screen.findByText('wren@example.org');
   type('a guess', 'ten and more characters');
   expect(await screen.findByText('Not changed: The present password is wrong. Type it again.')).toBeDefined();
+});
+
+const session = (over: object) => ({
+  id: 'here',
+  browser: 'Firefox on Linux',
+  since: '2026-11-28T10:00:00.000Z',
+  lastSeen: '2026-11-29T10:00:00.000Z',
+  isThis: true,
+  ...over,
+});
+
+test('other browsers are signed out from here, this one is only told', async () => {
+  const sent = open({
+    '/api/me/sessions': [session({}), session({ id: 'there', browser: 'Safari on iOS', isThis: false })],
+  });
+  expect(await screen.findByText('this one')).toBeDefined();
+  press(/Sign out Safari on iOS/);
+  expect(await screen.findByText('Safari on iOS is signed out.')).toBeDefined();
+  expect(sent()).toEqual([{ path: '/api/me/sessions/there', method: 'DELETE', body: undefined }]);
+});
+
+test('a teacher reads what happened at the door; a student does not', async () => {
+  open();
+  await screen.findByText('wren@example.org');
+  expect(screen.queryByText('Sign-ins to this studio of late')).toBeNull();
+  cleanup();
+  open({
+    '/api/session': { ...user, role: 'teacher' },
+    '/api/door-notes': [
+      {
+        at: '2026-11-29T10:00:00.000Z',
+        name: 'Wren',
+        event: 'wrong-password',
+        from: '192.0.2.7',
+        browser: 'Firefox on Linux',
+      },
+    ],
+  });
+  await screen.findByText('Sign-ins to this studio of late');
+  unfold('Sign-ins to this studio of late');
+  expect(await screen.findByText('a wrong password was tried', { exact: false })).toBeDefined();
 });

@@ -3,7 +3,9 @@ import { useChangePassword, useSignOut, useUser } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { DoorPart } from './door-part.tsx';
 import { isPassword, NewPasswordField, refusalWords } from './parts.tsx';
+import { SessionsPart } from './sessions-part.tsx';
 
 interface PasswordFields {
   readonly current: string;
@@ -11,7 +13,7 @@ interface PasswordFields {
   readonly again: string;
 }
 
-/** Who is signed in, and the password. */
+/** Who is signed in, the password, and where else. */
 export function AccountPage() {
   const user = useUser();
   const change = useChangePassword();
@@ -82,6 +84,8 @@ export function AccountPage() {
           )}
         </div>
       </form>
+      <SessionsPart />
+      {user.data?.role === 'teacher' && <DoorPart />}
     </main>
   );
 }

@@ -22,13 +22,14 @@ const open = (answers: object) => {
   room(
     <Routes>
       <Route path="/join/:token" element={<JoinPage />} />
+      <Route path="/" element={<p>the studio</p>} />
       <Route path="/practice" element={<p>the practice room</p>} />
     </Routes>,
     '/join/abc',
   );
   return () => asked.filter(({ method }) => method === 'POST');
 };
-const invited = { student: 'Wren', studio: 'Studio', email: null };
+const invited = { name: 'Wren', role: 'student', studio: 'Studio', email: null };
 
 test('an address and a password, and the practice room opens', async () => {
   const sent = open({ '/api/invitations/abc': invited, 'POST /api/invitations/abc': user });
@@ -71,4 +72,16 @@ test('a link that is not good says so, a refusal, too', async () => {
   fill('A password', 'ten and more');
   press('Open the practice room');
   expect(await screen.findByText('This address cannot be used here. Give another.')).toBeDefined();
+});
+
+test('a teacher who is asked to teach there comes into the studio', async () => {
+  open({
+    '/api/invitations/abc': { ...invited, role: 'teacher' },
+    'POST /api/invitations/abc': { ...user, role: 'teacher' },
+  });
+  expect(await screen.findByText(/You are asked to teach at Studio/)).toBeDefined();
+  fill('Your e-mail address', 'wren@example.org');
+  fill('A password', 'ten and more');
+  press('Open the studio');
+  expect(await screen.findByText('the studio')).toBeDefined();
 });

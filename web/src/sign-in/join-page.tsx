@@ -12,7 +12,7 @@ interface JoinFields {
   readonly password: string;
 }
 
-/** Where a student's link leads: an address and a password, and the practice room opens. */
+/** Where a link leads: an address and a password, and the studio opens, for a student its practice room. */
 export function JoinPage() {
   const { token = '' } = useParams();
   const navigate = useNavigate();
@@ -26,13 +26,14 @@ export function JoinPage() {
   const { register, handleSubmit, formState } = useForm<JoinFields>();
   if (invited.isPending) return <LoadingNote title="Opening the link" text="One moment." />;
   if (invited.isError) return <DeadLink error={invited.error} />;
-  const { student, studio, email } = invited.data;
+  const { name, role, studio, email } = invited.data;
+  const room = role === 'student' ? 'the practice room' : 'the studio';
   return (
     <main className="mx-auto max-w-md p-6">
-      <h1 className="oxford pb-2 text-piece">Welcome, {student}</h1>
+      <h1 className="oxford pb-2 text-piece">Welcome, {name}</h1>
       <p className="pt-4 pb-5">
         {email === null
-          ? `${studio} has a practice room for you. Choose how you come in from now on.`
+          ? `${role === 'student' ? `${studio} has a practice room for you.` : `You are asked to teach at ${studio}.`} Choose how you come in from now on.`
           : `Choose a new password for ${studio}. You are signed out everywhere else.`}
       </p>
       <form
@@ -42,7 +43,7 @@ export function JoinPage() {
           void handleSubmit((fields) =>
             join.mutate(
               { email: email ?? fields.email, password: fields.password },
-              { onSuccess: () => void navigate('/practice', { replace: true }) },
+              { onSuccess: () => void navigate(role === 'student' ? '/practice' : '/', { replace: true }) },
             ),
           )(event)
         }
@@ -65,7 +66,7 @@ export function JoinPage() {
         />
         <div>
           <Button type="submit" look="solid" className="min-h-12 px-5" disabled={join.isPending}>
-            {join.isPending ? 'Opening the room' : 'Open the practice room'}
+            {join.isPending ? `Opening ${room}` : `Open ${room}`}
           </Button>
           {join.isError && (
             <p role="alert" className="pt-2 font-semibold">

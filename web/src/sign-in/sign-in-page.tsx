@@ -1,6 +1,7 @@
 import { RefusedRequest } from '@jocund/contract';
 import { useForm } from 'react-hook-form';
 import { Navigate, useSearchParams } from 'react-router';
+import { useDemoSignIns } from '../api/accounts.ts';
 import { useSignIn, useUser } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
@@ -60,8 +61,39 @@ export function SignInPage() {
           <Button type="submit" look="solid" className="mt-5" disabled={signIn.isPending}>
             {signIn.isPending ? 'Signing in' : 'Sign in'}
           </Button>
+          <DemoPart isPending={signIn.isPending} onSignIn={(fields) => signIn.mutate(fields)} />
         </form>
       </div>
     </main>
+  );
+}
+
+interface DemoPartProps {
+  readonly isPending: boolean;
+  readonly onSignIn: (fields: SignInFields) => void;
+}
+
+/** On the machine itself, the demo is open to whoever sits there. */
+function DemoPart({ isPending, onSignIn }: DemoPartProps) {
+  const { data } = useDemoSignIns();
+  if (!data) return null;
+  const { teacher, student, password } = data;
+  return (
+    <section aria-labelledby="demo" className="mt-8 border-t-[1.5px] border-ink1 pt-3">
+      <h2 id="demo" className="text-base">
+        The demo studio
+      </h2>
+      <p className="text-note pt-1 pb-3">Everybody and every piece in it is made up.</p>
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={isPending} onClick={() => onSignIn({ email: teacher, password })}>
+          Come in as the teacher
+        </Button>
+        {student && (
+          <Button disabled={isPending} onClick={() => onSignIn({ email: student, password })}>
+            Come in as a student
+          </Button>
+        )}
+      </div>
+    </section>
   );
 }

@@ -13,6 +13,7 @@ import * as measuredPlayers from './2026-11-28-measured-players.ts';
 import * as rungs from './2026-11-28-rungs.ts';
 import * as lessons from './2026-11-29-lessons.ts';
 import * as practice from './2026-11-29-practice.ts';
+import * as doors from './2026-11-30-doors.ts';
 import * as documents from './2026-11-27-documents.ts';
 
 interface NamedMigration {
@@ -37,6 +38,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-28-measured-players', migration: measuredPlayers },
   { name: '2026-11-29-practice', migration: practice },
   { name: '2026-11-29-lessons', migration: lessons },
+  { name: '2026-11-30-doors', migration: doors },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */

@@ -1,0 +1,41 @@
+import { z } from 'zod';
+
+/** The demo studio as its file tells it. */
+export const studioFileSchema = z.strictObject({
+  studio: z.string(),
+  teacher: z.strictObject({ name: z.string(), email: z.email() }),
+  players: z.array(
+    z.strictObject({
+      name: z.string(),
+      thumbPattern: z.string(),
+      bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']),
+      note: z.string(),
+    }),
+  ),
+  students: z.array(
+    z.strictObject({
+      name: z.string(),
+      note: z.string(),
+      /** With an address the student can sign in, with the teacher's password. */
+      account: z.email().optional(),
+      /** The weekday on which the demo is loaded is a day of lessons. */
+      lesson: z.strictObject({ starts: z.string(), minutes: z.int() }).optional(),
+      practises: z
+        .array(
+          z.strictObject({
+            piece: z.string(),
+            firstBar: z.int().nullable(),
+            lastBar: z.int().nullable(),
+            startBpm: z.int(),
+            goalBpm: z.int(),
+            /** So many weeks of practice are made up. */
+            weeks: z.int().min(0).max(52),
+            hurts: z.boolean(),
+            note: z.string(),
+          }),
+        )
+        .default([]),
+    }),
+  ),
+  pieces: z.array(z.string().regex(/^[a-z-]+$/)),
+});
