@@ -50,6 +50,9 @@ export const practiceMarkSchema = z.strictObject({
   at: timestamp,
   tempoBpm: tempo,
   answer: z.enum(passAnswers),
+  /** The bars that were played, by their numbers; both null: all that was given. */
+  firstBar: barNumber.nullable().default(null),
+  lastBar: barNumber.nullable().default(null),
   /** How long the pass took. */
   seconds: z.int().min(0).max(3600),
 });

@@ -1,3 +1,6 @@
+export { planFor, type Plan, type PlannedBlock } from './plan.ts';
+export { barHeat, type BarHeat, type PassOverBars } from './record.ts';
+export { reviewOf, type Review } from './reviews.ts';
 export {
   passAnswers,
   tempoLadder,
@@ -17,3 +20,4 @@ export {
   type TimedPass,
   type ToHear,
 } from './what-to-hear.ts';
+export { outlookOf, tempoTrend, type Outlook, type TempoTrend } from './tempo-trend.ts';

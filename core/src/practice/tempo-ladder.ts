@@ -7,6 +7,8 @@ export interface Pass {
   /** Quarter notes a minute. */
   readonly tempoBpm: number;
   readonly answer: PassAnswer;
+  /** Only some bars of the passage were played: such a pass is no step on the way. */
+  readonly isPart?: boolean;
 }
 
 export interface TempoGoal {
@@ -37,6 +39,8 @@ export interface TempoLadder {
   readonly clean: number;
   /** Whether the goal was played clean often enough. */
   readonly isReached: boolean;
+  /** Which of the passes reached it first, from 0. */
+  readonly reachedAt: number | undefined;
   /** The fastest tempo that was played clean; undefined before the first. */
   readonly bestBpm: number | undefined;
 }
@@ -55,7 +59,7 @@ export function tempoSteps({ startBpm, goalBpm }: TempoGoal): number[] {
 }
 
 /**
- * Where the passes lead, the oldest first. A pass counts for the step whose tempo it was played at or just above; at another step than the one before, counting begins anew. A pass that hurts leads a step down at once.
+ * Where the passes lead, the oldest first. A pass counts for the step whose tempo it was played at or just above; at another step than the one before, counting begins anew. A pass that hurts leads a step down at once; passes through some bars only are left out otherwise.
  */
 export function tempoLadder(
   passes: readonly Pass[],
@@ -67,18 +71,19 @@ export function tempoLadder(
   let at = 0;
   let clean = 0;
   let slips = 0;
-  let isReached = false;
+  let reachedAt: number | undefined;
   const stepTo = (next: number) => {
     at = Math.min(top, Math.max(0, next));
     clean = 0;
     slips = 0;
   };
-  for (const { tempoBpm, answer } of passes) {
+  for (const [index, { tempoBpm, answer, isPart }] of passes.entries()) {
+    if (isPart && answer !== 'hurts') continue;
     const played = Math.max(
       0,
       steps.findLastIndex((step) => step <= tempoBpm),
     );
-    if (played !== at) stepTo(played);
+    if (played !== at && !isPart) stepTo(played);
     if (answer === 'hurts') stepTo(at - 1);
     else if (answer === 'not-yet') {
       clean = 0;
@@ -88,18 +93,21 @@ export function tempoLadder(
       clean += 1;
       slips = 0;
       if (clean >= cleanToRise) {
-        if (at === top) isReached = true;
+        if (at === top) reachedAt ??= index;
         else stepTo(at + 1);
       }
     }
   }
-  const cleanTempos = passes.filter(({ answer }) => answer === 'clean').map(({ tempoBpm }) => tempoBpm);
+  const cleanTempos = passes
+    .filter(({ answer, isPart }) => answer === 'clean' && !isPart)
+    .map(({ tempoBpm }) => tempoBpm);
   return {
     steps,
     at,
     tempoBpm: steps[at] ?? goal.goalBpm,
     clean: Math.min(clean, cleanToRise),
-    isReached,
+    isReached: reachedAt !== undefined,
+    reachedAt,
     bestBpm: cleanTempos.length === 0 ? undefined : Math.max(...cleanTempos),
   };
 }

@@ -57,8 +57,9 @@ function weigh(each: InHand, nowMs: number): ToHear {
   const ladder = tempoLadder(passes, each);
   const last = passes.at(-1);
   const daysSince = last && Math.floor((nowMs - last.atMs) / dayMs);
-  const before = passes.findLastIndex(({ tempoBpm }) => tempoBpm !== last?.tempoBpm);
-  const run = passes.slice(before + 1);
+  const whole = passes.filter(({ isPart }) => !isPart);
+  const before = whole.findLastIndex(({ tempoBpm }) => tempoBpm !== whole.at(-1)?.tempoBpm);
+  const run = whole.slice(before + 1);
   const lately = { passes: run.length, clean: run.filter(({ answer }) => answer === 'clean').length };
   return { id, ladder, daysSince, lately, reason: reasonOf(each, ladder, { nowMs, daysSince, lately }) };
 }

@@ -70,7 +70,7 @@ export async function loadDemo(database: Database, folder: string, password: str
         role: 'student',
         password_hash: passwordHash,
       });
-    for (const { piece, weeks, hurts, ...given } of practises) {
+    for (const [nth, { piece, weeks, hurts, ...given }] of practises.entries()) {
       const arrangementId = arrangements.get(piece);
       if (arrangementId === undefined)
         throw new Error(`${name} practises “${piece}”, which is no demo piece`);
@@ -85,7 +85,7 @@ export async function loadDemo(database: Database, folder: string, password: str
         weeks,
         hurts,
         now,
-        seed: index + 1,
+        seed: 10 * index + nth + 1,
       });
       if (marks.length > 0) await insertMarks(database, studioId, id, marks);
     }

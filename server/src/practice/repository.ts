@@ -31,6 +31,8 @@ export interface MarkRow {
   at: Date;
   tempo_bpm: number;
   answer: PracticeMark['answer'];
+  first_bar: number | null;
+  last_bar: number | null;
   seconds: number;
 }
 
@@ -72,13 +74,15 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   endedAt: row.ended_at?.toISOString() ?? null,
 });
 
-export const toMark = ({ id, assignment_id, at, tempo_bpm, answer, seconds }: MarkRow): PracticeMark => ({
-  id,
-  assignmentId: assignment_id,
-  at: at.toISOString(),
-  tempoBpm: tempo_bpm,
-  answer,
-  seconds,
+export const toMark = (row: MarkRow): PracticeMark => ({
+  id: row.id,
+  assignmentId: row.assignment_id,
+  at: row.at.toISOString(),
+  tempoBpm: row.tempo_bpm,
+  answer: row.answer,
+  firstBar: row.first_bar,
+  lastBar: row.last_bar,
+  seconds: row.seconds,
 });
 
 /** All a student was given, what is over, too; the newest last. */
@@ -204,7 +208,7 @@ export async function insertMarks(
       .pluck<string[]>('id');
     const rows = marks
       .filter(({ assignmentId }) => theirs.includes(assignmentId))
-      .map(({ id, assignmentId, at, tempoBpm, answer, seconds }) => ({
+      .map(({ id, assignmentId, at, tempoBpm, answer, firstBar, lastBar, seconds }) => ({
         studio_id: studioId,
         id,
         student_id: studentId,
@@ -212,6 +216,8 @@ export async function insertMarks(
         at,
         tempo_bpm: tempoBpm,
         answer,
+        first_bar: firstBar,
+        last_bar: lastBar,
         seconds,
       }));
     if (rows.length > 0)

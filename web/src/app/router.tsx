@@ -45,6 +45,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../practice/today-page.tsx')).TodayPage }),
       },
       {
+        path: 'record',
+        lazy: async () => ({ Component: (await import('../practice/record-page.tsx')).RecordPage }),
+      },
+      {
         path: ':assignmentId',
         lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
       },

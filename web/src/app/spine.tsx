@@ -37,9 +37,14 @@ export function Spine({ user }: { user: User }) {
           </NavLink>
         </>
       ) : (
-        <NavLink to="/practice" className={way}>
-          Practice
-        </NavLink>
+        <>
+          <NavLink to="/practice" end className={way}>
+            Practice
+          </NavLink>
+          <NavLink to="/practice/record" className={way}>
+            Record
+          </NavLink>
+        </>
       )}
       {isTeacher && bench && (
         <NavLink to={bench} className={way}>

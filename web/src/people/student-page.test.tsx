@@ -33,6 +33,8 @@ const mark = (at: string, over: Partial<PracticeMark> = {}): PracticeMark => ({
   at,
   tempoBpm: 60,
   answer: 'clean',
+  firstBar: null,
+  lastBar: null,
   seconds: 30,
   ...over,
 });

@@ -1,12 +1,17 @@
 import type { Assignment, Lesson, PracticeMark, Student } from '@jocund/contract';
 import { tempoLadder } from '@jocund/core/practice';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useStudents } from '../api/people.ts';
 import { useEndAssignment, usePracticeOf } from '../api/practice.ts';
+import { usePieces } from '../api/queries.ts';
+import { inHandOf } from '../record-view/in-hand.ts';
+import { outlookWords } from '../record-view/outlook-words.ts';
 import { Button } from '../ui/button.tsx';
+import { Fold } from '../ui/fold.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
+import { TempoRecord } from '../ui/tempo-record.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { barsWords, counted } from '../ui/words.ts';
 import { AssignPart } from './assign-part.tsx';
@@ -14,10 +19,13 @@ import { TakeData } from './delete-student.tsx';
 import { LessonsPart } from './lessons-part.tsx';
 import { LinkPart } from './link-part.tsx';
 import { faultWords } from './people-parts.tsx';
-import { TempoRecord } from '../ui/tempo-record.tsx';
 
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const hurtDays = 14;
+
+const RecordView = lazy(async () => ({
+  default: (await import('../record-view/record-view.tsx')).RecordView,
+}));
 
 /** One student: what was given, what came of it, and the link to the practice room. */
 export function StudentPage() {
@@ -72,6 +80,11 @@ function Record({ student, lessons, assignments, marks }: RecordProps) {
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
   const lately = openedAt - hurtDays * 24 * 3_600_000;
+  const pieces = usePieces();
+  const barsOf = ({ arrangementId, firstBar, lastBar }: Assignment) => ({
+    first: firstBar ?? 1,
+    last: lastBar ?? pieces.data?.find((piece) => piece.arrangementId === arrangementId)?.barCount ?? 1,
+  });
   const hurt = marks.filter(({ answer, at }) => answer === 'hurts' && Date.parse(at) > lately);
   return (
     <div className="flex h-full flex-col overflow-auto md:flex-row md:overflow-hidden">
@@ -121,6 +134,24 @@ function Record({ student, lessons, assignments, marks }: RecordProps) {
             </ul>
           </details>
         )}
+        {assignments.length > 0 && (
+          <div className="pt-4">
+            <Fold title="Minutes, what is kept, tempo by pass, hard bars">
+              {() => (
+                <div className="pt-4">
+                  <Suspense fallback={<LoadingNote title="Drawing the record" text="One moment." />}>
+                    <RecordView
+                      assignments={assignments}
+                      marks={marks}
+                      now={new Date(openedAt)}
+                      barsOf={barsOf}
+                    />
+                  </Suspense>
+                </div>
+              )}
+            </Fold>
+          </div>
+        )}
       </main>
       <aside
         aria-label={`For ${student.name}`}
@@ -148,11 +179,14 @@ function Row({
 }) {
   const end = useEndAssignment(student.id);
   const say = useSay();
+  const [openedAt] = useState(() => Date.now());
+  const isOver = assignment.endedAt !== null;
   const marks = all.filter(({ assignmentId }) => assignmentId === assignment.id);
-  const ladder = tempoLadder(marks, assignment);
+  const inHand = inHandOf(assignment, all);
+  const ladder = tempoLadder(inHand.passes, assignment);
+  const outlook = isOver || ladder.isReached ? undefined : outlookWords(inHand, openedAt);
   const last = marks.at(-1);
   const clean = marks.filter(({ answer }) => answer === 'clean').length;
-  const isOver = assignment.endedAt !== null;
   const setEnded = (ended: boolean) =>
     end.mutate(
       { id: assignment.id, ended },
@@ -180,6 +214,7 @@ function Row({
               }`
             : 'Not played yet.'}
         </p>
+        {outlook && <p className="text-note pt-1">{outlook}</p>}
       </div>
       <TempoRecord marks={marks} assignment={assignment} />
       <p>

@@ -36,14 +36,33 @@ export function Answers({ canAnswer, next, tempoBpm, hint, onAnswer }: AnswersPr
   );
 }
 
+interface RestProps {
+  /** Whether fingers for a smaller hand are shown. */
+  readonly isSmaller: boolean;
+  /** Undefined: there is no smaller one. */
+  readonly onSmaller: ((on: boolean) => void) | undefined;
+  readonly onGoOn: () => void;
+}
+
 /** What hurts is no step on the way: rest, and word to the teacher. No diagnosis. */
-export const Rest = ({ onGoOn }: { onGoOn: () => void }) => (
+export const Rest = ({ isSmaller, onSmaller, onGoOn }: RestProps) => (
   <div role="alert" className="flex flex-col gap-2 bg-paper p-3 text-ink1">
     <p className="figure text-lg">Hands off the guitar for five minutes.</p>
     <p>
       If it hurts again, stop for today. Pain, numbness or tingling that stays is for a clinician to judge,
       not for this page. Your teacher sees that it hurt.
     </p>
+    {onSmaller && (
+      <label className="flex min-h-12 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={isSmaller}
+          onChange={(event) => onSmaller(event.target.checked)}
+        />
+        Show fingers for a smaller hand: less stretch
+      </label>
+    )}
     <button
       type="button"
       className="min-h-12 self-start border-[1.2px] border-ink1 bg-white px-4 font-semibold"

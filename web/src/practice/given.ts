@@ -1,15 +1,13 @@
 import type { MyPractice, PracticeMark } from '@jocund/contract';
 import { tempoLadder, type TempoLadder } from '@jocund/core/practice';
 import { indexOfBar, type Score } from '@jocund/core/score';
+import { inHandOf } from '../record-view/in-hand.ts';
 
 export type Given = MyPractice['assignments'][number];
 
 /** Where the student stands with what was given. */
 export const ladderOf = (given: Given, marks: readonly PracticeMark[]): TempoLadder =>
-  tempoLadder(
-    marks.filter(({ assignmentId }) => assignmentId === given.id),
-    given,
-  );
+  tempoLadder(inHandOf(given, marks).passes, given);
 
 /** The bars to be practised, from 0, both included; the whole piece where they are not in it any more. */
 export function barsGiven({ firstBar, lastBar }: Given, score: Score): { first: number; last: number } {

@@ -1,10 +1,10 @@
 import type { HeardBass } from '../sound/heard-bass.ts';
-import type { Playing } from './use-playing.ts';
+import type { Click, Playing } from './use-playing.ts';
 
-type Heard = 'thumb' | 'tune' | 'both';
+type Heard = 'thumb' | 'tune' | 'both' | 'thumb first';
 
 const cell =
-  'narrow flex min-h-12 min-w-0 flex-1 items-center justify-center border border-ink1-65 px-1 text-center font-semibold leading-tight';
+  'narrow flex min-h-11 min-w-0 flex-1 items-center justify-center border border-ink1-65 px-1 text-center font-semibold leading-tight';
 const off = 'text-paper hover:bg-ink1-80';
 const on = 'bg-paper text-ink1';
 
@@ -39,10 +39,16 @@ const Pick = <Value extends string>({ label, value, options, onChange }: PickPro
 
 /** What is heard: which hand, and how the bass ends. */
 export function SoundRow({ playing }: { playing: Playing }) {
-  const { voices, setVoice, bass, setBass } = playing;
-  const heard: Heard = voices.thumb && voices.melody ? 'both' : voices.thumb ? 'thumb' : 'tune';
+  const { voices, setVoice, bass, setBass, isThumbFirst, setThumbFirst } = playing;
+  const heard: Heard = isThumbFirst
+    ? 'thumb first'
+    : voices.thumb && voices.melody
+      ? 'both'
+      : voices.thumb
+        ? 'thumb'
+        : 'tune';
   return (
-    <div className="grid grid-cols-2 gap-2">
+    <div className="flex flex-col gap-1.5 sm:flex-row">
       <Pick<Heard>
         label="What is heard"
         value={heard}
@@ -50,8 +56,10 @@ export function SoundRow({ playing }: { playing: Playing }) {
           { value: 'thumb', label: 'thumb', sign: '■' },
           { value: 'tune', label: 'tune', sign: '○' },
           { value: 'both', label: 'both' },
+          { value: 'thumb first', label: 'thumb 2 bars, then both' },
         ]}
         onChange={(next) => {
+          setThumbFirst(next === 'thumb first');
           setVoice('thumb', next !== 'tune');
           setVoice('melody', next !== 'thumb');
         }}
@@ -77,10 +85,30 @@ interface TempoRowProps {
   readonly countsIn: boolean;
   readonly onCountsIn: (on: boolean) => void;
   readonly onToggle: () => void;
+  /** Whether bars have a 2 and a 4. */
+  readonly hasBackBeats: boolean;
 }
 
+const clickWords: Readonly<Record<Click, string>> = {
+  off: 'click',
+  'every beat': 'click',
+  'on 2 and 4': 'click 2 + 4',
+};
+
+/** What one touch makes of the click. */
+const nextClick = (click: Click, hasBackBeats: boolean): Click =>
+  click === 'off' ? 'every beat' : click === 'every beat' && hasBackBeats ? 'on 2 and 4' : 'off';
+
 /** Play and pause, the tempo by hand, count-in and click. */
-export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onToggle }: TempoRowProps) {
+export function TempoRow({
+  playing,
+  tempoBpm,
+  onTempo,
+  countsIn,
+  onCountsIn,
+  onToggle,
+  hasBackBeats,
+}: TempoRowProps) {
   const isOn = playing.status !== 'idle';
   return (
     <div className="flex gap-2">
@@ -122,11 +150,12 @@ export function TempoRow({ playing, tempoBpm, onTempo, countsIn, onCountsIn, onT
       </button>
       <button
         type="button"
-        aria-pressed={playing.voices.click}
-        className={`${cell} max-w-14 ${playing.voices.click ? on : off}`}
-        onClick={() => playing.setVoice('click', !playing.voices.click)}
+        aria-pressed={playing.click !== 'off'}
+        aria-label={`Click: ${playing.click}`}
+        className={`${cell} max-w-14 ${playing.click === 'off' ? off : on}`}
+        onClick={() => playing.setClick(nextClick(playing.click, hasBackBeats))}
       >
-        click
+        {clickWords[playing.click]}
       </button>
     </div>
   );

@@ -1,9 +1,10 @@
 import type { PracticeMark } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
-import { tempoLadder, usualRules, type PassAnswer } from '@jocund/core/practice';
+import { mediumHand } from '@jocund/core/hands';
+import { usualRules, type PassAnswer } from '@jocund/core/practice';
 import { numberOfBar, type Score } from '@jocund/core/score';
-import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { EmptyNote } from '../ui/notice.tsx';
 import { isTyping } from '../ui/text-fields.ts';
 import { barsWords } from '../ui/words.ts';
@@ -14,6 +15,7 @@ import { barsGiven, ladderOf, type Given } from './given.ts';
 import { LoopCells } from './loop-cells.tsx';
 import { SoundRow, TempoRow } from './play-controls.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
+import { smallerHand } from './smaller-hand.ts';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
 import { TwoBars } from './two-bars.tsx';
 import { useFingers } from './use-fingers.ts';
@@ -52,17 +54,26 @@ interface RoomProps {
 }
 
 function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomProps) {
+  const [params] = useSearchParams();
+  const [openedAt] = useState(() => Date.now());
   const ladder = ladderOf(given, marks);
   const whole = barsGiven(given, score);
   const [bars, setBars] = useState<Bars>(whole);
   const [byHand, setByHand] = useState<number | undefined>();
   const [countsIn, setCountsIn] = useState(true);
   const [phase, setPhase] = useState<'before' | 'played' | 'rest'>('before');
-  const fingers = useFingers(score, practice.hand ?? undefined);
+  const [isSmaller, setSmaller] = useState(false);
+  const [hand, smaller] = useMemo(() => {
+    const theirs = practice.hand ?? mediumHand;
+    return [theirs, smallerHand(theirs)];
+  }, [practice.hand]);
+  const fingers = useFingers(score, isSmaller ? (smaller ?? hand) : hand);
   const tempoBpm = byHand ?? ladder.tempoBpm;
   const playing = usePlaying(score, { bars, countsIn, onEnd: () => setPhase('played') });
   const isWhole = bars.first === whole.first && bars.last === whole.last;
-  const canAnswer = isWhole && phase === 'played';
+  const canAnswer = phase === 'played';
+  const opensNext = isWhole && ladder.clean + 1 >= usualRules.cleanToRise;
+  const nextTempo = (opensNext ? ladder.steps[ladder.at + 1] : undefined) ?? tempoBpm;
 
   const toggle = () => {
     if (phase === 'rest') return;
@@ -82,13 +93,12 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
       at: new Date().toISOString(),
       tempoBpm,
       answer: answered,
+      firstBar: isWhole ? null : numberOfBar(score, bars.first),
+      lastBar: isWhole ? null : numberOfBar(score, bars.last),
       seconds: Math.min(3600, seconds),
     };
     log(mark);
-    const next = tempoLadder(
-      [...marks, mark].filter(({ assignmentId }) => assignmentId === given.id),
-      given,
-    );
+    const next = ladderOf(given, [...marks, mark]);
     if (answered === 'hurts') {
       setPhase('rest');
       return;
@@ -101,6 +111,10 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
   };
   useKeys({ toggle, answer });
 
+  const planned = minutesIn(params.get('minutes'));
+  const played = marks
+    .filter(({ assignmentId, at }) => assignmentId === given.id && Date.parse(at) >= openedAt)
+    .reduce((sum, { seconds }) => sum + seconds, 0);
   /** What is set before a pass leaves room for the sheet while it plays. */
   const isStill = playing.status === 'idle' && phase === 'before';
   const shownBar = playing.place?.bar ?? bars.first;
@@ -115,9 +129,17 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
               {score.capo > 0 ? ` · capo ${score.capo}` : ''}
             </p>
           </div>
-          <Link className="text-note flex-none py-2 underline" to="/practice">
-            Today
-          </Link>
+          <p className="flex-none text-right">
+            {planned > 0 && (
+              <span className="block">
+                <span className="figure text-xl">{Math.round(played / 60)}</span>
+                <span className="text-note"> of {planned} min</span>
+              </span>
+            )}
+            <Link className="text-note inline-block py-1 underline" to="/practice">
+              {planned > 0 && played >= 60 * planned ? 'On with the plan' : 'Today'}
+            </Link>
+          </p>
         </header>
         <div className="pt-3">
           <TempoLine ladder={ladder} />
@@ -137,7 +159,7 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
         </div>
       </div>
       <section aria-label="Playing" className="on-ink flex-none bg-ink1 text-paper">
-        <div className="mx-auto flex w-full max-w-3xl flex-col gap-2 px-4 py-3">
+        <div className="mx-auto flex w-full max-w-3xl flex-col gap-1.5 px-4 py-2">
           {playing.fault && (
             <p role="alert" className="font-semibold">
               {playing.fault}
@@ -168,21 +190,20 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
               countsIn={countsIn}
               onCountsIn={setCountsIn}
               onToggle={toggle}
+              hasBackBeats={score.bars[bars.first]?.metre.beats === 4}
             />
           )}
           {phase === 'rest' ? (
-            <Rest onGoOn={() => setPhase('before')} />
+            <Rest isSmaller={isSmaller} onSmaller={smaller && setSmaller} onGoOn={() => setPhase('before')} />
           ) : (
             <Answers
               canAnswer={canAnswer}
-              next={
-                ladder.steps[ladder.at + (ladder.clean + 1 >= usualRules.cleanToRise ? 1 : 0)] ?? tempoBpm
-              }
+              next={nextTempo}
               tempoBpm={tempoBpm}
               hint={
                 isWhole
                   ? 'Play it through once, then say how it went.'
-                  : `Bars ${numberOfBar(score, bars.first)} to ${numberOfBar(score, bars.last)} alone are not counted.`
+                  : `Bars ${numberOfBar(score, bars.first)} to ${numberOfBar(score, bars.last)} alone: noted, but no step on the way.`
               }
               onAnswer={answer}
             />
@@ -197,6 +218,12 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
       </section>
     </main>
   );
+}
+
+/** Minutes that the plan gave; 0 where it gave none. */
+function minutesIn(text: string | null): number {
+  const minutes = Math.floor(Number(text));
+  return minutes > 0 && minutes <= 240 ? minutes : 0;
 }
 
 /** Space plays and pauses; 1, 2 and 3 answer. */

@@ -1,12 +1,13 @@
 import type { PracticeMark } from '@jocund/contract';
 import { asDocument } from '@jocund/core/score/document';
 import { written } from '@jocund/core/testing/written';
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { press, refusal, room, server } from '../testing/bench-room.tsx';
 import { barsGiven } from './given.ts';
 import { PlayPage } from './play-page.tsx';
+import { thumbFirst } from './thumb-first.ts';
 import { TodayPage } from './today-page.tsx';
 import { addUnsent, dropUnsent, unsentMarks } from './unsent-marks.ts';
 
@@ -71,6 +72,8 @@ const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark =>
   at: '2026-11-28T08:00:00.000Z',
   tempoBpm: 60,
   answer: 'clean',
+  firstBar: null,
+  lastBar: null,
   seconds: 30,
   ...over,
 });
@@ -133,7 +136,7 @@ describe('today', () => {
       }),
     );
     await screen.findByText('Wren');
-    expect(screen.getAllByRole('heading', { level: 2 }).map(({ textContent }) => textContent)).toEqual([
+    expect(screen.getAllByRole('heading', { level: 3 }).map(({ textContent }) => textContent)).toEqual([
       'Soon',
       'No date',
       'Reached',
@@ -142,6 +145,40 @@ describe('today', () => {
     expect(screen.getByText(/Last played 28 Nov, best ♩60 clean\./)).toBeDefined();
     expect(screen.getByRole('link', { name: 'Keep it fresh' })).toBeDefined();
     expect(screen.getAllByRole('link', { name: 'Start at ♩60' })).toHaveLength(2);
+  });
+  test('a plan for the minutes there are; other minutes, another plan', async () => {
+    const learned = [1, 2, 3].map((number) =>
+      mark(number, { assignmentId: idOf(2), tempoBpm: 70, at: '2026-10-01T08:00:00.000Z' }),
+    );
+    open(
+      'today',
+      practice({
+        assignments: [
+          given(1, { title: 'Hard' }),
+          given(2, { title: 'Learned' }),
+          given(3, { title: 'Sore' }),
+        ],
+        marks: [
+          ...learned,
+          mark(4),
+          mark(5, { assignmentId: idOf(3), answer: 'hurts', at: new Date().toISOString() }),
+        ],
+      }),
+    );
+    const plan = await screen.findByRole('list', { name: 'The plan' });
+    const titles = () =>
+      within(screen.getByRole('list', { name: 'The plan' }))
+        .getAllByRole('heading')
+        .map(({ textContent }) => textContent);
+    expect(titles()).toEqual(['Hard', 'Learned', 'Your own']);
+    expect(plan.textContent).toContain('1 of 3 clean at ♩60');
+    expect(screen.getByRole('note').textContent).toContain('Rests for three days because it hurt: Sore.');
+    expect(screen.getByRole('link', { name: 'Start, 12 min' }).getAttribute('href')).toBe(
+      `/practice/${idOf(1)}?minutes=12`,
+    );
+    press('10 min');
+    expect(titles()).toEqual(['Hard', 'Learned']);
+    expect(localStorage.getItem('jocund-minutes')).toBe('10');
   });
   test('nothing given says so; a piece that cannot be read is told', async () => {
     open('today', practice({ assignments: [] }));
@@ -179,14 +216,47 @@ describe('a pass', () => {
     expect(await screen.findByText(/0 of 3 clean/)).toBeDefined();
     expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(58);
   });
-  test('two bars alone are played, and not counted', async () => {
-    open('play');
-    await screen.findByText(/0 of 3 clean/);
+  test('two bars alone are played and noted, and are no step on the way', async () => {
+    const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
+    await screen.findByText(/2 of 3 clean/);
     press('Bars 3 to 4 alone');
-    expect(screen.getByText('Bars 3 to 4 alone are not counted.')).toBeDefined();
+    expect(screen.getByText('Bars 3 to 4 alone: noted, but no step on the way.')).toBeDefined();
     passed();
     expect((sound.heard.orders[0]!.score as { bars: unknown[] }).bars).toHaveLength(2);
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: /clean/ }).disabled).toBe(true);
+    expect(screen.getByRole('button', { name: /clean/ }).textContent).toContain('again at ♩60');
+    press(/clean/);
+    await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'clean', firstBar: 3, lastBar: 4 }]));
+    expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
+    expect((sound.heard.orders[1]!.score as { bars: unknown[] }).bars).toHaveLength(2);
+  });
+  test('two bars of the thumb, then the same with the tune; each bar knows its place', async () => {
+    open('play');
+    await screen.findByText(/0 of 3 clean/);
+    press('thumb 2 bars, then both');
+    press('Play');
+    const { bars } = sound.heard.orders[0]!.score as { bars: { notes: { voice: string }[] }[] };
+    expect(bars.map(({ notes }) => notes.some(({ voice }) => voice === 'melody'))).toEqual([
+      false,
+      false,
+      true,
+      true,
+      false,
+      false,
+      true,
+      true,
+    ]);
+    expect(thumbFirst(score).placeOf).toEqual([0, 1, 0, 1, 2, 3, 2, 3]);
+  });
+  test('the click falls on every beat, then on 2 and 4, then not at all', async () => {
+    open('play');
+    await screen.findByText(/0 of 3 clean/);
+    press('Click: off');
+    press('Click: every beat');
+    press('Play');
+    expect(sound.heard.orders[0]).toMatchObject({ backBeats: true, voices: { click: true } });
+    press('Click: on 2 and 4');
+    press('Play');
+    expect(sound.heard.orders[1]).toMatchObject({ backBeats: false, voices: { click: false } });
   });
   test('what hurts stops everything, can be said at any time, and asks for rest', async () => {
     const { asked } = open('play');
@@ -196,6 +266,7 @@ describe('a pass', () => {
     expect(screen.getByRole('alert').textContent).toContain('Hands off the guitar');
     expect(screen.queryByRole('button', { name: 'Play' })).toBeNull();
     await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'hurts' }]));
+    expect(screen.getByLabelText(/fingers for a smaller hand/)).toBeDefined();
     press('I have rested');
     expect(screen.getByRole('button', { name: 'Play' })).toBeDefined();
   });

@@ -1,101 +1,122 @@
-import type { PracticeMark } from '@jocund/contract';
+import { planFor } from '@jocund/core/practice';
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { inHandOf } from '../record-view/in-hand.ts';
 import { EmptyNote } from '../ui/notice.tsx';
-import { barsWords, counted } from '../ui/words.ts';
-import { inOrder, ladderOf, type Given } from './given.ts';
+import { counted } from '../ui/words.ts';
+import { GivenList } from './given-list.tsx';
+import { PlanPart } from './plan-part.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
-import { CleanBoxes, TempoLine } from './tempo-line.tsx';
+import { minuteChoices, useMinutes } from './use-minutes.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
-const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
-
-/** What a student has been given, the first to practise first. */
-export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
-
-function Today({ opened: { practice, marks, waiting } }: { opened: Opened }) {
-  const { student, assignments } = practice;
-  const today = new Date();
-  const seconds = marks
-    .filter(({ at }) => new Date(at).toDateString() === today.toDateString())
-    .reduce((sum, mark) => sum + mark.seconds, 0);
-  return (
-    <main className="h-full overflow-auto px-4 py-4">
-      <div className="mx-auto max-w-3xl">
-        <header className="oxford flex flex-wrap items-end justify-between gap-x-4 pb-2">
-          <h1 className="text-4xl">Today</h1>
-          <p className="text-right">
-            <span className="block font-semibold">{student}</span>
-            {day.format(today)}
-          </p>
-        </header>
-        <p className="pt-3">
-          {seconds < 60
-            ? 'Nothing played yet today.'
-            : `${counted(Math.round(seconds / 60), 'minute')} played today.`}{' '}
-          {seconds > mostAtOnce && 'Time for a break: hands off for five minutes.'}
-        </p>
-        {waiting > 0 && (
-          <p role="status" className="pt-1">
-            {counted(waiting, 'pass', 'passes')} kept in this browser until there is a connection.
-          </p>
-        )}
-        {assignments.length === 0 && (
-          <div className="mt-4">
-            <EmptyNote
-              title="Nothing is given to you yet"
-              text="What your teacher gives you to practise stands here. Until then, tune the guitar."
-            />
-          </div>
-        )}
-        <ol className="mt-3 border-t-[1.5px] border-ink1">
-          {inOrder(assignments, marks).map((given, index) => (
-            <Row key={given.id} given={given} marks={marks} isFirst={index === 0} />
-          ))}
-        </ol>
-      </div>
-    </main>
-  );
-}
 
 /** Twenty minutes of playing without a break are enough (common practice). */
 const mostAtOnce = 20 * 60;
 
-function Row({ given, marks, isFirst }: { given: Given; marks: readonly PracticeMark[]; isFirst: boolean }) {
-  const ladder = ladderOf(given, marks);
-  const last = marks.findLast(({ assignmentId }) => assignmentId === given.id);
+/** A student's day: a plan for the minutes there are, and all that was given. */
+export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
+
+function Today({ opened: { practice, marks, waiting } }: { opened: Opened }) {
+  const { student, assignments } = practice;
+  const [now] = useState(() => new Date());
+  const [minutes, setMinutes] = useMinutes();
+  const readable = assignments.filter(({ score }) => score !== null);
+  const plan = planFor(
+    readable.map((given) => inHandOf(given, marks)),
+    minutes,
+    now.getTime(),
+  );
+  const givenOf = (id: string) => readable.find((given) => given.id === id);
+  const parts = plan.blocks.filter(({ kind }) => kind !== 'break').length;
+  const first = plan.blocks.find((block) => block.kind === 'work' || block.kind === 'review');
+  const seconds = marks
+    .filter(({ at }) => new Date(at).toDateString() === now.toDateString())
+    .reduce((sum, mark) => sum + mark.seconds, 0);
   return (
-    <li className={`border-b border-ink1-40 px-3 py-4 ${isFirst ? 'bg-white' : ''}`}>
-      <div className="flex flex-wrap items-start justify-between gap-3">
-        <div className="min-w-0 flex-1 basis-64">
-          <h2 className="text-xl">{given.title}</h2>
-          <p className="text-note">
-            {barsWords(given)} · goal ♩{given.goalBpm}
-            {given.goalDate && ` by ${short.format(new Date(`${given.goalDate}T12:00`))}`}
-          </p>
-          {given.note && <p className="pt-1.5">{given.note}</p>}
-          <p className="text-note pt-1 text-ink1-80">
-            {last
-              ? `Last played ${short.format(new Date(last.at))}, best ♩${ladder.bestBpm ?? '–'} clean.`
-              : 'Not played yet.'}
+    <div className="flex h-full flex-col">
+      <main className="min-h-0 flex-1 overflow-auto px-4 pt-4 pb-6">
+        <div className="mx-auto max-w-3xl">
+          <header className="oxford flex flex-wrap items-end justify-between gap-x-4 pb-2">
+            <h1 className="flex items-end gap-3">
+              <span className="text-hero leading-none">{minutes}</span>
+              <span>
+                <span className="block text-head">minutes</span>
+                <span className="text-note block font-sans font-normal">
+                  {parts === 0 ? 'nothing is due' : `${counted(parts, 'part')}, in this order`}
+                </span>
+              </span>
+            </h1>
+            <p className="text-right">
+              <span className="block font-semibold">{student}</span>
+              {day.format(now)}
+            </p>
+          </header>
+          {waiting > 0 && (
+            <p role="status" className="pt-2">
+              {counted(waiting, 'pass', 'passes')} kept in this browser until there is a connection.
+            </p>
+          )}
+          {assignments.length === 0 ? (
+            <div className="mt-4">
+              <EmptyNote
+                title="Nothing is given to you yet"
+                text="What your teacher gives you to practise stands here. Until then, tune the guitar."
+              />
+            </div>
+          ) : (
+            <>
+              {parts > 0 && <PlanPart plan={plan} givenOf={givenOf} />}
+              {parts === 0 && (
+                <p className="pt-4">
+                  Nothing is due today. What you have learned comes back when it begins to fade; play what you
+                  like.
+                </p>
+              )}
+              <section aria-labelledby="given" className="pt-6">
+                <h2 id="given" className="text-head">
+                  All that is given
+                </h2>
+                <GivenList all={assignments} marks={marks} />
+              </section>
+            </>
+          )}
+          <p className="pt-4">
+            {seconds < 60
+              ? 'Nothing played yet today.'
+              : `${counted(Math.round(seconds / 60), 'minute')} played today.`}{' '}
+            {seconds > mostAtOnce && 'Time for a break: hands off for five minutes.'}{' '}
+            <Link className="underline" to="/practice/record">
+              How it has gone
+            </Link>
           </p>
         </div>
-        {given.score ? (
-          <Link
-            to={`/practice/${given.id}`}
-            className={`figure flex min-h-14 flex-none items-center px-5 text-xl ${isFirst ? 'on-ink bg-ink1 text-paper' : 'border-[1.2px] border-ink1 bg-white'}`}
-          >
-            {ladder.isReached ? 'Keep it fresh' : `Start at ♩${ladder.tempoBpm}`}
-          </Link>
-        ) : (
-          <p className="font-semibold">This piece cannot be read just now.</p>
-        )}
-      </div>
-      {isFirst && given.score && (
-        <div className="max-w-md pt-2">
-          <TempoLine ladder={ladder} />
-          <CleanBoxes ladder={ladder} />
-        </div>
+      </main>
+      {first && (
+        <section aria-label="Start" className="flex-none border-t-[1.5px] border-ink1 bg-margin px-4 py-3">
+          <div className="mx-auto flex max-w-3xl flex-col gap-2">
+            <Link
+              to={`/practice/${first.id}?minutes=${first.minutes}`}
+              className="on-ink figure flex min-h-16 items-center justify-center bg-ink1 px-5 text-2xl text-paper"
+            >
+              Start, {first.minutes} min
+            </Link>
+            <div role="group" aria-label="Minutes there are" className="flex">
+              {minuteChoices.map((each) => (
+                <button
+                  key={each}
+                  type="button"
+                  aria-pressed={each === minutes}
+                  className={`min-h-12 flex-1 border border-ink1 font-semibold ${each === minutes ? 'bg-ink1 text-paper' : 'bg-white'}`}
+                  onClick={() => setMinutes(each)}
+                >
+                  {each} min
+                </button>
+              ))}
+            </div>
+          </div>
+        </section>
       )}
-    </li>
+    </div>
   );
 }

@@ -11,6 +11,8 @@ const keptSchema = z.array(
     at: z.string(),
     tempoBpm: z.number(),
     answer: z.enum(['clean', 'not-yet', 'hurts']),
+    firstBar: z.number().nullable().default(null),
+    lastBar: z.number().nullable().default(null),
     seconds: z.number(),
   }),
 );

@@ -1,8 +1,9 @@
 import { barsAlone } from '@jocund/core/form';
-import type { Score } from '@jocund/core/score';
+import type { Score, Voice } from '@jocund/core/score';
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { soundingScore, type HeardBass } from '../sound/heard-bass.ts';
-import { Player, type StemName } from '../sound/player.ts';
+import { Player } from '../sound/player.ts';
+import { thumbFirst } from './thumb-first.ts';
 
 export interface Bars {
   /** From 0, both included. */
@@ -10,16 +11,24 @@ export interface Bars {
   readonly last: number;
 }
 
+/** When the click falls. */
+export type Click = 'off' | 'every beat' | 'on 2 and 4';
+
 export interface Playing {
   readonly status: 'idle' | 'rendering' | 'playing';
   /** Where in the whole piece it sounds; undefined while nothing does. */
   readonly place: { readonly bar: number; readonly tick: number } | undefined;
   readonly isCountingIn: boolean;
   readonly fault: string | undefined;
-  readonly voices: Readonly<Record<StemName, boolean>>;
-  readonly setVoice: (name: StemName, on: boolean) => void;
+  readonly voices: Readonly<Record<Voice, boolean>>;
+  readonly setVoice: (name: Voice, on: boolean) => void;
   readonly bass: HeardBass;
   readonly setBass: (bass: HeardBass) => void;
+  /** Two bars of the thumb alone, then the same with the tune. */
+  readonly isThumbFirst: boolean;
+  readonly setThumbFirst: (on: boolean) => void;
+  readonly click: Click;
+  readonly setClick: (click: Click) => void;
   /** Plays the bars once at a tempo, in quarter notes a minute. */
   readonly play: (tempoBpm: number) => void;
   readonly stop: () => void;
@@ -41,12 +50,10 @@ export function usePlaying(
 ): Playing {
   const [player] = useState(() => new Player());
   const state = useSyncExternalStore(player.subscribe, player.getState);
-  const [voices, setVoices] = useState<Record<StemName, boolean>>({
-    thumb: true,
-    melody: true,
-    click: false,
-  });
+  const [voices, setVoices] = useState({ thumb: true, melody: true });
   const [bass, setBass] = useState<HeardBass>('as written');
+  const [isThumbFirst, setThumbFirst] = useState(false);
+  const [click, setClick] = useState<Click>('off');
   const begunAt = useRef(0);
   const wasPlaying = useRef(false);
   const ended = useRef(onEnd);
@@ -55,10 +62,10 @@ export function usePlaying(
   });
   useEffect(() => () => player.close(), [player]);
   const isWhole = first === 0 && last === score.bars.length - 1;
-  const alone = useMemo(
-    () => (isWhole ? score : barsAlone(score, first, last)),
-    [score, first, last, isWhole],
-  );
+  const alone = useMemo(() => {
+    const bars = isWhole ? score : barsAlone(score, first, last);
+    return isThumbFirst ? thumbFirst(bars) : { score: bars, placeOf: undefined };
+  }, [score, first, last, isWhole, isThumbFirst]);
   useEffect(() => {
     if (state.status === 'playing') wasPlaying.current = true;
     else if (state.status === 'idle' && wasPlaying.current) {
@@ -70,7 +77,10 @@ export function usePlaying(
   const { moment } = state;
   return {
     status: state.status,
-    place: moment && { bar: moment.bar + (isWhole ? 0 : first), tick: moment.tick },
+    place: moment && {
+      bar: (alone.placeOf?.[moment.bar] ?? moment.bar) + (isWhole ? 0 : first),
+      tick: moment.tick,
+    },
     isCountingIn: state.isCountingIn,
     fault: state.fault,
     voices,
@@ -83,16 +93,29 @@ export function usePlaying(
       stopQuietly();
       setBass(next);
     },
+    isThumbFirst,
+    setThumbFirst: (on) => {
+      stopQuietly();
+      setThumbFirst(on);
+    },
+    click,
+    setClick: (next) => {
+      // Which beats it falls on is in the sound: the next pass has it.
+      if (next === 'on 2 and 4' || click === 'on 2 and 4') stopQuietly();
+      player.setVoice('click', next !== 'off');
+      setClick(next);
+    },
     play: (tempoBpm) => {
       wasPlaying.current = false;
       begunAt.current = Date.now();
       void player.play({
-        score: soundingScore(alone, bass),
+        score: soundingScore(alone.score, bass),
         feel: { tempoBpm, swingPercent: score.swingPercent },
         fromBar: 0,
         loop: undefined,
+        backBeats: click === 'on 2 and 4',
         countsIn,
-        voices,
+        voices: { ...voices, click: click !== 'off' },
       });
     },
     stop: stopQuietly,

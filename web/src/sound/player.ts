@@ -24,6 +24,8 @@ export interface PlayOrder {
   readonly feel: Feel;
   readonly fromBar: number;
   readonly loop: LoopBars | undefined;
+  /** The click falls on the even beats only: on 2 and 4. */
+  readonly backBeats?: boolean | undefined;
   /** Whether a bar is counted before it begins. */
   readonly countsIn: boolean;
   readonly voices: Readonly<Record<StemName, boolean>>;
@@ -42,6 +44,7 @@ interface KeptRendering extends Rendered {
   readonly partner: Score | undefined;
   readonly feel: Feel;
   readonly loop: LoopBars | undefined;
+  readonly backBeats: boolean | undefined;
   readonly timeline: Timeline;
 }
 
@@ -127,19 +130,28 @@ export class Player {
     this.#context = undefined;
   }
 
-  async #renderedFor({ score, partner, feel, loop }: PlayOrder): Promise<KeptRendering | undefined> {
-    const kept = this.#rendered.find((each) => isSameSound(each, { score, partner, feel, loop }));
+  async #renderedFor(order: PlayOrder): Promise<KeptRendering | undefined> {
+    const { score, partner, feel, loop, backBeats } = order;
+    const kept = this.#rendered.find((each) => isSameSound(each, order));
     if (kept) return this.#keep(kept);
     const isPlaying = this.#state.status === 'playing';
     if (!isPlaying) this.#set({ ...idle, status: 'rendering' });
     const sampleRate = this.#context?.sampleRate ?? 44100;
-    const rendering = this.#client.render({ score, partner, feel, sampleRate, loop }, (share) =>
+    const rendering = this.#client.render({ score, partner, feel, sampleRate, loop, backBeats }, (share) =>
       isPlaying ? undefined : this.#set({ ...this.#state, share }),
     );
     this.#rendering = rendering;
     try {
       const rendered = await rendering.rendered;
-      return this.#keep({ ...rendered, score, partner, feel, loop, timeline: layTimeline(score, feel) });
+      return this.#keep({
+        ...rendered,
+        score,
+        partner,
+        feel,
+        loop,
+        backBeats,
+        timeline: layTimeline(score, feel),
+      });
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError')) {
         this.stop();
@@ -220,7 +232,7 @@ export class Player {
 /** Two ways of one passage are compared, or two guitars alone and together. */
 const mostKept = 3;
 
-type Sound = Pick<PlayOrder, 'score' | 'partner' | 'feel' | 'loop'>;
+type Sound = Pick<PlayOrder, 'score' | 'partner' | 'feel' | 'loop' | 'backBeats'>;
 
 const isSameLoop = (a: Sound, b: Sound): boolean =>
   a.loop?.fromBar === b.loop?.fromBar && a.loop?.toBar === b.loop?.toBar;
@@ -229,7 +241,11 @@ const isSameFeel = ({ feel: a }: Sound, { feel: b }: Sound): boolean =>
   a.tempoBpm === b.tempoBpm && a.swingPercent === b.swingPercent;
 
 const isSameSound = (a: Sound, b: Sound): boolean =>
-  a.score === b.score && a.partner === b.partner && isSameFeel(a, b) && isSameLoop(a, b);
+  a.score === b.score &&
+  a.partner === b.partner &&
+  (a.backBeats ?? false) === (b.backBeats ?? false) &&
+  isSameFeel(a, b) &&
+  isSameLoop(a, b);
 
 /** Whether a place in one sound is a place in the other: the same score at any tempo, or other notes in the same bars at the same tempo. */
 const goesOnIn = (a: Sound, b: Sound): boolean =>

@@ -13,6 +13,8 @@ export type RenderRequest =
       readonly partner: Score | undefined;
       /** Only these bars, from 0, both included, to go round and round. */
       readonly loop: LoopBars | undefined;
+      /** Whether the click falls on the even beats only. */
+      readonly backBeats?: boolean | undefined;
     }
   | { readonly kind: 'cancel'; readonly id: number };
 

@@ -32,6 +32,7 @@ async function render({
   feel,
   sampleRate,
   loop,
+  backBeats = false,
 }: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
   const partOf = (each: Score) => {
     const whole = layTimeline(each, feel);
@@ -42,7 +43,8 @@ async function render({
   const along = own && playsAlong && (await renderGuitar(id, partOf(playsAlong), sampleRate, [0.5, 1]));
   if (!own || (playsAlong && !along)) return;
   const partner = along && mixed(along.thumb, along.melody);
-  const stems = { ...own, click: renderClick(part, sampleRate), partner };
+  const clicked = backBeats ? { ...part, clicks: part.clicks.filter(({ beat }) => beat % 2 === 0) } : part;
+  const stems = { ...own, click: renderClick(clicked, sampleRate), partner };
   const rendered = loop
     ? asLoop(stems, Math.round(part.durationS * sampleRate))
     : { stems, again: undefined };

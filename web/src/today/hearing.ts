@@ -1,5 +1,6 @@
 import type { Assignment, PracticeMark, Taught } from '@jocund/contract';
 import { usualRules, whatToHear, type ToHear } from '@jocund/core/practice';
+import { inHandOf } from '../record-view/in-hand.ts';
 
 /** One thing to hear of one student. */
 export interface Hearing {
@@ -13,14 +14,7 @@ export interface Hearing {
 export function hearingsOf(taught: Taught, nowMs: number): Hearing[] {
   const marksOf = (id: string) => taught.marks.filter(({ assignmentId }) => assignmentId === id);
   const heard = whatToHear(
-    taught.assignments.map(({ id, startBpm, goalBpm, goalDate }) => ({
-      id,
-      startBpm,
-      goalBpm,
-      // The whole of the day is still in time.
-      goalMs: goalDate === null ? undefined : new Date(`${goalDate}T23:59:59`).getTime(),
-      passes: marksOf(id).map(({ tempoBpm, answer, at }) => ({ tempoBpm, answer, atMs: Date.parse(at) })),
-    })),
+    taught.assignments.map((assignment) => inHandOf(assignment, taught.marks)),
     nowMs,
   );
   return heard.flatMap((hear) => {

@@ -42,6 +42,8 @@ const mark = (assignmentId: string, over: Partial<PracticeMark> = {}): PracticeM
   at: new Date(2026, 10, 25, 17).toISOString(),
   tempoBpm: 60,
   answer: 'clean',
+  firstBar: null,
+  lastBar: null,
   seconds: 30,
   ...over,
 });

@@ -14,6 +14,7 @@ import * as rungs from './2026-11-28-rungs.ts';
 import * as lessons from './2026-11-29-lessons.ts';
 import * as practice from './2026-11-29-practice.ts';
 import * as doors from './2026-11-30-doors.ts';
+import * as parts from './2026-11-30-parts.ts';
 import * as documents from './2026-11-27-documents.ts';
 
 interface NamedMigration {
@@ -39,6 +40,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-29-practice', migration: practice },
   { name: '2026-11-29-lessons', migration: lessons },
   { name: '2026-11-30-doors', migration: doors },
+  { name: '2026-11-30-parts', migration: parts },
 ];
 
 /** An explicit list, so that the same code runs from sources and from the bundle. */
