@@ -73,6 +73,9 @@ export const doorNoteSchema = z.object({
 export const mostDoorNotes = 100;
 export const doorNotesKeptDays = 90;
 
+/** Where a teacher takes the whole studio along as one zip. */
+export const backupPath = '/api/backup';
+
 /** Who can sign in to the demo, where it is safe to say so: on the machine itself. */
 export const demoSignInsSchema = z.object({
   teacher: z.string(),

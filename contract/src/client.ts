@@ -43,6 +43,8 @@ type RequestOf<E> = BodyOf<E> & {
   readonly timeMs?: number;
   /** The request goes on when the page goes away; browsers allow this up to 64 kB. */
   readonly outlivesPage?: boolean;
+  /** Is given what the server sent, before it is read. */
+  readonly onSent?: (sent: unknown) => void;
 };
 
 /**
@@ -53,7 +55,7 @@ export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodTyp
   endpoint: E,
   options: RequestOf<E>,
 ): Promise<ResponseOf<E>> {
-  const { params = {}, signal, timeMs = usualTimeMs, outlivesPage = false } = options;
+  const { params = {}, signal, timeMs = usualTimeMs, outlivesPage = false, onSent } = options;
   const body = 'body' in options ? JSON.stringify(options.body) : undefined;
   const path = pathOf(endpoint.path, params);
   const response = await send(path, timeMs, signal, {
@@ -68,6 +70,7 @@ export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodTyp
   });
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) throw refusalOf(response.status, answer);
+  onSent?.(answer);
   return endpoint.response.parse(answer) as ResponseOf<E>;
 }
 

@@ -1,4 +1,5 @@
 export {
+  backupPath,
   doorEvents,
   doorNotesKeptDays,
   mostDoorNotes,

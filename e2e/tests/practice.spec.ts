@@ -38,14 +38,14 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await mine.getByLabel('Your e-mail address').fill(`${id}@fenwright.example`);
   await mine.getByLabel('A password').fill('ten and more characters');
   await mine.getByRole('button', { name: 'Open the practice room' }).click();
-  await expect(mine.getByRole('heading', { name: 'Today' })).toBeVisible();
-  await expect(mine.getByText('Thumb first')).toBeVisible();
+  await expect(mine.getByRole('heading', { name: '20 minutes' })).toBeVisible();
+  await expect(mine.getByRole('list', { name: 'The plan' }).getByText('Thumb first')).toBeVisible();
   await expect(mine.getByRole('link', { name: 'Repertoire' })).toHaveCount(0);
   // The teacher's rooms are closed to a student.
   await mine.goto('/people');
-  await expect(mine.getByRole('heading', { name: 'Today' })).toBeVisible();
+  await expect(mine.getByRole('heading', { name: '20 minutes' })).toBeVisible();
 
-  await mine.getByRole('link', { name: 'Start at ♩180' }).click();
+  await mine.getByRole('link', { name: /^Start, 1\d min$/ }).click();
   const clean = mine.getByRole('button', { name: /clean/ });
   await expect(clean).toBeDisabled();
   await mine.getByRole('button', { name: 'Play', exact: true }).click();
@@ -53,6 +53,15 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await clean.click();
   await expect(mine.getByText(/1 of 3 clean/)).toBeVisible();
 
+  // The practice room is at hand without a connection once its files are kept.
+  await expect
+    .poll(() =>
+      mine.evaluate(async () => {
+        const worker = await navigator.serviceWorker.getRegistration('/practice');
+        return worker?.active?.state;
+      }),
+    )
+    .toBe('activated');
   await context.setOffline(true);
   await expect(clean).toBeEnabled();
   await clean.click();
@@ -61,6 +70,18 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await expect(clean).toBeEnabled();
   await mine.getByRole('button', { name: /not yet/ }).click();
   await expect(mine.getByText('2 passes wait for the connection')).toBeVisible();
+
+  // The page is opened anew, still without a connection: it is all there, and so are the passes.
+  await mine.reload();
+  await expect(mine.getByText('2 passes wait for the connection')).toBeVisible();
+  await expect(mine.getByText(/0 of 3 clean/)).toBeVisible();
+  await mine.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(clean).toBeEnabled();
+  await mine.getByRole('link', { name: 'Record' }).click();
+  await expect(mine.getByRole('img', { name: /3 passes, 2 clean/ })).toBeVisible();
+  await mine.goto('/practice');
+  await expect(mine.getByText(title).first()).toBeVisible();
+  await mine.getByRole('link', { name: title }).click();
   await context.setOffline(false);
   await expect(mine.getByText(/passes wait/)).toHaveCount(0);
   await mine.getByRole('button', { name: /hurts/ }).click();
@@ -72,6 +93,14 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await page.getByRole('button', { name: `Done with: ${title}, the whole piece` }).click();
   await mine.goto('/practice');
   await expect(mine.getByText('Nothing is given to you yet')).toBeVisible();
+
+  // Signed out, nothing of the student is left in the browser.
+  await mine.goto('/account');
+  await mine.getByRole('button', { name: 'Sign out' }).click();
+  await expect(mine.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await context.setOffline(true);
+  await mine.goto('/practice');
+  await expect(mine.getByText('The server does not answer')).toBeVisible();
   await context.close();
   // A link opens once.
   const late = await (await browser.newContext(baseURL ? { baseURL } : {})).newPage();

@@ -10,6 +10,7 @@ export async function buildAll() {
 }
 
 export const serverBundle = join(root, 'server/dist/main.mjs');
+export const backupCommand = join(root, 'server/dist/command.mjs');
 export const webFolder = join(root, 'web/dist');
 
 /** Builds the server bundle when its sources have changed. */
@@ -18,7 +19,9 @@ export async function buildServer() {
     say('Building the server …');
     const { build } = await import('esbuild');
     await build({
-      entryPoints: [join(root, 'server/src/main.ts'), join(root, 'server/src/bundles/bundle-process.ts')],
+      entryPoints: ['main.ts', 'bundles/bundle-process.ts', 'backup/command.ts'].map((file) =>
+        join(root, 'server/src', file),
+      ),
       outdir: join(root, 'server/dist'),
       entryNames: '[name]',
       outExtension: { '.js': '.mjs' },

@@ -7,6 +7,7 @@ import type { Pool } from 'pg';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { arrangementRoutes } from './arrangements/routes.ts';
+import { backupRoutes } from './backup/routes.ts';
 import type { BundleQueue } from './bundles/queue.ts';
 import { bundleRoutes } from './bundles/routes.ts';
 import type { Config } from './config.ts';
@@ -99,6 +100,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(database),
+    backupRoutes(database),
   );
   if (settings.bundles) app.use(bundleRoutes(database, settings.bundles));
   app.use('/api', unknownRoute);

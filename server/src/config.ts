@@ -9,6 +9,10 @@ const environmentSchema = z.object({
   DEMO_FOLDER: z.string().optional(),
   DEMO_PASSWORD: z.string().min(8).optional(),
   LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
+  /** Where a backup of every studio is written each night; absent: nowhere. */
+  BACKUP_FOLDER: z.string().min(1).optional(),
+  /** So many nights are kept. */
+  BACKUP_KEEP: z.coerce.number().int().min(1).max(1000).default(14),
   /** Behind a proxy that ends TLS: cookies are marked secure and the proxy's address headers are believed. */
   BEHIND_TLS_PROXY: z.stringbool().default(false),
 });

@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import { createApp } from './app.ts';
+import { startNightly } from './backup/nightly.ts';
 import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
@@ -47,6 +48,14 @@ async function main(config: Config): Promise<void> {
     console.log(`listening ${address}`);
   });
 
+  const stopNightly = config.BACKUP_FOLDER
+    ? startNightly(database, { folder: config.BACKUP_FOLDER, keep: config.BACKUP_KEEP }, (error) =>
+        console.error(
+          `The backup of the night failed: ${error instanceof Error ? error.message : String(error)}`,
+        ),
+      )
+    : () => undefined;
+
   // Longer than clients and balancers keep a connection, so that none sends a request on one that is just being closed.
   server.keepAliveTimeout = keepAliveMs;
   server.headersTimeout = keepAliveMs + 1000;
@@ -55,6 +64,7 @@ async function main(config: Config): Promise<void> {
   const stop = () => {
     if (isStopping) return;
     isStopping = true;
+    stopNightly();
     server.close(() => {
       void bundles
         .close()

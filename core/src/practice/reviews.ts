@@ -49,7 +49,7 @@ const learn = (card: Card, atMs: number, grade: Grade): Card =>
   scheduler.next(card, new Date(atMs), grade).card;
 
 /** How an occasion went: clean at the goal's tempo at once is good; after a slip, or slower, hard; else it is to be learned again. */
-export function gradeOf(sitting: Sitting, { goalBpm }: TempoGoal): Grade {
+function gradeOf(sitting: Sitting, { goalBpm }: TempoGoal): Grade {
   const [first] = sitting;
   if (first.answer === 'clean' && first.tempoBpm >= goalBpm) return Rating.Good;
   return sitting.some(({ answer }) => answer === 'clean') ? Rating.Hard : Rating.Again;

@@ -55,7 +55,7 @@ interface Best {
 }
 
 /** The fastest clean tempo of each occasion on which the whole came clean. */
-export const bestBySitting = (passes: readonly TimedPass[]): Best[] =>
+const bestBySitting = (passes: readonly TimedPass[]): Best[] =>
   sittingsOf(passes.filter(({ isPart }) => !isPart)).flatMap((sitting) => {
     const clean = sitting.filter(({ answer }) => answer === 'clean').map(({ tempoBpm }) => tempoBpm);
     return clean.length === 0 ? [] : [{ bpm: Math.max(...clean), atMs: sitting[0].atMs }];

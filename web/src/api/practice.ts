@@ -1,5 +1,6 @@
 import { endpoints, request, type Lesson, type NewAssignment } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { requestOrKept } from './kept-answers.ts';
 
 const taughtKey = ['taught'];
 const practiceOf = (studentId: string) => ['practice', studentId];
@@ -61,6 +62,7 @@ export const useInvite = () =>
 export const useMyPractice = () =>
   useQuery({
     queryKey: myPracticeKey,
-    queryFn: ({ signal }) => request(endpoints.readMyPractice, { signal }),
+    queryFn: ({ signal }) => requestOrKept(endpoints.readMyPractice, signal),
     gcTime: Infinity,
+    refetchOnReconnect: true,
   });

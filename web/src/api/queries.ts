@@ -2,6 +2,7 @@ import { endpoints, request, type PieceSummary, type User } from '@jocund/contra
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import { fromBase64 } from '../drafts/seal.ts';
+import { forgetAnswers, keepAnswer, requestOrKept } from './kept-answers.ts';
 import {
   useInfiniteQuery,
   useMutation,
@@ -20,12 +21,19 @@ const keys = {
   revisions: (id: string) => ['revisions', id],
 } as const;
 
+/** A student is known without a connection, too: the practice room opens. */
 export const useUser = () =>
-  useQuery({ queryKey: keys.user, queryFn: ({ signal }) => request(endpoints.whoAmI, { signal }) });
+  useQuery({
+    queryKey: keys.user,
+    queryFn: ({ signal }) => requestOrKept(endpoints.whoAmI, signal, isStudent),
+  });
+
+const isStudent = (user: User | null): boolean => user?.role === 'student';
 
 /** Who is signed in changes: nothing of the one before stays in the cache. */
 function becomeUser(client: QueryClient, user: User | null): void {
   client.setQueryData(keys.user, user);
+  void forgetAnswers().then(() => (isStudent(user) ? keepAnswer(endpoints.whoAmI.path, user) : undefined));
   client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.user[0] });
 }
 

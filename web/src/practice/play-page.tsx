@@ -18,6 +18,7 @@ import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { smallerHand } from './smaller-hand.ts';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
 import { TwoBars } from './two-bars.tsx';
+import { Waiting } from './waiting.tsx';
 import { useFingers } from './use-fingers.ts';
 import { usePlaying, type Bars } from './use-playing.ts';
 
@@ -53,7 +54,7 @@ interface RoomProps {
   readonly opened: Opened;
 }
 
-function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomProps) {
+function Room({ given, score, opened: { practice, marks, waiting, isKept, log } }: RoomProps) {
   const [params] = useSearchParams();
   const [openedAt] = useState(() => Date.now());
   const ladder = ladderOf(given, marks);
@@ -208,12 +209,7 @@ function Room({ given, score, opened: { practice, marks, waiting, log } }: RoomP
               onAnswer={answer}
             />
           )}
-          {waiting > 0 && (
-            <p role="status" className="text-note">
-              {waiting === 1 ? 'One pass waits' : `${waiting} passes wait`} for the connection. They are kept
-              in this browser.
-            </p>
-          )}
+          <Waiting count={waiting} isKept={isKept} />
         </div>
       </section>
     </main>

@@ -1,5 +1,6 @@
 import type { MyPractice, PracticeMark } from '@jocund/contract';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
+import { openOffline } from '../api/offline.ts';
 import { useMyPractice } from '../api/practice.ts';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
@@ -12,6 +13,8 @@ export interface Opened {
   readonly marks: readonly PracticeMark[];
   /** How many wait. */
   readonly waiting: number;
+  /** Whether the browser keeps those that wait. */
+  readonly isKept: boolean;
   readonly log: (mark: PracticeMark) => void;
 }
 
@@ -19,6 +22,7 @@ export interface Opened {
 export function PracticeGate({ children }: { children: (opened: Opened) => ReactNode }) {
   const practice = useMyPractice();
   const user = useUser();
+  useEffect(openOffline, []);
   if (practice.isError && !practice.data)
     return (
       <main className="m-4 max-w-xl">
@@ -45,8 +49,8 @@ interface WithPassesProps {
 }
 
 function WithPasses({ practice, userId, children }: WithPassesProps) {
-  const { unsent, log } = usePasses(userId);
+  const { unsent, isKept, log } = usePasses(userId);
   const sent = new Set(practice.marks.map(({ id }) => id));
   const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
-  return children({ practice, marks, waiting: unsent.length, log });
+  return children({ practice, marks, waiting: unsent.length, isKept, log });
 }

@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto';
 import type { PracticeMark } from '@jocund/contract';
 import { asDocument } from '@jocund/core/score/document';
 import { written } from '@jocund/core/testing/written';
@@ -111,8 +112,9 @@ const passed = () => {
   act(() => sound.end());
 };
 
-beforeEach(() => {
+beforeEach(async () => {
   localStorage.clear();
+  await dropUnsent((await unsentMarks(user.id)).map(({ id }) => id));
   sound.heard.orders = [];
   sound.end();
 });
@@ -204,7 +206,7 @@ describe('a pass', () => {
     expect(asked[0]).toMatchObject([{ assignmentId: idOf(1), tempoBpm: 60, answer: 'clean' }]);
     expect(await screen.findByText('0 of 3 clean; the last opens ♩70')).toBeDefined();
     expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(65);
-    expect(unsentMarks(user.id)).toEqual([]);
+    expect(await unsentMarks(user.id)).toEqual([]);
   });
   test('not yet empties the boxes; a tempo by hand is what is logged', async () => {
     const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
@@ -294,16 +296,17 @@ describe('without a connection', () => {
     act(() => sound.end());
     press(/clean/);
     expect(await screen.findByText(/2 passes wait/)).toBeDefined();
-    expect(unsentMarks(user.id)).toHaveLength(2);
+    await waitFor(async () => expect(await unsentMarks(user.id)).toHaveLength(2));
     line.isOnline = true;
     fireEvent(window, new Event('online'));
-    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
     expect(asked.flat()).toHaveLength(2);
     await waitFor(() => expect(screen.queryByText(/passes wait/)).toBeNull());
     expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
   });
   test('one that the server refuses as it is does not take the others with it', async () => {
-    for (const number of [1, 2, 3]) addUnsent(user.id, mark(number));
+    for (const number of [1, 2, 3])
+      await addUnsent(user.id, mark(number, { at: `2026-11-28T08:0${number}:00.000Z` }));
     const taken: string[] = [];
     const { answer } = server({ '/api/session': user, '/api/me/practice': practice() });
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
@@ -315,25 +318,46 @@ describe('without a connection', () => {
       return Promise.resolve(new Response(JSON.stringify(marks.map(({ id }) => id))));
     });
     room(<TodayPage />);
-    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
     expect(taken).toEqual([mark(1).id, mark(3).id]);
   });
   test('one that was kept is sent at the next opening', async () => {
-    addUnsent(user.id, mark(7));
+    await addUnsent(user.id, mark(7));
     const { asked } = open('today');
     await waitFor(() => expect(asked).toEqual([[mark(7)]]));
-    await waitFor(() => expect(unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
   });
-  test('what is kept is the person’s own; what cannot be read is nothing', () => {
-    addUnsent(user.id, mark(1));
-    addUnsent(user.id, mark(1));
-    addUnsent(user.id, mark(2));
-    expect(unsentMarks(user.id).map(({ id }) => id)).toEqual([mark(1).id, mark(2).id]);
-    expect(unsentMarks('somebody')).toEqual([]);
-    dropUnsent(user.id, [mark(1).id]);
-    expect(unsentMarks(user.id)).toEqual([mark(2)]);
-    localStorage.setItem(`jocund-passes-${user.id}`, '[{"id":');
-    expect(unsentMarks(user.id)).toEqual([]);
+  test('what is kept is the person’s own, each pass once, in the order of playing', async () => {
+    const [first, second] = [mark(2), mark(1, { at: '2026-11-28T09:00:00.000Z' })];
+    for (const each of [second, first, second]) await addUnsent(user.id, each);
+    expect(await unsentMarks(user.id)).toEqual([first, second]);
+    expect(await unsentMarks('somebody')).toEqual([]);
+    await dropUnsent([first.id]);
+    expect(await unsentMarks(user.id)).toEqual([second]);
+  });
+  test('what an earlier version kept is taken over; what cannot be read is nothing', async () => {
+    const place = `jocund-passes-${user.id}`;
+    const { firstBar: _, lastBar: __, ...earlier } = mark(3);
+    localStorage.setItem(place, JSON.stringify([earlier]));
+    expect(await unsentMarks(user.id)).toEqual([mark(3)]);
+    expect(localStorage.getItem(place)).toBeNull();
+    await dropUnsent([mark(3).id]);
+    localStorage.setItem(place, '[{"id":');
+    expect(await unsentMarks(user.id)).toEqual([]);
+  });
+  test('where the browser keeps nothing it is said, and the pass is sent all the same', async () => {
+    const { line, asked } = open('play', practice(), false);
+    await screen.findByText(/0 of 3 clean/);
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    passed();
+    press(/clean/);
+    expect(await screen.findByText(/no room to keep them: leave this page open/)).toBeDefined();
+    line.isOnline = true;
+    fireEvent(window, new Event('online'));
+    await waitFor(() => expect(asked.flat()).toHaveLength(1));
+    put.mockRestore();
   });
 });
 

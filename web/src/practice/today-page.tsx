@@ -7,6 +7,7 @@ import { counted } from '../ui/words.ts';
 import { GivenList } from './given-list.tsx';
 import { PlanPart } from './plan-part.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
+import { Waiting } from './waiting.tsx';
 import { minuteChoices, useMinutes } from './use-minutes.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
@@ -17,7 +18,7 @@ const mostAtOnce = 20 * 60;
 /** A student's day: a plan for the minutes there are, and all that was given. */
 export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
 
-function Today({ opened: { practice, marks, waiting } }: { opened: Opened }) {
+function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opened }) {
   const { student, assignments } = practice;
   const [now] = useState(() => new Date());
   const [minutes, setMinutes] = useMinutes();
@@ -52,11 +53,7 @@ function Today({ opened: { practice, marks, waiting } }: { opened: Opened }) {
               {day.format(now)}
             </p>
           </header>
-          {waiting > 0 && (
-            <p role="status" className="pt-2">
-              {counted(waiting, 'pass', 'passes')} kept in this browser until there is a connection.
-            </p>
-          )}
+          <Waiting count={waiting} isKept={isKept} />
           {assignments.length === 0 ? (
             <div className="mt-4">
               <EmptyNote

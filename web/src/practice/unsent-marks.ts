@@ -1,46 +1,72 @@
 import type { PracticeMark } from '@jocund/contract';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { z } from 'zod';
 
-/** Passes that the server has not taken yet, kept in this browser for the person signed in. */
-const storageKey = (userId: string): string => `jocund-passes-${userId}`;
+interface Passes extends DBSchema {
+  passes: {
+    key: string;
+    value: { readonly id: string; readonly userId: string; readonly mark: PracticeMark };
+    indexes: { userId: string };
+  };
+}
 
-const keptSchema = z.array(
+let opened: Promise<IDBPDatabase<Passes>> | undefined;
+const store = (): Promise<IDBPDatabase<Passes>> => {
+  opened ??= openDB<Passes>('jocund-passes', 1, {
+    upgrade: (database) => {
+      database.createObjectStore('passes', { keyPath: 'id' }).createIndex('userId', 'userId');
+    },
+    terminated: () => {
+      opened = undefined;
+    },
+  }).catch((error: unknown) => {
+    opened = undefined;
+    throw error;
+  });
+  return opened;
+};
+
+/** Passes that the server has not taken yet, kept in this browser for the person signed in, in the order in which they were played. */
+export async function unsentMarks(userId: string): Promise<PracticeMark[]> {
+  await takeOver(userId);
+  const kept = await (await store()).getAllFromIndex('passes', 'userId', userId);
+  return kept.map(({ mark }) => mark).sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** Each is a record of its own: two tabs that add at once do not lose one another's. */
+export async function addUnsent(userId: string, mark: PracticeMark): Promise<void> {
+  await (await store()).put('passes', { id: mark.id, userId, mark });
+}
+
+export async function dropUnsent(ids: readonly string[]): Promise<void> {
+  const transaction = (await store()).transaction('passes', 'readwrite');
+  await Promise.all([...ids.map((id) => transaction.store.delete(id)), transaction.done]);
+}
+
+/** As earlier versions kept them, in the browser's other store. */
+const earlierSchema = z.array(
   z.object({
     id: z.uuid(),
     assignmentId: z.uuid(),
     at: z.string(),
     tempoBpm: z.number(),
     answer: z.enum(['clean', 'not-yet', 'hurts']),
-    firstBar: z.number().nullable().default(null),
-    lastBar: z.number().nullable().default(null),
     seconds: z.number(),
   }),
 );
 
-export function unsentMarks(userId: string): PracticeMark[] {
-  const text = localStorage.getItem(storageKey(userId));
-  if (text === null) return [];
+async function takeOver(userId: string): Promise<void> {
+  const place = `jocund-passes-${userId}`;
+  const text = localStorage.getItem(place);
+  if (text === null) return;
+  for (const mark of readEarlier(text)) await addUnsent(userId, { ...mark, firstBar: null, lastBar: null });
+  localStorage.removeItem(place);
+}
+
+function readEarlier(text: string): z.infer<typeof earlierSchema> {
   try {
-    const read = keptSchema.safeParse(JSON.parse(text));
-    return read.success ? read.data : [];
+    return earlierSchema.safeParse(JSON.parse(text)).data ?? [];
   } catch {
     return [];
   }
-}
-
-/** Two tabs may add at once: what stands is read again before each change. */
-export function addUnsent(userId: string, mark: PracticeMark): void {
-  keep(userId, [...unsentMarks(userId).filter(({ id }) => id !== mark.id), mark]);
-}
-
-export function dropUnsent(userId: string, ids: readonly string[]): void {
-  keep(
-    userId,
-    unsentMarks(userId).filter(({ id }) => !ids.includes(id)),
-  );
-}
-
-function keep(userId: string, marks: readonly PracticeMark[]): void {
-  if (marks.length === 0) localStorage.removeItem(storageKey(userId));
-  else localStorage.setItem(storageKey(userId), JSON.stringify(marks));
 }

@@ -3,6 +3,7 @@ import { useChangePassword, useSignOut, useUser } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { BackupPart } from './backup-part.tsx';
 import { DoorPart } from './door-part.tsx';
 import { isPassword, NewPasswordField, refusalWords } from './parts.tsx';
 import { SessionsPart } from './sessions-part.tsx';
@@ -85,7 +86,12 @@ export function AccountPage() {
         </div>
       </form>
       <SessionsPart />
-      {user.data?.role === 'teacher' && <DoorPart />}
+      {user.data?.role === 'teacher' && (
+        <>
+          <BackupPart />
+          <DoorPart />
+        </>
+      )}
     </main>
   );
 }

@@ -43,6 +43,10 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-30-parts', migration: parts },
 ];
 
+/** Every change of the tables there has been, the oldest first. */
+export const migrationNames: readonly string[] = inOrder.map(({ name }) => name);
+export const newestMigration = migrationNames.at(-1) ?? '';
+
 /** An explicit list, so that the same code runs from sources and from the bundle. */
 export const migrations: Knex.MigrationSource<NamedMigration> = {
   getMigrations: () => Promise.resolve([...inOrder]),

@@ -1,0 +1,97 @@
+import { strFromU8, unzipSync } from 'fflate';
+import type { z } from 'zod';
+import type { Database } from '../database/connect.ts';
+import { migrationNames } from '../database/migrations/index.ts';
+import { aboutName, aboutSchema, BackupTrouble, contentsName, contentsSchema, rowsName } from './format.ts';
+import { studioTables, type StudioTable } from './tables.ts';
+
+const rowsAtOnce = 500;
+
+export interface Restored {
+  readonly studioId: string;
+  readonly name: string;
+  /** Rows of all tables. */
+  readonly rowCount: number;
+}
+
+/**
+ * Puts a studio from a backup into the database, whole or not at all, beside those that are there. Throws {@link BackupTrouble} where the
+ * file is none, or not whole, or of a newer Jocund, or the studio, or a person's address, is there already.
+ */
+export async function restoreBackup(database: Database, file: Uint8Array): Promise<Restored> {
+  const files = unzipped(file);
+  const about = readJson(files, aboutName, aboutSchema);
+  const contents = readJson(files, contentsName, contentsSchema);
+  if (!migrationNames.includes(about.schema))
+    throw new BackupTrouble('The backup was made by a newer Jocund. Install that version, then restore it.');
+  const { id, name } = about.studio;
+  return database.transaction(async (transaction) => {
+    if (await transaction('studios').where({ id }).first('id'))
+      throw new BackupTrouble(`The studio “${name}” is here already. Nothing was changed.`);
+    let rowCount = 0;
+    for (const table of studioTables) {
+      const lines = linesOf(files, table);
+      if (lines.length !== (contents[table] ?? 0))
+        throw new BackupTrouble(`The backup is not whole: rows of ${table} are missing. Use another one.`);
+      if (table === 'users') await refuseTaken(transaction, lines);
+      await insertLines(transaction, table, lines);
+      rowCount += lines.length;
+    }
+    return { studioId: id, name, rowCount };
+  });
+}
+
+function unzipped(file: Uint8Array): Readonly<Record<string, Uint8Array>> {
+  try {
+    return unzipSync(file);
+  } catch {
+    throw new BackupTrouble('The file is no zip, or not whole. Use another backup.');
+  }
+}
+
+function readJson<Schema extends z.ZodType>(
+  files: Readonly<Record<string, Uint8Array>>,
+  name: string,
+  schema: Schema,
+): z.output<Schema> {
+  const bytes = files[name];
+  if (!bytes) throw new BackupTrouble(`The file is no backup of a studio: ${name} is not in it.`);
+  try {
+    return schema.parse(JSON.parse(strFromU8(bytes)));
+  } catch {
+    throw new BackupTrouble(`The backup cannot be read: ${name} is not as it should be.`);
+  }
+}
+
+/** A backup from before there was such a table has no file of it. */
+const linesOf = (files: Readonly<Record<string, Uint8Array>>, table: StudioTable): string[] =>
+  strFromU8(files[rowsName(table)] ?? new Uint8Array())
+    .split('\n')
+    .filter((line) => line !== '');
+
+/** Addresses are one person's each on a server. */
+async function refuseTaken(transaction: Database, lines: readonly string[]): Promise<void> {
+  const emails = lines.map((line) => (JSON.parse(line) as { email: string }).email);
+  const taken = await transaction('users').whereIn('email', emails).pluck<string[]>('email');
+  if (taken.length > 0)
+    throw new BackupTrouble(
+      `${taken.join(', ')} signs in to another studio here already. Nothing was changed; change the address there, then restore.`,
+    );
+}
+
+/** Columns that came after the backup have their usual values. */
+async function insertLines(
+  transaction: Database,
+  table: StudioTable,
+  lines: readonly string[],
+): Promise<void> {
+  for (let from = 0; from < lines.length; from += rowsAtOnce) {
+    const some = lines.slice(from, from + rowsAtOnce);
+    const columns = Object.keys(JSON.parse(some[0] ?? '{}') as object);
+    const names = columns.map(() => '??').join(', ');
+    await transaction.raw(
+      `insert into ?? (${names}) select ${names} from json_populate_recordset(null::??, ?)`,
+      [table, ...columns, ...columns, table, `[${some.join(',')}]`],
+    );
+  }
+}

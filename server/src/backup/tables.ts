@@ -1,0 +1,38 @@
+/** What a studio is made of, each table after those it points at. */
+export const studioTables = [
+  'studios',
+  'students',
+  'users',
+  'players',
+  'pieces',
+  'arrangements',
+  'revisions',
+  'rungs',
+  'style_evidence',
+  'thumb_patterns',
+  'tunings',
+  'figures',
+  'forms',
+  'grade_sayings',
+  'ear_drills',
+  'lessons',
+  'assignments',
+  'practice_marks',
+  'invitations',
+  'door_notes',
+] as const;
+
+export type StudioTable = (typeof studioTables)[number];
+
+/** Tables of the running server, not of a studio: who is signed in just now, tries, and files that can be made again. */
+export const serverTables = [
+  'sessions',
+  'tries',
+  'bundles',
+  'bundle_parts',
+  'migrations',
+  'migrations_lock',
+] as const;
+
+/** The column that says whose a row is. */
+export const studioColumn = (table: StudioTable): string => (table === 'studios' ? 'id' : 'studio_id');

@@ -1,0 +1,73 @@
+import { NoAnswer, NoConnection, request, ServerTrouble, type Endpoint } from '@jocund/contract';
+import { openDB, type DBSchema } from 'idb';
+import type { z } from 'zod';
+
+interface Answers extends DBSchema {
+  /** As the server sent them, by path. */
+  answers: { key: string; value: unknown };
+}
+
+/** Some browsers have no store at all: that, too, is a promise that fails. */
+const store = async () =>
+  openDB<Answers>('jocund-answers', 1, {
+    upgrade: (database) => {
+      database.createObjectStore('answers');
+    },
+  });
+
+type Asked<Response extends z.ZodType> = Endpoint<undefined, Response>;
+
+/** Asks the server, and keeps its answer in this browser; when the server cannot be reached, the last answer serves. */
+export async function requestOrKept<Response extends z.ZodType>(
+  endpoint: Asked<Response>,
+  signal: AbortSignal,
+  isWorthKeeping: (answer: z.output<Response>) => boolean = () => true,
+): Promise<z.output<Response>> {
+  let sent: unknown;
+  try {
+    const answer = (await request(endpoint, {
+      signal,
+      onSent: (raw: unknown) => {
+        sent = raw;
+      },
+    } as Parameters<typeof request<Asked<Response>>>[1])) as z.output<Response>;
+    await (isWorthKeeping(answer) ? keepAnswer(endpoint.path, sent) : forgetAnswers());
+    return answer;
+  } catch (error) {
+    const isAway =
+      error instanceof NoConnection || error instanceof NoAnswer || error instanceof ServerTrouble;
+    const kept = isAway ? await keptAnswer(endpoint.path) : undefined;
+    // Kept by another version, it may be none any more.
+    const read = kept === undefined ? undefined : endpoint.response.safeParse(kept);
+    if (read?.success) return read.data;
+    throw error;
+  }
+}
+
+/** A browser that keeps nothing works all the same, with a connection. */
+export async function keepAnswer(path: string, sent: unknown): Promise<void> {
+  await store()
+    .then((database) => database.put('answers', sent, path))
+    .catch(() => undefined);
+}
+
+/** Brings what is kept up to date with what the server took since; nothing where nothing is kept. */
+export async function changeKeptAnswer<Response extends z.ZodType>(
+  { path }: Asked<Response>,
+  change: (sent: z.input<Response>) => z.input<Response>,
+): Promise<void> {
+  const kept = await keptAnswer(path);
+  if (kept !== undefined) await keepAnswer(path, change(kept as z.input<Response>));
+}
+
+const keptAnswer = (path: string): Promise<unknown> =>
+  store()
+    .then((database) => database.get('answers', path))
+    .catch(() => undefined);
+
+/** Nothing of one person stays behind for the next who uses this browser. */
+export async function forgetAnswers(): Promise<void> {
+  await store()
+    .then((database) => database.clear('answers'))
+    .catch(() => undefined);
+}
