@@ -20,11 +20,13 @@ import { endpoint, fileEndpoint } from './endpoint.ts';
 import { handSchema, id, timestamp } from './fields.ts';
 import {
   assignmentSchema,
+  lessonNoteSchema,
   lessonSchema,
   mostLessons,
   mostMarksSent,
   myPracticeSchema,
   newAssignmentSchema,
+  newLessonNoteSchema,
   personalDataSchema,
   practiceMarkSchema,
   practiceRecordSchema,
@@ -104,12 +106,21 @@ const playerSchema = z.object({
 
 const measuredPieceSchema = z.object({ arrangementId: id, playerId: id.nullable(), style: z.unknown() });
 
-const newStudentSchema = z.strictObject({ name, note: line(noteLength) });
+const newStudentSchema = z.strictObject({
+  name,
+  note: line(noteLength),
+  /** What the student wants to come to. */
+  goals: line(noteLength).default(''),
+  /** What is to be minded: a hand that was hurt, a stretch to be avoided. */
+  cautions: line(noteLength).default(''),
+});
 
 const studentSchema = z.object({
   id,
   name: z.string(),
   note: z.string(),
+  goals: z.string().default(''),
+  cautions: z.string().default(''),
   hand: handSchema.nullable(),
   archivedAt: timestamp.nullable(),
 });
@@ -300,6 +311,8 @@ export const endpoints = {
     z.array(lessonSchema).max(mostLessons),
     z.array(lessonSchema),
   ),
+  writeLessonNote: endpoint('POST', '/api/students/:id/lesson-notes', newLessonNoteSchema, lessonNoteSchema),
+  dropLessonNote: endpoint('DELETE', '/api/lesson-notes/:id', undefined, nothing),
   /** Everybody who is taught, for the teacher's day: a weekday, 1 Monday to 7 Sunday. */
   listTaught: endpoint('GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
   assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),

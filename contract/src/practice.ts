@@ -1,7 +1,7 @@
 import { passAnswers } from '@jocund/core/practice';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
-import { line } from '@jocund/core/score/schema';
+import { line, prose } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import { handSchema, id, timestamp } from './fields.ts';
 
@@ -74,8 +74,25 @@ export const lessonSchema = z.strictObject({
 /** Lessons a week that one student has at most. */
 export const mostLessons = 7;
 
+/** What was said in a lesson; the next one begins with it. */
+export const newLessonNoteSchema = z.strictObject({
+  day: z.iso.date(),
+  said: prose(2000).min(1),
+  /** Whether the student reads it, too. */
+  isShared: z.boolean(),
+});
+
+export const lessonNoteSchema = z.object({
+  ...newLessonNoteSchema.shape,
+  id,
+  said: z.string(),
+  writtenBy: z.string(),
+});
+
 export const practiceRecordSchema = z.object({
   lessons: z.array(lessonSchema),
+  /** The newest first. */
+  notes: z.array(lessonNoteSchema),
   assignments: z.array(assignmentSchema),
   /** The oldest first. */
   marks: z.array(practiceMarkSchema),
@@ -86,7 +103,9 @@ export const latestMarks = { coming: 40, others: 12 } as const;
 
 /** A student as a teacher's day has to know: lessons, what is in hand, and its latest passes. */
 export const taughtSchema = z.object({
-  student: z.object({ id, name: z.string(), note: z.string() }),
+  student: z.object({ id, name: z.string(), note: z.string(), goals: z.string(), cautions: z.string() }),
+  /** Of the latest lesson. */
+  lastNote: lessonNoteSchema.nullable(),
   lessons: z.array(lessonSchema),
   assignments: z.array(assignmentSchema),
   /** The oldest first, of each assignment at most as {@link latestMarks} says. */
@@ -97,6 +116,8 @@ export const taughtSchema = z.object({
 export const myPracticeSchema = z.object({
   student: z.string(),
   hand: handSchema.nullable(),
+  /** Of the latest lesson whose note the student is to read. */
+  lastNote: lessonNoteSchema.nullable(),
   assignments: z.array(
     assignmentSchema.extend({
       /** Null where the piece cannot be read as it is stored. */
@@ -111,10 +132,17 @@ export const personalDataSchema = z.object({
   format: z.literal('jocund-person'),
   version: z.literal(1),
   studio: z.string(),
-  student: z.object({ name: z.string(), note: z.string(), hand: handSchema.nullable() }),
+  student: z.object({
+    name: z.string(),
+    note: z.string(),
+    goals: z.string(),
+    cautions: z.string(),
+    hand: handSchema.nullable(),
+  }),
   /** Null: without an account. */
   email: z.string().nullable(),
   lessons: z.array(lessonSchema),
+  notes: z.array(lessonNoteSchema),
   assignments: z.array(assignmentSchema),
   marks: z.array(practiceMarkSchema),
 });
@@ -127,5 +155,7 @@ export type PracticeRecord = z.infer<typeof practiceRecordSchema>;
 /** As it is read, and as it goes over the line. */
 export type MyPractice = z.output<typeof myPracticeSchema>;
 export type MyPracticeSent = z.input<typeof myPracticeSchema>;
+export type LessonNote = z.infer<typeof lessonNoteSchema>;
+export type NewLessonNote = z.infer<typeof newLessonNoteSchema>;
 export type Lesson = z.infer<typeof lessonSchema>;
 export type Taught = z.infer<typeof taughtSchema>;

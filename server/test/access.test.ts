@@ -58,6 +58,8 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   listDoorNotes: 'teacher',
   readPractice: 'teacher',
   setLessons: 'teacher',
+  writeLessonNote: 'teacher',
+  dropLessonNote: 'teacher',
   listTaught: 'teacher',
   assign: 'teacher',
   endAssignment: 'teacher',

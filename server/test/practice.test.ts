@@ -214,3 +214,62 @@ describe('lessons and the teacher’s day', () => {
     await studio.visitor().get('/api/taught/4').expect(401);
   });
 });
+
+describe('notes of lessons', () => {
+  const note = (over: object = {}) => ({
+    day: '2026-11-22',
+    said: 'Thumb steady.\nBar 3 next.',
+    isShared: true,
+    ...over,
+  });
+  test('are kept with who wrote them; the latest stands on the day, and the latest shared one before the student', async () => {
+    const student = await room.newStudent();
+    const agent = await room.joined(student);
+    const path = `/api/students/${student.id}/lesson-notes`;
+    await room.teacher.post(path).send(note()).expect(200);
+    await room.teacher
+      .post(path)
+      .send(note({ day: '2026-11-29', said: 'For teachers', isShared: false }))
+      .expect(200);
+    await room.teacher
+      .post(path)
+      .send(note({ day: '2026-11-08', said: 'Earlier' }))
+      .expect(200);
+    const { notes } = endpoints.readPractice.response.parse(
+      (await room.teacher.get(`/api/students/${student.id}/practice`).expect(200)).body,
+    );
+    expect(notes.map(({ said }) => said)).toEqual(['For teachers', 'Thumb steady.\nBar 3 next.', 'Earlier']);
+    expect(notes[0]).toMatchObject({ day: '2026-11-29', writtenBy: 'Ada Fenwright' });
+    const taught = endpoints.listTaught.response.parse(
+      (await room.teacher.get('/api/taught/1').expect(200)).body,
+    );
+    expect(taught.find((each) => each.student.id === student.id)!.lastNote).toMatchObject({
+      said: 'For teachers',
+    });
+    expect((await myPractice(agent)).lastNote).toMatchObject({ day: '2026-11-22' });
+    await room.teacher.delete(`/api/lesson-notes/${notes[0]!.id}`).expect(200);
+    await room.teacher.delete(`/api/lesson-notes/${notes[0]!.id}`).expect(404);
+  });
+  test('of nothing, of no day, of a student elsewhere are refused', async () => {
+    const { id } = await room.newStudent();
+    const path = `/api/students/${id}/lesson-notes`;
+    await room.teacher
+      .post(path)
+      .send(note({ said: ' ' }))
+      .expect(400);
+    await room.teacher
+      .post(path)
+      .send(note({ day: '2026-02-30' }))
+      .expect(400);
+    await (await studio.stranger('teacher')).post(path).send(note()).expect(404);
+  });
+  test('what a student wants and what is to be minded is the teachers’ to read', async () => {
+    const { id } = await room.newStudent();
+    const kept = { name: 'Wren', note: '', goals: 'By heart', cautions: 'No long barres' };
+    await room.teacher.put(`/api/students/${id}`).send(kept).expect(200);
+    const students = (await room.teacher.get('/api/students').expect(200)).body as Student[];
+    expect(students.find((each) => each.id === id)).toMatchObject(kept);
+    const agent = await room.joined(students.find((each) => each.id === id)!);
+    expect(JSON.stringify((await agent.get('/api/me/practice').expect(200)).body)).not.toContain('barres');
+  });
+});

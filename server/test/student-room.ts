@@ -13,6 +13,8 @@ export const mark = (assignmentId: string, over: object = {}) => ({
   at: '2026-11-29T08:00:00.000Z',
   tempoBpm: 60,
   answer: 'clean',
+  firstBar: null,
+  lastBar: null,
   seconds: 12,
   ...over,
 });

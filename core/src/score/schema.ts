@@ -17,7 +17,7 @@ const swing = z.number().min(50).max(80);
 
 const dynamicLevel = z.enum(['pp', 'p', 'mp', 'mf', 'f', 'ff']);
 
-export { line } from './text-schema.ts';
+export { line, prose } from './text-schema.ts';
 export { noteSchema } from './note-schema.ts';
 
 export const gripFretsSchema = z.array(fret.nullable()).length(6);

@@ -16,6 +16,7 @@ export const studioTables = [
   'grade_sayings',
   'ear_drills',
   'lessons',
+  'lesson_notes',
   'assignments',
   'practice_marks',
   'invitations',

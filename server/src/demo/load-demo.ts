@@ -55,8 +55,11 @@ export async function loadDemo(database: Database, folder: string, password: str
     const { arrangementId } = await createPiece(database, { studioId, name: demo.teacher.name }, score);
     arrangements.set(demo.pieces[index] ?? '', arrangementId);
   }
-  for (const [index, { name, note, account, lesson, practises }] of demo.students.entries()) {
-    const { id } = await insertStudent(database, studioId, { name, note });
+  for (const [
+    index,
+    { name, note, goals, cautions, account, lesson, practises },
+  ] of demo.students.entries()) {
+    const { id } = await insertStudent(database, studioId, { name, note, goals, cautions });
     if (lesson)
       await replaceLessons(database, studioId, id, [
         { weekday: now.getDay() === 0 ? 7 : now.getDay(), ...lesson },

@@ -1,5 +1,6 @@
 import { mostMarksRead, type PersonalData } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
+import { listLessonNotes } from '../practice/lesson-notes-repository.ts';
 import { listLessons } from '../practice/lessons-repository.ts';
 import { listAssignments, marksPage } from '../practice/repository.ts';
 import { endSessionsOf } from '../sign-in/sessions-repository.ts';
@@ -16,11 +17,20 @@ export async function personalData(
     .where({ 'students.studio_id': studioId, 'students.id': id })
     .first<
       (PersonalData['student'] & { readonly studio: string; readonly email: string | null }) | undefined
-    >('students.name', 'students.note', 'students.hand', 'studios.name as studio', 'users.email');
+    >(
+      'students.name',
+      'students.note',
+      'students.goals',
+      'students.cautions',
+      'students.hand',
+      'studios.name as studio',
+      'users.email',
+    );
   if (!person) return undefined;
   const { studio, email, ...student } = person;
-  const [lessons, assignments] = await Promise.all([
+  const [lessons, notes, assignments] = await Promise.all([
     listLessons(database, studioId, id),
+    listLessonNotes(database, studioId, id),
     listAssignments(database, studioId, id),
   ]);
   const marks: PersonalData['marks'] = [];
@@ -29,7 +39,7 @@ export async function personalData(
     marks.push(...page);
     if (page.length < mostMarksRead) break;
   }
-  return { format: 'jocund-person', version: 1, studio, student, email, lessons, assignments, marks };
+  return { format: 'jocund-person', version: 1, studio, student, email, lessons, notes, assignments, marks };
 }
 
 /**
@@ -44,7 +54,7 @@ export async function deletePerson(database: Database, studioId: string, id: str
       .first<{ id: string } | undefined>('id');
     if (!found) return false;
     const theirs = { studio_id: studioId, student_id: id };
-    for (const table of ['practice_marks', 'assignments', 'invitations', 'lessons'])
+    for (const table of ['practice_marks', 'assignments', 'invitations', 'lessons', 'lesson_notes'])
       await transaction(table).where(theirs).delete();
     const users = await transaction('users').where(theirs).pluck<string[]>('id');
     for (const userId of users) {

@@ -15,6 +15,8 @@ interface PlayerRow extends PersonRow {
 }
 
 interface StudentRow extends PersonRow {
+  goals: string;
+  cautions: string;
   hand: HandSettings | null;
 }
 
@@ -27,10 +29,12 @@ const toPlayer = ({ id, name, thumb_pattern, bass_ending, note, archived_at }: P
   archivedAt: archived_at?.toISOString() ?? null,
 });
 
-const toStudent = ({ id, name, note, hand, archived_at }: StudentRow): Student => ({
+const toStudent = ({ id, name, note, goals, cautions, hand, archived_at }: StudentRow): Student => ({
   id,
   name,
   note,
+  goals,
+  cautions,
   hand,
   archivedAt: archived_at?.toISOString() ?? null,
 });
@@ -111,10 +115,10 @@ async function renameInPieces(
 export async function insertStudent(
   database: Database,
   studioId: string,
-  { name, note }: NewStudent,
+  { name, note, goals, cautions }: NewStudent,
 ): Promise<Student> {
   const [row] = await database('students')
-    .insert({ studio_id: studioId, name, note })
+    .insert({ studio_id: studioId, name, note, goals, cautions })
     .returning<StudentRow[]>('*');
   if (!row) throw new Error('the new student was not stored');
   return toStudent(row);
@@ -130,7 +134,9 @@ export async function updateStudent(
   const [row] = await database('students')
     .where({ studio_id: studioId, id })
     .update(
-      'archived' in change ? archiving(database, change.archived) : { name: change.name, note: change.note },
+      'archived' in change
+        ? archiving(database, change.archived)
+        : { name: change.name, note: change.note, goals: change.goals, cautions: change.cautions },
     )
     .returning<StudentRow[]>('*');
   return row && toStudent(row);

@@ -1,5 +1,6 @@
 import { latestMarks, type Lesson, type Taught } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
+import { latestLessonNotes } from './lesson-notes-repository.ts';
 import { assignments, toAssignment, toMark, type MarkRow } from './repository.ts';
 
 type LessonRow = Lesson & { readonly student_id: string };
@@ -34,16 +35,17 @@ export async function replaceLessons(
 
 /** Everybody in hand with lessons, what is to be practised, and its latest passes, more of them of those who come on the weekday; by name. */
 export async function listTaught(database: Database, studioId: string, weekday: number): Promise<Taught[]> {
-  const [students, lessons, given, coming, others] = await Promise.all([
+  const [students, lessons, notes, given, coming, others] = await Promise.all([
     database('students')
       .where({ studio_id: studioId })
       .whereNull('archived_at')
       .orderByRaw('name collate "en-x-icu"')
-      .select<Taught['student'][]>('id', 'name', 'note'),
+      .select<Taught['student'][]>('id', 'name', 'note', 'goals', 'cautions'),
     database('lessons')
       .where({ studio_id: studioId })
       .orderBy(['weekday', 'starts'])
       .select<LessonRow[]>('student_id', 'weekday', 'starts', 'minutes'),
+    latestLessonNotes(database, studioId),
     assignments(database)
       .where('assignments.studio_id', studioId)
       .whereNull('assignments.ended_at')
@@ -58,6 +60,7 @@ export async function listTaught(database: Database, studioId: string, weekday: 
   ];
   return students.map((student) => ({
     student,
+    lastNote: notes.get(student.id) ?? null,
     lessons: lessonsOf(student.id).map(({ weekday: day, starts, minutes }) => ({
       weekday: day,
       starts,

@@ -1,10 +1,20 @@
 import { endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
+import { notFound } from '../http/refusal.ts';
 import { idOf, studentRoute, teacherRoute } from '../http/route.ts';
+import { dropLessonNote } from './lesson-notes-repository.ts';
 import { listTaught } from './lessons-repository.ts';
 import { insertMarks } from './repository.ts';
-import { assign, endAssignment, myPractice, practiceOf, setLessons, studentAsking } from './service.ts';
+import {
+  assign,
+  endAssignment,
+  myPractice,
+  practiceOf,
+  setLessons,
+  studentAsking,
+  writeLessonNote,
+} from './service.ts';
 
 /** Anything else is no day: nobody comes on it. */
 const weekdayOf = ({ params }: Request): number => {
@@ -20,6 +30,13 @@ export function practiceRoutes(database: Database): Router {
   teacherRoute(router, endpoints.setLessons, ({ request, body, who }) =>
     setLessons(database, who.studioId, idOf(request, 'student'), body),
   );
+  teacherRoute(router, endpoints.writeLessonNote, ({ request, body, who }) =>
+    writeLessonNote(database, who, idOf(request, 'student'), body),
+  );
+  teacherRoute(router, endpoints.dropLessonNote, async ({ request, who }) => {
+    if (!(await dropLessonNote(database, who.studioId, idOf(request, 'note')))) throw notFound('note');
+    return null;
+  });
   teacherRoute(router, endpoints.listTaught, ({ request, who }) =>
     listTaught(database, who.studioId, weekdayOf(request)),
   );

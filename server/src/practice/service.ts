@@ -1,8 +1,17 @@
-import type { Assignment, Lesson, MyPracticeSent, NewAssignment, PracticeRecord } from '@jocund/contract';
+import type {
+  Assignment,
+  Lesson,
+  LessonNote,
+  MyPracticeSent,
+  NewAssignment,
+  NewLessonNote,
+  PracticeRecord,
+} from '@jocund/contract';
 import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
+import { insertLessonNote, listLessonNotes } from './lesson-notes-repository.ts';
 import { listLessons, replaceLessons } from './lessons-repository.ts';
 import {
   findAssignment,
@@ -24,12 +33,23 @@ export async function practiceOf(
   studentId: string,
 ): Promise<PracticeRecord> {
   if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
-  const [lessons, assignments, marks] = await Promise.all([
+  const [lessons, notes, assignments, marks] = await Promise.all([
     listLessons(database, studioId, studentId),
+    listLessonNotes(database, studioId, studentId),
     listAssignments(database, studioId, studentId),
     listMarks(database, studioId, studentId),
   ]);
-  return { lessons, assignments, marks };
+  return { lessons, notes, assignments, marks };
+}
+
+export async function writeLessonNote(
+  database: Database,
+  who: SignedIn,
+  studentId: string,
+  note: NewLessonNote,
+): Promise<LessonNote> {
+  if (!(await findStudent(database, who.studioId, studentId))) throw notFound('student');
+  return insertLessonNote(database, who, studentId, note);
 }
 
 export async function setLessons(
@@ -84,13 +104,15 @@ export async function studentAsking(database: Database, who: SignedIn): Promise<
 /** All that a student practises from. A piece that cannot be read is told, and the others stay. */
 export async function myPractice(database: Database, who: SignedIn): Promise<MyPracticeSent> {
   const student = await studentAsking(database, who);
-  const [assigned, marks] = await Promise.all([
+  const [assigned, notes, marks] = await Promise.all([
     listAssigned(database, who.studioId, student.id),
+    listLessonNotes(database, who.studioId, student.id),
     listMarks(database, who.studioId, student.id),
   ]);
   return {
     student: student.name,
     hand: student.hand,
+    lastNote: notes.find(({ isShared }) => isShared) ?? null,
     assignments: assigned.map(({ assignment, document }) => {
       const opened = openDocument(document);
       return { ...assignment, score: opened.ok ? { ...asDocument(opened.value) } : null };

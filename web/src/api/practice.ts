@@ -1,4 +1,4 @@
-import { endpoints, request, type Lesson, type NewAssignment } from '@jocund/contract';
+import { endpoints, request, type Lesson, type NewAssignment, type NewLessonNote } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { requestOrKept } from './kept-answers.ts';
 
@@ -34,6 +34,23 @@ const renew = (client: QueryClient, studentId: string): Promise<unknown> =>
     client.invalidateQueries({ queryKey: practiceOf(studentId) }),
     client.invalidateQueries({ queryKey: taughtKey }),
   ]);
+
+export function useWriteLessonNote(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: NewLessonNote) =>
+      request(endpoints.writeLessonNote, { params: { id: studentId }, body }),
+    onSuccess: () => renew(client, studentId),
+  });
+}
+
+export function useDropLessonNote(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => request(endpoints.dropLessonNote, { params: { id } }),
+    onSuccess: () => renew(client, studentId),
+  });
+}
 
 export function useAssign(studentId: string) {
   const client = useQueryClient();

@@ -22,6 +22,8 @@ const student: Student = {
   id: '00000000-0000-4000-8000-000000000002',
   name: 'Wren',
   note: '',
+  goals: '',
+  cautions: '',
   hand: null,
   archivedAt: null,
 };
@@ -122,10 +124,17 @@ test('a student’s name and note are changed', async () => {
   vi.stubGlobal('fetch', answer);
   room(<StudentsPart people={[student]} />);
   press('Change Wren');
-  fill('Note (optional)', 'left wrist, go gently');
+  fill('Note (optional)', 'Tuesdays');
+  fill('What the student wants (optional)', 'By heart');
+  fill(/What is to be minded/, 'left wrist, go gently');
   press('Keep the change');
   await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
-  expect(asked[0]!.body).toEqual({ name: 'Wren', note: 'left wrist, go gently' });
+  expect(asked[0]!.body).toEqual({
+    name: 'Wren',
+    note: 'Tuesdays',
+    goals: 'By heart',
+    cautions: 'left wrist, go gently',
+  });
 });
 
 test('somebody put away is deleted for good, once that is said to be meant', async () => {

@@ -1,7 +1,7 @@
 import type { Assignment, PracticeMark, Student } from '@jocund/contract';
-import { cleanup, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { afterEach, expect, test, vi } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
 import { StudentPage } from './student-page.tsx';
 
@@ -11,7 +11,15 @@ afterEach(() => {
 });
 
 const idOf = (number: number) => `00000000-0000-4000-8000-00000000000${number}`;
-const student: Student = { id: idOf(1), name: 'Wren', note: 'Small hands', hand: null, archivedAt: null };
+const student: Student = {
+  id: idOf(1),
+  name: 'Wren',
+  note: 'Small hands',
+  goals: 'Play by heart in spring',
+  cautions: 'No long barres',
+  hand: null,
+  archivedAt: null,
+};
 const assignment = (number: number, over: Partial<Assignment> = {}): Assignment => ({
   id: idOf(number),
   arrangementId: idOf(9),
@@ -57,7 +65,7 @@ const piece = {
 };
 const path = `/api/students/${student.id}`;
 const open = (given: object, answers: object = {}) => {
-  const record = given instanceof Response ? given : { lessons: [], ...given };
+  const record = given instanceof Response ? given : { lessons: [], notes: [], ...given };
   const { asked, answer } = server({
     '/api/students': [student],
     [`${path}/practice`]: record,
@@ -220,4 +228,44 @@ test('nobody of that name, and a record that cannot be read', async () => {
   cleanup();
   open(refusal('The studio is closed', 'Come back later'));
   expect(await screen.findByText('The record cannot be read')).toBeDefined();
+});
+
+describe('notes of lessons', () => {
+  const note = (number: number, over: object = {}) => ({
+    id: idOf(number),
+    day: '2026-11-22',
+    said: `Note ${number}`,
+    isShared: true,
+    writtenBy: 'Ida',
+    ...over,
+  });
+  test('what the student wants and what is to be minded; the newest notes, the others folded away', async () => {
+    open({ assignments: [], marks: [], notes: [4, 5, 6, 7].map((number) => note(number)) });
+    expect(await screen.findByText('Play by heart in spring', { exact: false })).toBeDefined();
+    expect(screen.getByText('No long barres', { exact: false })).toBeDefined();
+    expect(screen.getByText('1 earlier')).toBeDefined();
+  });
+  test('one is written, for the student, too, or not; nothing is no note', async () => {
+    const { sent } = open({ assignments: [], marks: [] });
+    await screen.findByRole('heading', { name: 'Notes of lessons' });
+    press('Keep the note');
+    expect(await screen.findByText('Write a note')).toBeDefined();
+    fill('What was heard, what comes next', 'Thumb steady; bar 3 next');
+    fireEvent.click(screen.getByLabelText('Wren reads it, too'));
+    press('Keep the note');
+    await waitFor(() =>
+      expect(sent()).toMatchObject([
+        { path: `${path}/lesson-notes`, body: { said: 'Thumb steady; bar 3 next', isShared: false } },
+      ]),
+    );
+  });
+  test('one is taken out, and can be had again at once', async () => {
+    const { sent } = open({ assignments: [], marks: [], notes: [note(4, { isShared: false })] });
+    expect(await screen.findByText(/Sun 22 Nov, Ida, for teachers/)).toBeDefined();
+    press('Take out the note of Sun 22 Nov');
+    await screen.findByText('The note is taken out.');
+    press('Undo');
+    await waitFor(() => expect(sent()).toHaveLength(2));
+    expect(sent()[1]).toMatchObject({ body: { day: '2026-11-22', said: 'Note 4', isShared: false } });
+  });
 });

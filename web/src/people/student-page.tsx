@@ -1,4 +1,4 @@
-import type { Assignment, Lesson, PracticeMark, Student } from '@jocund/contract';
+import type { Assignment, Lesson, LessonNote, PracticeMark, Student } from '@jocund/contract';
 import { tempoLadder } from '@jocund/core/practice';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -18,6 +18,7 @@ import { AssignPart } from './assign-part.tsx';
 import { TakeData } from './delete-student.tsx';
 import { LessonsPart } from './lessons-part.tsx';
 import { LinkPart } from './link-part.tsx';
+import { NotesPart } from './notes-part.tsx';
 import { faultWords } from './people-parts.tsx';
 
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
@@ -71,11 +72,12 @@ export function StudentPage() {
 interface RecordProps {
   readonly student: Student;
   readonly lessons: readonly Lesson[];
+  readonly notes: readonly LessonNote[];
   readonly assignments: readonly Assignment[];
   readonly marks: readonly PracticeMark[];
 }
 
-function Record({ student, lessons, assignments, marks }: RecordProps) {
+function Record({ student, lessons, notes, assignments, marks }: RecordProps) {
   const inHand = assignments.filter(({ endedAt }) => endedAt === null);
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
@@ -98,6 +100,19 @@ function Record({ student, lessons, assignments, marks }: RecordProps) {
             </Link>
           </p>
         </header>
+        {student.goals !== '' && (
+          <p className="pt-3">
+            <span className="font-semibold">Wants:</span> {student.goals}
+          </p>
+        )}
+        {student.cautions !== '' && (
+          <p className="flex items-start gap-2 pt-2">
+            <QueryMark size={18} />
+            <span>
+              <span className="font-semibold">Mind:</span> {student.cautions}
+            </span>
+          </p>
+        )}
         {hurt.length > 0 && (
           <p className="mt-3 flex items-start gap-2 border border-ink1 bg-white p-3" role="note">
             <QueryMark size={20} />
@@ -158,6 +173,7 @@ function Record({ student, lessons, assignments, marks }: RecordProps) {
         className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
       >
         <AssignPart student={student} />
+        <NotesPart student={student} notes={notes} />
         <LessonsPart student={student} lessons={lessons} />
         <LinkPart student={student} />
         <p className="mt-5 border-t-[1.5px] border-ink1 pt-3">

@@ -93,12 +93,19 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
 interface StudentFields {
   readonly name: string;
   readonly note: string;
+  readonly goals: string;
+  readonly cautions: string;
 }
 
 function StudentPanel({ student, onClose }: { student: Student | undefined; onClose: () => void }) {
   const keep = useKeepStudent();
   const { register, handleSubmit, formState } = useForm<StudentFields>({
-    defaultValues: { name: student?.name ?? '', note: student?.note ?? '' },
+    defaultValues: {
+      name: student?.name ?? '',
+      note: student?.note ?? '',
+      goals: student?.goals ?? '',
+      cautions: student?.cautions ?? '',
+    },
   });
   const save = (fields: StudentFields) => keep.mutate({ id: student?.id, ...fields }, { onSuccess: onClose });
   return (
@@ -111,6 +118,12 @@ function StudentPanel({ student, onClose }: { student: Student | undefined; onCl
           {...register('name', { validate: (name) => name.trim() !== '' || 'Write a name' })}
         />
         <TextField label="Note (optional)" {...register('note')} />
+        <TextField label="What the student wants (optional)" {...register('goals')} />
+        <TextField
+          label="What is to be minded (optional)"
+          hint="A hand that was hurt, a stretch to be avoided. Only teachers read it."
+          {...register('cautions')}
+        />
         <div>
           <Button type="submit" look="solid" disabled={keep.isPending}>
             {student ? 'Keep the change' : 'Add to the list'}

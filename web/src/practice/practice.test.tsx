@@ -81,6 +81,7 @@ const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark =>
 const practice = (over: object = {}) => ({
   student: 'Wren',
   hand: null,
+  lastNote: null,
   assignments: [given(1)],
   marks: [],
   ...over,
@@ -181,6 +182,11 @@ describe('today', () => {
     press('10 min');
     expect(titles()).toEqual(['Hard', 'Learned']);
     expect(localStorage.getItem('jocund-minutes')).toBe('10');
+  });
+  test('what the teacher wrote after the last lesson stands first', async () => {
+    const lastNote = { id: idOf(8), day: '2026-11-22', said: 'Bar 3 next', isShared: true, writtenBy: 'Ida' };
+    open('today', practice({ lastNote }));
+    expect((await screen.findByText(/Bar 3 next/)).textContent).toBe('Ida, 22 Nov: Bar 3 next');
   });
   test('nothing given says so; a piece that cannot be read is told', async () => {
     open('today', practice({ assignments: [] }));

@@ -12,6 +12,8 @@ import { minuteChoices, useMinutes } from './use-minutes.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
 
+const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+
 /** Twenty minutes of playing without a break are enough (common practice). */
 const mostAtOnce = 20 * 60;
 
@@ -19,7 +21,7 @@ const mostAtOnce = 20 * 60;
 export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
 
 function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opened }) {
-  const { student, assignments } = practice;
+  const { student, assignments, lastNote } = practice;
   const [now] = useState(() => new Date());
   const [minutes, setMinutes] = useMinutes();
   const readable = assignments.filter(({ score }) => score !== null);
@@ -54,6 +56,14 @@ function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opene
             </p>
           </header>
           <Waiting count={waiting} isKept={isKept} />
+          {lastNote && (
+            <p className="pt-3">
+              <span className="font-semibold">
+                {lastNote.writtenBy}, {short.format(new Date(`${lastNote.day}T12:00`))}:
+              </span>{' '}
+              {lastNote.said}
+            </p>
+          )}
           {assignments.length === 0 ? (
             <div className="mt-4">
               <EmptyNote

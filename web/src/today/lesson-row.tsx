@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useArrangement } from '../api/queries.ts';
 import { Excerpt } from '../score-view/excerpt.tsx';
+import { QueryMark } from '../ui/query-mark.tsx';
 import { TempoRecord } from '../ui/tempo-record.tsx';
 import { barsWords } from '../ui/words.ts';
 import { hearingWords, type Hearing } from './hearing.ts';
@@ -64,6 +65,7 @@ export function LessonRow({ taught, lesson, time, first }: LessonRowProps) {
             <p>Nothing in hand: hear what is there, then give something.</p>
           </>
         )}
+        <LastTime taught={taught} />
       </div>
       {first && (
         <div className="hidden lg:block">
@@ -71,6 +73,25 @@ export function LessonRow({ taught, lesson, time, first }: LessonRowProps) {
         </div>
       )}
     </li>
+  );
+}
+
+/** What was said in the lesson before, and what is to be minded. */
+function LastTime({ taught: { lastNote, student } }: { taught: Taught }) {
+  return (
+    <>
+      {lastNote && (
+        <p className="text-note line-clamp-3 pt-1">
+          <span className="font-semibold">Last time:</span> {lastNote.said}
+        </p>
+      )}
+      {student.cautions !== '' && (
+        <p className="text-note flex items-start gap-1.5 pt-1">
+          <QueryMark size={14} />
+          <span>{student.cautions}</span>
+        </p>
+      )}
+    </>
   );
 }
 

@@ -48,7 +48,8 @@ const mark = (assignmentId: string, over: Partial<PracticeMark> = {}): PracticeM
   ...over,
 });
 const taught = (number: number, name: string, over: Partial<Taught> = {}): Taught => ({
-  student: { id: idOf(number), name, note: '' },
+  student: { id: idOf(number), name, note: '', goals: '', cautions: '' },
+  lastNote: null,
   lessons: [],
   assignments: [],
   marks: [],

@@ -15,6 +15,7 @@ import * as lessons from './2026-11-29-lessons.ts';
 import * as practice from './2026-11-29-practice.ts';
 import * as doors from './2026-11-30-doors.ts';
 import * as parts from './2026-11-30-parts.ts';
+import * as lessonNotes from './2026-11-30-lesson-notes.ts';
 import * as documents from './2026-11-27-documents.ts';
 
 interface NamedMigration {
@@ -41,6 +42,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-11-29-lessons', migration: lessons },
   { name: '2026-11-30-doors', migration: doors },
   { name: '2026-11-30-parts', migration: parts },
+  { name: '2026-11-30-lesson-notes', migration: lessonNotes },
 ];
 
 /** Every change of the tables there has been, the oldest first. */
