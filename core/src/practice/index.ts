@@ -11,13 +11,7 @@ export {
   type PassAnswer,
   type TempoGoal,
   type TempoLadder,
-} from './tempo-ladder.ts';
-export {
-  hearingReasons,
-  whatToHear,
-  type HearingReason,
-  type InHand,
   type TimedPass,
-  type ToHear,
-} from './what-to-hear.ts';
+} from './tempo-ladder.ts';
+export { hearingReasons, whatToHear, type HearingReason, type InHand, type ToHear } from './what-to-hear.ts';
 export { outlookOf, tempoTrend, type Outlook, type TempoTrend } from './tempo-trend.ts';

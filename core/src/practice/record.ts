@@ -1,4 +1,4 @@
-import type { TimedPass } from './what-to-hear.ts';
+import type { TimedPass } from './tempo-ladder.ts';
 
 /** A pass with the bars it went through, from 0, both included. */
 export interface PassOverBars extends TimedPass {

@@ -1,7 +1,6 @@
 import { createEmptyCard, fsrs, Rating, type Card, type Grade } from 'ts-fsrs';
 import { sittingsOf, type Sitting } from './sittings.ts';
-import { tempoLadder, type TempoGoal } from './tempo-ladder.ts';
-import type { TimedPass } from './what-to-hear.ts';
+import { tempoLadder, type TempoGoal, type TimedPass } from './tempo-ladder.ts';
 
 /** Something learned, and when it wants to be played again. Times in milliseconds since 1970. */
 export interface Review {

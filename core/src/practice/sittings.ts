@@ -1,4 +1,4 @@
-import type { TimedPass } from './what-to-hear.ts';
+import type { TimedPass } from './tempo-ladder.ts';
 
 /** Passes with longer than this between them were played on two occasions. */
 const betweenMs = 4 * 3_600_000;

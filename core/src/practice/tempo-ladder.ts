@@ -11,6 +11,11 @@ export interface Pass {
   readonly isPart?: boolean;
 }
 
+/** A pass with when it was, in milliseconds since 1970. */
+export interface TimedPass extends Pass {
+  readonly atMs: number;
+}
+
 export interface TempoGoal {
   /** Quarter notes a minute; the goal is no slower than the start. */
   readonly startBpm: number;

@@ -1,6 +1,6 @@
 import { sittingsOf } from './sittings.ts';
-import { tempoLadder } from './tempo-ladder.ts';
-import type { InHand, TimedPass } from './what-to-hear.ts';
+import { tempoLadder, type TimedPass } from './tempo-ladder.ts';
+import type { InHand } from './what-to-hear.ts';
 
 /** How the fastest clean tempo rises, in quarter notes a minute by week. */
 export interface TempoTrend {

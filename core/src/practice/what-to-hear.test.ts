@@ -29,6 +29,12 @@ test('one reason for each', () => {
   expect(reasonOf({ passes: passes(1, 60, ...slips) })).toBe('stuck');
   expect(reasonOf({ passes: passes(1, 60, ...slips.slice(0, 5)) })).toBe('going on');
 });
+test('what is learned is news for two weeks; then it is kept, until it fades', () => {
+  const learned = (daysAgo: number) => passes(daysAgo, 70, 'clean', 'clean', 'clean');
+  expect(reasonOf({ passes: learned(13) })).toBe('reached');
+  expect(reasonOf({ passes: learned(20) })).toBe('fades');
+  expect(reasonOf({ passes: [...learned(20), ...passes(1, 70, 'clean')] })).toBe('kept');
+});
 test('what hurt lately comes before everything, even a goal that is reached; long ago it is past', () => {
   const reached = passes(1, 70, 'clean', 'clean', 'clean');
   expect(reasonOf({ passes: [...passes(2, 60, 'hurts'), ...reached] })).toBe('hurts');

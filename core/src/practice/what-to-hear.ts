@@ -1,9 +1,5 @@
-import { tempoLadder, usualRules, type Pass, type TempoGoal, type TempoLadder } from './tempo-ladder.ts';
-
-/** A pass with when it was, in milliseconds since 1970. */
-export interface TimedPass extends Pass {
-  readonly atMs: number;
-}
+import { reviewOf } from './reviews.ts';
+import { tempoLadder, usualRules, type TempoGoal, type TempoLadder, type TimedPass } from './tempo-ladder.ts';
 
 /** What a student has in hand: the way to a tempo, until when, and the passes so far, the oldest first. */
 export interface InHand extends TempoGoal {
@@ -20,9 +16,11 @@ export const hearingReasons = [
   'due',
   'stuck',
   'reached',
+  'fades',
   'rested',
   'new',
   'going on',
+  'kept',
 ] as const;
 export type HearingReason = (typeof hearingReasons)[number];
 
@@ -43,7 +41,9 @@ const hurtDays = 14;
 const dueDays = 4;
 /** So many passes at one tempo without the next one opened are no progress (common practice: then something is to be changed). */
 const stuckPasses = 8;
-/** What is not played for a week fades. */
+/** What is learned is news for so long. */
+const newsDays = 14;
+/** What is not played for a week rests. */
 const restedDays = 7;
 
 /** What to hear of everything in hand, what presses most first. `nowMs` in milliseconds since 1970. */
@@ -65,13 +65,18 @@ function weigh(each: InHand, nowMs: number): ToHear {
 }
 
 function reasonOf(
-  { passes, goalMs }: InHand,
+  inHand: InHand,
   { isReached }: TempoLadder,
   { nowMs, daysSince, lately }: { readonly nowMs: number } & Pick<ToHear, 'daysSince' | 'lately'>,
 ): HearingReason {
+  const { passes, goalMs } = inHand;
   if (passes.some(({ answer, atMs }) => answer === 'hurts' && nowMs - atMs < hurtDays * dayMs))
     return 'hurts';
-  if (isReached) return 'reached';
+  if (isReached) {
+    const review = reviewOf(passes, inHand, nowMs);
+    if (!review || nowMs - review.learnedMs < newsDays * dayMs) return 'reached';
+    return review.dueMs <= nowMs ? 'fades' : 'kept';
+  }
   if (goalMs !== undefined && goalMs < nowMs) return 'late';
   if (goalMs !== undefined && goalMs - nowMs < dueDays * dayMs) return 'due';
   if (daysSince === undefined) return 'new';

@@ -33,6 +33,8 @@ export function blockWords(block: PieceBlock, given: Given, isFirst: boolean): s
     case 'hurts':
       return 'It hurt not long ago. Slowly, and stop at once if it does again.';
     case 'reached':
+    case 'fades':
+    case 'kept':
     case 'going on':
       return `${isFirst ? 'Hardest first, while the hands are fresh. ' : ''}${step}`;
   }

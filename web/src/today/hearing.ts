@@ -58,6 +58,13 @@ export function hearingWords({ assignment, hear, marks }: Hearing): {
         title: `Ready at ♩${goalBpm}`,
         text: `Clean ${usualRules.cleanToRise} times running. Hear it, then give what comes next.`,
       };
+    case 'fades':
+      return {
+        title: `Fades, after ${daysSince} days`,
+        text: `Learned at ♩${goalBpm}. Hear whether it still comes.`,
+      };
+    case 'kept':
+      return { title: `Kept at ♩${goalBpm}`, text: 'Learned, and looked at in time.' };
     case 'rested':
       return { title: `Not played for ${daysSince} days`, text: `Left at ${at}. Hear what has stayed.` };
     case 'new':
@@ -72,4 +79,4 @@ export function hearingWords({ assignment, hear, marks }: Hearing): {
 
 /** What is worth a word on a day without a lesson. */
 export const isPressing = ({ hear: { reason } }: Hearing): boolean =>
-  reason !== 'going on' && reason !== 'new';
+  reason !== 'going on' && reason !== 'new' && reason !== 'kept';
