@@ -47,6 +47,7 @@ export {
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
 export type { HandSettings } from './fields.ts';
 export {
+  calendarPath,
   latestMarks,
   mostLessons,
   mostMarksRead,

@@ -62,6 +62,9 @@ export const mostMarksSent = 200;
 /** Marks of one student that are looked back on. */
 export const mostMarksRead = 2000;
 
+/** Where a teacher takes the lessons along as a calendar file. */
+export const calendarPath = '/api/lessons.ics';
+
 /** A lesson that comes every week. */
 export const lessonSchema = z.strictObject({
   /** 1 Monday to 7 Sunday (ISO 8601). */

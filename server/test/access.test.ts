@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { backupPath, bundleFilePath, endpoints } from '@jocund/contract';
+import { backupPath, bundleFilePath, calendarPath, endpoints } from '@jocund/contract';
 import type { Agent, Response } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { studioColumn, studioTables } from '../src/backup/tables.ts';
@@ -104,6 +104,7 @@ const routes: readonly Route[] = [
     access: access[name],
   })),
   { name: 'backup', method: 'get', path: backupPath, access: 'teacher' },
+  { name: 'calendar', method: 'get', path: calendarPath, access: 'teacher' },
   { name: 'bundle file', method: 'get', path: bundleFilePath(':id'), access: 'teacher' },
 ];
 

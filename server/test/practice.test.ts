@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { endpoints, latestMarks, type PieceSummary, type Student } from '@jocund/contract';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { lessonCalendar } from '../src/practice/calendar.ts';
 import { mark, myPractice, openStudentRoom, type StudentRoom } from './student-room.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -213,6 +214,27 @@ describe('lessons and the teacher’s day', () => {
     await agent.put(`/api/students/${student.id}/lessons`).send([lesson]).expect(403);
     await studio.visitor().get('/api/taught/4').expect(401);
   });
+});
+
+test('lessons go out as a calendar: every week, by the clock of wherever it is read', async () => {
+  const student = await room.newStudent();
+  await room.teacher
+    .put(`/api/students/${student.id}/lessons`)
+    .send([{ weekday: 3, starts: '16:05', minutes: 45 }])
+    .expect(200);
+  const ada = await studio
+    .database('users')
+    .where('role', 'teacher')
+    .first<{ studio_id: string }>('studio_id');
+  // A Sunday: the first Wednesday after it is the second of December.
+  const text = await lessonCalendar(studio.database, ada.studio_id, new Date(2026, 10, 29, 20));
+  const event = text.split('BEGIN:VEVENT').find((each) => each.includes(student.id))!;
+  expect(event).toContain('DTSTART:20261202T160500\r\n');
+  expect(event).toContain('DTEND:20261202T165000\r\n');
+  expect(event).toContain('RRULE:FREQ=WEEKLY;BYDAY=WE\r\n');
+  expect(event).toContain(`SUMMARY:Lesson: ${student.name}`);
+  const { headers } = await room.teacher.get('/api/lessons.ics').expect(200);
+  expect(headers['content-type']).toContain('text/calendar');
 });
 
 describe('notes of lessons', () => {

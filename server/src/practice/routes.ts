@@ -1,8 +1,9 @@
-import { endpoints } from '@jocund/contract';
+import { calendarPath, endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
-import { idOf, studentRoute, teacherRoute } from '../http/route.ts';
+import { idOf, studentRoute, teacherAsking, teacherRoute } from '../http/route.ts';
+import { lessonCalendar } from './calendar.ts';
 import { dropLessonNote } from './lesson-notes-repository.ts';
 import { listTaught } from './lessons-repository.ts';
 import { insertMarks } from './repository.ts';
@@ -46,6 +47,11 @@ export function practiceRoutes(database: Database): Router {
   teacherRoute(router, endpoints.endAssignment, ({ request, body, who }) =>
     endAssignment(database, who.studioId, idOf(request, 'assignment'), body.ended),
   );
+  router.get(calendarPath, async (request, response) => {
+    const { studioId } = teacherAsking(request);
+    response.attachment('lessons.ics').type('text/calendar');
+    response.send(await lessonCalendar(database, studioId, new Date()));
+  });
   studentRoute(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
   studentRoute(router, endpoints.logPractice, async ({ body, who }) => {
     const student = await studentAsking(database, who);

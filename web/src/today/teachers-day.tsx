@@ -1,4 +1,4 @@
-import type { Taught } from '@jocund/contract';
+import { calendarPath, type Taught } from '@jocund/contract';
 import { hearingReasons } from '@jocund/core/practice';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
@@ -80,6 +80,11 @@ function Day({ all, now }: { all: readonly Taught[]; now: Date }) {
             />
           ))}
         </ol>
+        <p className="text-note pt-4">
+          <a className="underline" href={calendarPath} download>
+            All lessons as a calendar file
+          </a>
+        </p>
       </main>
       <DueToBeHeard all={all} now={now} />
     </div>
