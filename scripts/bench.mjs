@@ -26,9 +26,11 @@ if (only === 'grades') process.exit(await runBundled('fit-grades.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
 if (only === 'style') process.exit(await runBundled('measure-style.mjs', []));
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
+if (only === 'practice' || only === 'kill')
+  process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, tunings [fit]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, tunings [fit], practice [SECONDS], kill [TIMES]',
   );
   process.exit(2);
 }
