@@ -60,6 +60,8 @@ test('a student’s record, the practice room and the way into it', async ({
   await page.goto(`/people/${id}`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.getByRole('combobox', { name: 'Piece' }).selectOption({ label: 'Lamp Oil' });
+  await page.getByText('Minutes, what is kept, tempo by pass, hard bars').click();
+  await expect(page.getByRole('img', { name: /^Minutes played by week/ })).toBeVisible();
   await expectNoSeriousViolation(page);
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -71,11 +73,14 @@ test('a student’s record, the practice room and the way into it', async ({
   await mine.request.post('/api/session', {
     data: { email: 'wynn@fenwright.example', password: teacher.password },
   });
-  await mine.goto('/practice');
-  await expect(mine.getByRole('heading', { level: 1 })).toBeVisible();
-  await expectNoSeriousViolation(mine);
+  for (const path of ['/practice/record', '/practice']) {
+    await mine.goto(path);
+    await expect(mine.getByRole('heading', { level: 1 })).toBeVisible();
+    await expectNoSeriousViolation(mine);
+    expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
   await mine
-    .getByRole('link', { name: /^Start/ })
+    .getByRole('link', { name: /^Start,/ })
     .first()
     .click();
   await expect(mine.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
