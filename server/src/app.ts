@@ -23,6 +23,7 @@ import { sheetRoutes } from './sheets/routes.ts';
 import { practiceRoutes } from './practice/routes.ts';
 import { accountRoutes } from './sign-in/account-routes.ts';
 import { firstStudioRoutes } from './sign-in/first-studio.ts';
+import { usualCost } from './sign-in/password.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
 import { formRoutes } from './forms/routes.ts';
@@ -44,6 +45,8 @@ export interface AppSettings extends Pick<
   readonly firstToken?: string | undefined;
   /** The demo's sign-ins, to be shown on the page; absent where they are nobody's business. */
   readonly demo?: DemoSignIns | undefined;
+  /** What a password's print costs, as a power of two; absent: the usual. */
+  readonly passwordCost?: number;
 }
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
@@ -54,6 +57,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     pool: settings.pool,
     secureCookie: settings.BEHIND_TLS_PROXY,
   });
+  const { passwordCost = usualCost } = settings;
   const app = express();
   app.disable('x-powered-by');
   if (settings.BEHIND_TLS_PROXY) app.set('trust proxy', 1);
@@ -84,9 +88,9 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     },
   );
   app.use(
-    signInRoutes(database, settings.demo ?? null),
-    accountRoutes(database),
-    firstStudioRoutes(database, settings.firstToken),
+    signInRoutes(database, settings.demo ?? null, passwordCost),
+    accountRoutes(database, passwordCost),
+    firstStudioRoutes(database, settings.firstToken, passwordCost),
     practiceRoutes(database),
     pieceRoutes(database),
     arrangementRoutes(database),

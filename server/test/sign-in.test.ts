@@ -95,6 +95,16 @@ describe('signing in', () => {
   });
 });
 
+test('a print says what it cost; one from before it did costs the usual', async () => {
+  const cheap = await hashPassword('a long password', 10);
+  expect(cheap).toMatch(/^scrypt\$10\$/);
+  expect(await passwordFits('a long password', cheap)).toBe(true);
+  const usual = await hashPassword('a long password');
+  expect(usual).toMatch(/^scrypt\$17\$/);
+  expect(await passwordFits('a long password', usual.replace('$17$', '$'))).toBe(true);
+  expect(await passwordFits('a long passwort', usual.replace('$17$', '$'))).toBe(false);
+});
+
 test('passwords are stored salted, and only the right one fits', async () => {
   const [once, twice] = await Promise.all([hashPassword('a long password'), hashPassword('a long password')]);
   expect(once).not.toBe(twice);

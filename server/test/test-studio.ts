@@ -59,6 +59,7 @@ export async function openTestStudio({
     bundles,
     firstToken,
     SESSION_SECRET: randomBytes(32).toString('hex'),
+    passwordCost: testCost,
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,
   };
@@ -90,7 +91,7 @@ export async function openTestStudio({
         email,
         name: 'A stranger',
         role,
-        password_hash: await hashPassword('a long password'),
+        password_hash: await hashPassword('a long password', testCost),
       });
       return signedIn(email, 'a long password');
     },
@@ -108,6 +109,9 @@ export async function openTestStudio({
   };
 }
 
+/** A password's print in a test: not safe, but quick. The usual cost has a test of its own. */
+const testCost = 10;
+
 /** The demo studio, made once for all tests and copied for each. */
 const template = 'test_demo_studio';
 const templateLock = 7_403_115;
@@ -123,7 +127,7 @@ async function makeTemplate(client: pg.Client): Promise<void> {
   await client.query(`create database ${making}`);
   const database = connect(urlOf(making));
   await migrate(database);
-  await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password);
+  await loadDemo(database, join(import.meta.dirname, '../../demo'), demoTeacher.password, testCost);
   await database.destroy();
   await client.query(`alter database ${making} rename to ${template}`);
 }

@@ -12,18 +12,23 @@ import { createPiece } from '../pieces/service.ts';
 import { insertStudent } from '../people/repository.ts';
 import { replaceLessons } from '../practice/lessons-repository.ts';
 import { insertAssignment, insertMarks } from '../practice/repository.ts';
-import { hashPassword } from '../sign-in/password.ts';
+import { hashPassword, usualCost } from '../sign-in/password.ts';
 import { inventedPractice } from './invented-practice.ts';
 import { studioFileSchema } from './studio-file.ts';
 
 /** Fills an empty database with the demo studio from its folder; does nothing where a studio already is. */
-export async function loadDemo(database: Database, folder: string, password: string): Promise<void> {
+export async function loadDemo(
+  database: Database,
+  folder: string,
+  password: string,
+  passwordCost = usualCost,
+): Promise<void> {
   const found = await database('studios').first<{ id: string } | undefined>('id');
   if (found) return;
   const demo = studioFileSchema.parse(JSON.parse(await readFile(join(folder, 'studio.json'), 'utf8')));
   const studies = await Promise.all(demo.pieces.map((name) => readDemoScore(folder, name)));
   const figures = await readDemoFigures(folder);
-  const passwordHash = await hashPassword(password);
+  const passwordHash = await hashPassword(password, passwordCost);
 
   const studioId = await database.transaction(async (transaction) => {
     const [studio] = await transaction('studios')

@@ -26,7 +26,7 @@ const tokenOf = ({ token }: Readonly<Record<string, unknown>>): string =>
   typeof token === 'string' ? token : '';
 
 /** How people come to an account, how a teacher's way in is closed, and how anybody changes the password. */
-export function accountRoutes(database: Database): Router {
+export function accountRoutes(database: Database, passwordCost: number): Router {
   const router = Router();
   const links = limitIn(database, {
     name: 'links',
@@ -83,7 +83,7 @@ export function accountRoutes(database: Database): Router {
     const token = tokenOf(request.params);
     // Before the costly hash: a link that is not good costs nothing.
     if (!(await findInvitation(database, token))) throw notGood();
-    const passwordHash = await hashPassword(body.password);
+    const passwordHash = await hashPassword(body.password, passwordCost);
     const joined = await useInvitation(database, token, { email: body.email, passwordHash });
     if (!joined) throw notGood();
     if (joined === 'taken')
@@ -105,7 +105,7 @@ export function accountRoutes(database: Database): Router {
     if (!user || !(await passwordFits(body.current, user.passwordHash)))
       throw new Refusal('wrong-sign-in', 'The present password is wrong', 'Type it again');
     await passwords.forgive(who.userId);
-    await setPassword(database, who.studioId, who.userId, await hashPassword(body.next));
+    await setPassword(database, who.studioId, who.userId, await hashPassword(body.next, passwordCost));
     await endSessionsOf(database, who.userId, request.sessionID);
     await noteAtDoor(database, request, who, 'password-changed');
     return null;

@@ -25,7 +25,11 @@ const notGood = (): Refusal =>
   );
 
 /** The first studio and its teacher are made by whoever started the server, and holds the link it printed. */
-export function firstStudioRoutes(database: Database, token: string | undefined): Router {
+export function firstStudioRoutes(
+  database: Database,
+  token: string | undefined,
+  passwordCost: number,
+): Router {
   const router = Router();
   const isGood = ({ params }: Request): boolean => {
     const given = Buffer.from(String(params.token));
@@ -41,7 +45,7 @@ export function firstStudioRoutes(database: Database, token: string | undefined)
 
   openRoute(router, endpoints.makeFirstStudio, async ({ request, body }) => {
     if (!isGood(request) || !(await isFirst())) throw notGood();
-    const passwordHash = await hashPassword(body.password);
+    const passwordHash = await hashPassword(body.password, passwordCost);
     const made = await database.transaction(
       async (transaction): Promise<{ readonly id: string; readonly studioId: string } | undefined> => {
         await transaction.raw('select pg_advisory_xact_lock(?)', [firstStudioLock]);

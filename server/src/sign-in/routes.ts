@@ -16,7 +16,7 @@ const quarterOfAnHour = 15 * 60;
 /** Failures in a quarter of an hour: of one account from one network, of one network (a school has many people behind one address), and of one account from everywhere. */
 const failuresAllowed = { accountHere: 10, network: 60, account: 100 } as const;
 
-export function signInRoutes(database: Database, demo: DemoSignIns | null): Router {
+export function signInRoutes(database: Database, demo: DemoSignIns | null, passwordCost: number): Router {
   const router = Router();
   const failures = (name: keyof typeof failuresAllowed, message: string) =>
     limitIn(database, {
@@ -42,7 +42,7 @@ export function signInRoutes(database: Database, demo: DemoSignIns | null): Rout
     ] as const;
     for (const [limit, whose] of counted) await limit.count(whose);
     const user = await findUserByEmail(database, email);
-    const fits = await passwordFits(body.password, user?.passwordHash);
+    const fits = await passwordFits(body.password, user?.passwordHash, passwordCost);
     if (!user || !fits || user.isClosed) {
       // Not waited for: the time of an answer must not tell whether there is such an account.
       if (user)
