@@ -28,7 +28,7 @@ export function LoopCells({ score, whole, chosen, onChoose }: LoopCellsProps) {
             type="button"
             aria-pressed={isAlone}
             aria-label={from === to ? `Bar ${from} alone` : `Bars ${from} to ${to} alone`}
-            className={`narrow min-h-11 min-w-11 flex-1 border border-ink1-65 px-1 font-semibold ${isAlone ? 'bg-brass text-ink1' : 'text-paper hover:bg-ink1-80'}`}
+            className={`narrow min-h-11 min-w-11 flex-1 whitespace-nowrap border border-ink1-65 px-1 font-semibold ${isAlone ? 'bg-brass text-ink1' : 'text-paper hover:bg-ink1-80'}`}
             onClick={() => onChoose(isAlone ? whole : bars)}
           >
             {from === to ? from : `${from}–${to}`}
