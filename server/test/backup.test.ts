@@ -147,6 +147,35 @@ describe('a backup', () => {
         }),
       /rows of revisions are missing/,
     ],
+    [
+      'rows of another studio among them',
+      () =>
+        changed((files) => {
+          const students = strFromU8(files['tables/students.jsonl']!);
+          files['tables/students.jsonl'] = strToU8(
+            students.replace(studioId, '00000000-0000-4000-8000-000000000001'),
+          );
+        }),
+      /a row of students is not this studio’s/,
+    ],
+    [
+      'a row that is none',
+      () =>
+        changed((files) => {
+          const students = strFromU8(files['tables/students.jsonl']!);
+          files['tables/students.jsonl'] = strToU8(students.replace('{', '['));
+        }),
+      /a row of students cannot be read/,
+    ],
+    [
+      'a column there is not',
+      () =>
+        changed((files) => {
+          const forms = strFromU8(files['tables/forms.jsonl']!);
+          files['tables/forms.jsonl'] = strToU8(forms.replace('"name"', '"title"'));
+        }),
+      /rows of forms do not fit this Jocund/,
+    ],
   ])('%s is refused, and nothing is written', async (_name, file, words) => {
     const other = await openTestStudio({ isEmpty: true });
     await expect(restoreBackup(other.database, file())).rejects.toThrow(words);

@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { migrationNames } from '../database/migrations/index.ts';
 import { aboutName, aboutSchema, BackupTrouble, contentsName, contentsSchema, rowsName } from './format.ts';
-import { studioTables, type StudioTable } from './tables.ts';
+import { studioColumn, studioTables, type StudioTable } from './tables.ts';
 
 const rowsAtOnce = 500;
 
@@ -31,10 +31,15 @@ export async function restoreBackup(database: Database, file: Uint8Array): Promi
     let rowCount = 0;
     for (const table of studioTables) {
       const lines = linesOf(files, table);
+      for (const line of lines) refuseStrange(table, line, id);
       if (lines.length !== (contents[table] ?? 0))
         throw new BackupTrouble(`The backup is not whole: rows of ${table} are missing. Use another one.`);
       if (table === 'users') await refuseTaken(transaction, lines);
-      await insertLines(transaction, table, lines);
+      await insertLines(transaction, table, lines).catch((error: unknown) => {
+        throw new BackupTrouble(`The rows of ${table} do not fit this Jocund. Use another backup.`, {
+          cause: error,
+        });
+      });
       rowCount += lines.length;
     }
     return { studioId: id, name, rowCount };
@@ -68,6 +73,21 @@ const linesOf = (files: Readonly<Record<string, Uint8Array>>, table: StudioTable
   strFromU8(files[rowsName(table)] ?? new Uint8Array())
     .split('\n')
     .filter((line) => line !== '');
+
+/** A backup writes into its own studio only, whoever changed it on the way. */
+function refuseStrange(table: StudioTable, line: string, studioId: string): void {
+  let row: unknown;
+  try {
+    row = JSON.parse(line);
+  } catch {
+    throw new BackupTrouble(`The backup cannot be read: a row of ${table} cannot be read. Use another one.`);
+  }
+  const whose = (row as Record<string, unknown> | null)?.[studioColumn(table)];
+  if (whose !== studioId)
+    throw new BackupTrouble(
+      `The backup was changed: a row of ${table} is not this studio’s. Use another one.`,
+    );
+}
 
 /** Addresses are one person's each on a server. */
 async function refuseTaken(transaction: Database, lines: readonly string[]): Promise<void> {
