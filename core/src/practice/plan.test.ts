@@ -1,23 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { passAnswers, planFor, type InHand, type PassAnswer, type TimedPass } from './index.ts';
+import { inHandWith, passesOf, practisedAt } from '../testing/passes.ts';
+import { passAnswers, planFor, type InHand } from './index.ts';
 
 const day = 24 * 3_600_000;
-const now = Date.UTC(2026, 10, 29, 18);
-const passes = (daysAgo: number, tempoBpm: number, ...answers: PassAnswer[]): TimedPass[] =>
-  answers.map((answer, index) => ({ tempoBpm, answer, atMs: now - daysAgo * day + index * 60_000 }));
-const inHand = (id: string, over: Partial<InHand> = {}): InHand => ({
-  id,
-  startBpm: 60,
-  goalBpm: 70,
-  goalMs: undefined,
-  passes: passes(1, 60, 'clean'),
-  ...over,
-});
 const learned = (id: string, daysAgo: number): InHand =>
-  inHand(id, { passes: passes(daysAgo, 70, 'clean', 'clean', 'clean') });
+  inHandWith(id, { passes: passesOf(daysAgo, 70, 'clean', 'clean', 'clean') });
 const told = (all: readonly InHand[], minutes: number) =>
-  planFor(all, minutes, now).blocks.map((block) =>
+  planFor(all, minutes, practisedAt).blocks.map((block) =>
     'id' in block ? `${block.minutes} ${block.kind} ${block.id}` : `${block.minutes} ${block.kind}`,
   );
 
@@ -25,37 +15,37 @@ describe('the plan for the minutes there are', () => {
   test('the hardest first, a review after it, then the next', () => {
     const all = [
       learned('old', 9),
-      inHand('going on'),
-      inHand('late', { goalMs: now - day }),
+      inHandWith('going on'),
+      inHandWith('late', { goalMs: practisedAt - day }),
       learned('fresh', 1),
     ];
     expect(told(all, 20)).toEqual(['12 work late', '2 review old', '6 work going on']);
     expect(told(all, 10)).toEqual(['8 work late', '2 review old']);
   });
   test('of two that go on, the one further from its goal comes first', () => {
-    const near = inHand('near', { passes: passes(1, 65, 'clean') });
-    expect(told([near, inHand('far')], 10)).toEqual(['5 work far', '5 work near']);
+    const near = inHandWith('near', { passes: passesOf(1, 65, 'clean') });
+    expect(told([near, inHandWith('far')], 10)).toEqual(['5 work far', '5 work near']);
   });
   test('the least sure of what is learned first, and no more than a third of the time', () => {
-    const all = [inHand('work'), learned('a', 5), learned('b', 40), learned('c', 12)];
+    const all = [inHandWith('work'), learned('a', 5), learned('b', 40), learned('c', 12)];
     expect(told(all, 15)).toEqual(['11 work work', '2 review b', '2 review c']);
-    expect(planFor(all, 15, now).leftOut).toBe(1);
+    expect(planFor(all, 15, practisedAt).leftOut).toBe(1);
   });
   test('with nothing to work at, all that is due; what is over is free', () => {
     expect(told([learned('a', 5), learned('b', 40)], 10)).toEqual(['2 review b', '2 review a', '6 free']);
     expect(told([], 10)).toEqual([]);
   });
   test('what hurt within three days rests, and is said; after that it comes last', () => {
-    const sore = inHand('sore', { passes: passes(1, 60, 'hurts') });
-    expect(planFor([sore, inHand('other')], 10, now)).toMatchObject({
+    const sore = inHandWith('sore', { passes: passesOf(1, 60, 'hurts') });
+    expect(planFor([sore, inHandWith('other')], 10, practisedAt)).toMatchObject({
       resting: ['sore'],
       blocks: [{ id: 'other' }],
     });
-    const better = inHand('better', { passes: passes(6, 60, 'hurts'), goalMs: now - day });
-    expect(told([better, inHand('other')], 10)).toEqual(['5 work other', '5 work better']);
+    const better = inHandWith('better', { passes: passesOf(6, 60, 'hurts'), goalMs: practisedAt - day });
+    expect(told([better, inHandWith('other')], 10)).toEqual(['5 work other', '5 work better']);
   });
   test('hands rest before twenty-five minutes are over, half-way', () => {
-    const all = ['a', 'b', 'c', 'd'].map((id) => inHand(id));
+    const all = ['a', 'b', 'c', 'd'].map((id) => inHandWith(id));
     expect(told(all, 45)).toEqual(['12 work a', '9 work b', '3 break', '3 work b', '12 work c', '6 work d']);
   });
   test('whatever is in hand, the minutes add up, none is left without something to do, and nobody plays on without a break', () => {
@@ -68,13 +58,13 @@ describe('the plan for the minutes there are', () => {
     fc.assert(
       fc.property(anyInHand, fc.integer({ min: 5, max: 240 }), (all, minutes) => {
         const given = all.map((each, index) =>
-          inHand(`${index}`, {
+          inHandWith(`${index}`, {
             passes: each
-              .map(({ daysAgo, ...pass }) => ({ ...pass, atMs: now - daysAgo * day }))
+              .map(({ daysAgo, ...pass }) => ({ ...pass, atMs: practisedAt - daysAgo * day }))
               .sort((a, b) => a.atMs - b.atMs),
           }),
         );
-        const { blocks, resting } = planFor(given, minutes, now);
+        const { blocks, resting } = planFor(given, minutes, practisedAt);
         if (blocks.length === 0) return;
         expect(blocks.reduce((sum, block) => sum + block.minutes, 0)).toBe(minutes);
         let since = 0;
