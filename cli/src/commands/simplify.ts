@@ -4,6 +4,7 @@ import {
   gradeRange,
   reductionsInWords,
   simplify as makeEasier,
+  tuneOctavesInWords,
   type EasierPlace,
 } from '@jocund/core/grading';
 import { standardTuning, tuningTable } from '@jocund/core/instrument';
@@ -69,10 +70,11 @@ const everywhere = {
   limit: 12,
 } as const;
 
-const placeOf = ({ grade, found }: EasierPlace) => ({
+const placeOf = ({ grade, found, tuneOctaves }: EasierPlace) => ({
   tuning: found.tuning.name,
   capo: found.capo,
   transpose: found.transpose,
+  tuneOctaves,
   shapeKey: keyText(found.shapeKey),
   score: plainGrade(grade).score,
 });
@@ -83,10 +85,11 @@ const placesText = (places: readonly EasierPlace[]): string =>
     : [
         'Every note elsewhere:',
         table(
-          places.map(({ grade, found }) => [
+          places.map(({ grade, found, tuneOctaves }) => [
             plainGrade(grade).score.toFixed(1),
             found.tuning.name,
             keyWords(found),
+            tuneOctaves === 0 ? '' : tuneOctavesInWords(tuneOctaves),
           ]),
         ),
       ].join('\n');

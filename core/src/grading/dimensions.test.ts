@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { blankScore, type Bar, type Note, type Score } from '../score/index.ts';
 import { note } from '../testing/invented.ts';
+import { frets } from '../testing/parsed.ts';
 import { applyThumb } from '../thumb/index.ts';
 import { gradeScore } from './index.ts';
 
@@ -40,6 +41,29 @@ describe('what makes a score harder', () => {
     );
     expect(one).toBeLessThan(two);
     expect(two).toBeLessThanOrEqual(inside);
+  });
+  test('a change is harder the longer the way and the less time there is; where fingers stay it takes none', () => {
+    const change = (from: string, to: string, tempoBpm = 90) =>
+      level(
+        scoreOf([{ grips: [{ tick: 0, frets: frets(from) }] }, { grips: [{ tick: 0, frets: frets(to) }] }], {
+          tempoBpm,
+        }),
+        'Grip changes',
+      );
+    expect(change('x32010', 'x35553')).toBeGreaterThan(change('x32010', 'x02010'));
+    expect(change('x32010', '320003', 160)).toBeGreaterThan(change('x32010', '320003', 60));
+  });
+  test('the fretting thumb over the edge, where it is typed or nothing else holds the grip; not where a finger does', () => {
+    const over = (text: string, fingers?: Bar['grips'][number]['fingers']) =>
+      level(
+        scoreOf([{ grips: [{ tick: 0, frets: frets(text), ...(fingers ? { fingers } : {}) }] }]),
+        'Thumb over the edge',
+      );
+    expect(over('2x0232', ['T', null, null, 1, 3, 2])).toBeGreaterThan(0);
+    expect(over('133211')).toBe(0);
+    expect(over('133211', ['T', 3, 4, 2, 1, 1])).toBeGreaterThan(0);
+    expect(over('200232')).toBe(0);
+    expect(over('321013')).toBeGreaterThan(0);
   });
   test('the same grip laid again is no change', () => {
     expect(

@@ -1,6 +1,6 @@
 import type { ScoreFacts } from './facts.ts';
 import type { Measured } from './measured.ts';
-import { barres, gripChanges, reach, shifts, upTheNeck } from './measures/fretting-hand.ts';
+import { barres, gripChanges, reach, shifts, thumbOver, upTheNeck } from './measures/fretting-hand.ts';
 import { bendsAndTurns, bottleneck, crossings, doubleStops, frettingHandNotes } from './measures/melody.ts';
 import { toBeLearned, tuning, unevenBars } from './measures/piece.ts';
 import { bassOffGrip, damping, thumbPattern } from './measures/thumb.ts';
@@ -27,6 +27,7 @@ export const dimensions: readonly Dimension[] = [
   { name: 'Pinches', hands: 'both', measure: pinches },
   { name: 'Grip changes', hands: 'both', measure: gripChanges },
   { name: 'Barres', hands: 'melody', measure: barres },
+  { name: 'Thumb over the edge', hands: 'melody', measure: thumbOver },
   { name: 'Reach', hands: 'melody', measure: reach },
   { name: 'String crossings', hands: 'melody', measure: crossings },
   { name: 'Double stops', hands: 'melody', measure: doubleStops },

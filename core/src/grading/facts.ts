@@ -1,8 +1,7 @@
-import { fingerGrip, mediumHand, reaches, type Reach } from '../hands/index.ts';
+import { reaches, type Reach } from '../hands/index.ts';
 import {
   barTicks,
   beatTicks,
-  gripAt,
   isCompound,
   isPicked,
   pinchTicks,
@@ -10,12 +9,12 @@ import {
   sweepOf,
   tempoMap,
   ticksPerQuarter,
-  type PlacedGrip,
   type PlacedNote,
   type Score,
+  type Ticks,
 } from '../score/index.ts';
-import { fretsText } from '../shapes/index.ts';
 import { distinctBars } from './distinct-bars.ts';
+import { changesOf, heldAs, isBarre, isThumbOver, type GripChangeFact } from './held-grips.ts';
 
 /** A place in the score, from 0: the bar, and the tick in it. */
 export interface FactPlace {
@@ -43,10 +42,14 @@ export interface ScoreFacts {
   /** Moments of the melody off the pulse, without a stroke of the thumb; strums are none. */
   readonly offBeats: readonly VoiceEvent[];
   readonly pinches: readonly FactPlace[];
-  readonly gripChanges: readonly FactPlace[];
+  readonly gripChanges: readonly GripChangeFact[];
   /** Grips that are held with one finger over several strings. */
   readonly barres: readonly FactPlace[];
+  /** Grips that are held with the fretting thumb over the edge. */
+  readonly thumbsOver: readonly FactPlace[];
   readonly reaches: readonly Reach[];
+  /** Where in a bar either hand strikes, in ticks, in order; also in bars that were played before. */
+  readonly strokes: (bar: number) => readonly Ticks[];
   /** How long a bar lasts. */
   readonly secondsOf: (bar: number) => number;
 }
@@ -64,6 +67,12 @@ export function factsOf(score: Score): ScoreFacts {
       .map(({ bar, tick }) => `${bar} ${tick}`),
   );
   const times = tempoMap(score);
+  const gripPlaces = (is: (held: ReturnType<typeof heldAs>) => boolean): FactPlace[] =>
+    bars.flatMap((bar) =>
+      (score.bars[bar]?.grips ?? []).flatMap((grip) =>
+        is(heldAs(score, grip)) ? [{ bar, tick: grip.tick }] : [],
+      ),
+    );
   return {
     score,
     bars,
@@ -80,12 +89,13 @@ export function factsOf(score: Score): ScoreFacts {
         .map((tick) => ({ bar, tick })),
     ),
     gripChanges: changesOf(score, bars),
-    barres: bars.flatMap((bar) =>
-      (score.bars[bar]?.grips ?? []).flatMap((grip) =>
-        isBarre(score, grip) ? [{ bar, tick: grip.tick }] : [],
-      ),
-    ),
+    barres: gripPlaces(isBarre),
+    thumbsOver: gripPlaces(isThumbOver),
     reaches: reaches(score).filter(({ bar }) => isNew.has(bar)),
+    strokes: (bar) =>
+      [...new Set((score.bars[bar]?.notes ?? []).filter(({ tied }) => !tied).map(({ tick }) => tick))].sort(
+        (a, b) => a - b,
+      ),
     secondsOf: (bar) => {
       const metre = score.bars[bar]?.metre ?? { beats: 0, unit: 4 };
       return barTicks(metre) * (times.bars[bar]?.secondsPerTick ?? 0);
@@ -116,28 +126,3 @@ export function isOnPulse(score: Score, bar: number, tick: number): boolean {
 
 /** Whether a voice is picked at a moment, rather than sounded by the fretting hand. */
 export const isPickedEvent = ({ notes }: VoiceEvent): boolean => notes.some(({ note }) => isPicked(note));
-
-const knownBarres = new WeakMap<PlacedGrip, boolean>();
-
-/** Whether a finger lies over three strings and more in the easiest way to hold a grip, or as it was typed. */
-function isBarre(score: Score, grip: PlacedGrip): boolean {
-  const known = knownBarres.get(grip);
-  if (known !== undefined) return known;
-  const held = fingerGrip(grip.frets, score, mediumHand, grip.fingers ?? []);
-  const found = held?.presses.some(({ kind, strings }) => kind === 'barre' && strings.length > 2) ?? false;
-  knownBarres.set(grip, found);
-  return found;
-}
-
-/** Moments where the fretting hand takes another grip than the one before. */
-function changesOf(score: Score, bars: readonly number[]): FactPlace[] {
-  return bars.flatMap((index) =>
-    (score.bars[index]?.grips ?? [])
-      .filter((grip) => {
-        const before =
-          grip.tick > 0 ? gripAt(score, index, grip.tick - 1) : gripAt(score, index - 1, Infinity);
-        return before !== undefined && fretsText(before.frets) !== fretsText(grip.frets);
-      })
-      .map(({ tick }) => ({ bar: index, tick })),
-  );
-}

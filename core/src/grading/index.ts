@@ -26,6 +26,7 @@ export {
   reductionsInWords,
   simplify,
   simplifySteps,
+  tuneOctavesInWords,
   type EasierPlace,
   type Loss,
   type Reduction,

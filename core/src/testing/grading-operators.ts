@@ -124,6 +124,12 @@ const barreOf: Readonly<Record<string, string>> = {
   xx0232: 'x57775',
   xx3211: '133211',
 };
+/** Open grips with a bass note more, which the thumb takes over the edge (common practice). */
+const thumbOverOf: Readonly<Record<string, Pick<Bar['grips'][number], 'frets' | 'fingers'>>> = {
+  xx0232: { frets: frets('2x0232'), fingers: ['T', null, null, 1, 3, 2] },
+  xx3211: { frets: frets('1x3211'), fingers: ['T', null, 3, 2, 1, 1] },
+  x32010: { frets: frets('332010'), fingers: ['T', 3, 2, null, 1, null] },
+};
 const key = (grip: readonly (number | null)[]) => grip.map((fret) => fret ?? 'x').join('');
 /** A bar under another grip: notes that were the grip's follow it. */
 function regripped(
@@ -253,6 +259,19 @@ const gradingOperators: readonly GradingOperator[] = [
             const held = bar.grips[0];
             const form = held && barreOf[key(held.frets)];
             return held && form && index > 0 ? regripped(bar, held.frets, frets(form), 0) : undefined;
+          })
+        : undefined,
+  },
+  {
+    name: 'thumb over the edge',
+    harder: (score) =>
+      score.tuning.name.toLowerCase() === 'standard'
+        ? somewhere(score, (bar, index) => {
+            const held = bar.grips[0];
+            const form = held && thumbOverOf[key(held.frets)];
+            return held && form && index > 0
+              ? { ...bar, grips: bar.grips.map((grip) => (grip === held ? { ...grip, ...form } : grip)) }
+              : undefined;
           })
         : undefined,
   },

@@ -17,13 +17,14 @@ import { passageOf } from './passage.ts';
 /**
  * A score laid out anew in a found tuning: every note keeps its time, length, voice and marks and goes to its found string
  * and fret; notes that cannot be played are left out. Grips become what the notes of their stretch of time hold, thumb notes
- * are written by hand so that no pattern moves them.
+ * are written by hand so that no pattern moves them. `passage` is what was laid, where it is not the score as it sounds.
  */
 export function layScore(
   score: Score,
   found: Pick<FoundTuning, 'tuning' | 'capo' | 'shapeKey' | 'laid'>,
+  passage = passageOf(score),
 ): Score {
-  const places = placesByNote(score, found);
+  const places = placesByNote(score, found, passage);
   const bars = score.bars.map((bar): Bar => {
     const notes = bar.notes
       .flatMap((note): Note[] => {
@@ -50,9 +51,12 @@ export function placedAt(note: Note, string: Note['string'], fret: number): Note
 }
 
 /** The found place of every note of the score, ties taking the place of the note they continue. */
-export function placesByNote(score: Score, { laid }: Pick<FoundTuning, 'laid'>): Map<Note, NotePlacement> {
+export function placesByNote(
+  score: Score,
+  { laid }: Pick<FoundTuning, 'laid'>,
+  passage = passageOf(score),
+): Map<Note, NotePlacement> {
   const starts = barStarts(score);
-  const passage = passageOf(score);
   const atMoment = new Map(passage.moments.map(({ atTicks }, index) => [atTicks, index]));
   const byString = new Map<number, NotePlacement>();
   const places = new Map<Note, NotePlacement>();

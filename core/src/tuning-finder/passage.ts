@@ -40,8 +40,8 @@ export interface Passage {
   readonly score: Score;
 }
 
-/** Takes the strings and frets off a score: pitches as heard, moments in order. Tied continuations are not struck again. */
-export function passageOf(score: Score): Passage {
+/** Takes the strings and frets off a score: pitches as heard, the tune so many octaves up or down, moments in order. Tied continuations are not struck again. */
+export function passageOf(score: Score, tuneOctaves = 0): Passage {
   const moments = new Map<Ticks, PassageNote[]>();
   const notes = placedNotes(score);
   const previous = previousOnString(notes);
@@ -50,7 +50,7 @@ export function passageOf(score: Score): Passage {
     const heard: PassageNote = {
       atTicks,
       endTicks: atTicks + note.durationTicks,
-      midi: heardWholeMidi(score, note),
+      midi: heardWholeMidi(score, note) + (note.voice === 'melody' ? 12 * tuneOctaves : 0),
       voice: note.voice,
       share: 1,
       source: note,

@@ -1,25 +1,46 @@
 import { reachLimitsMm } from '../../hands/index.ts';
-import { numberOfBar, type Score } from '../../score/index.ts';
+import { barTicks, numberOfBar, type Score } from '../../score/index.ts';
 import { fretsText } from '../../shapes/index.ts';
-import type { ScoreFacts, VoiceEvent } from '../facts.ts';
+import type { FactPlace, ScoreFacts, VoiceEvent } from '../facts.ts';
 import { fullness, momentsOf, places, plural, rate, type Measured } from '../measured.ts';
 
-export function gripChanges({ gripChanges: found, bars, score }: ScoreFacts): Measured {
+/** From the last stroke of either hand under the grip before to the change, a fingertip goes this fast at the fullest, in mm a second (from memory). */
+const fastMmPerSecond = 400;
+
+export function gripChanges(facts: ScoreFacts): Measured {
+  const { gripChanges: found, bars, score } = facts;
   const distinct = new Set(
     bars.flatMap((bar) => (score.bars[bar]?.grips ?? []).map(({ frets }) => fretsText(frets))),
   ).size;
   const insideBars = found.filter(({ tick }) => tick > 0);
+  const speeds = found.map((change) => change.longestMm / secondsBefore(facts, change));
+  const fastest = Math.max(0, ...speeds);
+  const at = found[speeds.indexOf(fastest)];
+  const way =
+    at && fastest > 0
+      ? `; the quickest: ${Math.round(at.longestMm)} mm in ${secondsBefore(facts, at).toFixed(1)} s to bar ${numberOfBar(score, at.bar)}`
+      : '';
   return {
     value: found.length,
     unit: 'changes',
     features: {
       changeRate: rate(found, bars, 2),
       changeInside: rate(insideBars, bars, 2),
+      changeSpeed: fullness(fastest, fastMmPerSecond),
       grips: fullness(distinct - 1, 7),
     },
     where: found,
-    why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(bars.length, 'bar')} to learn`,
+    why: `${plural(found.length, 'change')} among ${plural(distinct, 'grip')} in ${plural(bars.length, 'bar')} to learn${way}`,
   };
+}
+
+/** Time that a change of grip has: from the last stroke before it, at most a bar. */
+function secondsBefore({ score, strokes, secondsOf }: ScoreFacts, { bar, tick }: FactPlace): number {
+  const ticksOf = (index: number) => barTicks(score.bars[index]?.metre ?? { beats: 4, unit: 4 });
+  const from = tick > 0 ? bar : bar - 1;
+  const end = tick > 0 ? tick : ticksOf(from);
+  const last = strokes(from).findLast((each) => each < end) ?? 0;
+  return (secondsOf(from) * (end - last)) / ticksOf(from);
 }
 
 export function barres({ barres: found, bars }: ScoreFacts): Measured {
@@ -32,6 +53,19 @@ export function barres({ barres: found, bars }: ScoreFacts): Measured {
       found.length === 0
         ? 'no barre'
         : `${plural(found.length, 'grip')} with a barre over three strings or more`,
+  };
+}
+
+export function thumbOver({ thumbsOver: found, bars }: ScoreFacts): Measured {
+  return {
+    value: found.length,
+    unit: 'grips',
+    features: found.length === 0 ? {} : { thumbOverAny: 1, thumbOverRate: rate(found, bars, 1) },
+    where: found,
+    why:
+      found.length === 0
+        ? 'the thumb stays behind the neck'
+        : `${plural(found.length, 'grip')} with the thumb over the edge of the neck`,
   };
 }
 

@@ -1,4 +1,4 @@
-import { fingerGrip, mediumHand } from '../../hands/index.ts';
+import { heldAs, isBarre } from '../held-grips.ts';
 import {
   barTicks,
   beatStarts,
@@ -134,15 +134,12 @@ const grip: Reducer = {
     ...bar,
     grips: bar.grips.map((each, at) => {
       const until = bar.grips[at + 1]?.tick ?? barTicks(bar.metre);
-      const isBarre = fingerGrip(each.frets, score, mediumHand, each.fingers ?? [])?.presses.some(
-        ({ kind, strings }) => kind === 'barre' && strings.length > 2,
-      );
       const isLast = until === barTicks(bar.metre);
       const goesOn =
         isLast &&
         score.bars[index + 1] !== undefined &&
         !score.bars[index + 1]?.grips.some(({ tick }) => tick === 0);
-      if (!isBarre || goesOn) return each;
+      if (!isBarre(heldAs(score, each)) || goesOn) return each;
       const played = new Set(
         bar.notes.filter(({ tick }) => tick >= each.tick && tick < until).map(({ string }) => string),
       );

@@ -31,6 +31,14 @@ const placesFor = (score: Score): EasierPlace[] => {
     if (step.done) return step.value;
   }
 };
+/** A tune at the twelfth fret over open bass strings that would as well lie at the nut. */
+const highTune = written(
+  [
+    '[022000] t6:0@1/2 t6:0@3/2 m1:12@1/1 m1:15@2/1 m1:12@3/1 m2:15@4/1',
+    't6:0@1/2 t6:0@3/2 m1:15@1/1 m1:17@2/1 m1:15@3/1 m1:12@4/1',
+  ],
+  { key: { tonic: 'E', mode: 'minor' } },
+);
 /** What is heard, from the lowest note on, wherever it is played. */
 const heard = (score: Score, transpose = 0) =>
   placedNotes(score)
@@ -50,6 +58,22 @@ test('music under a barre is easier elsewhere, with every note of it; the easies
   expect(exact).toEqual([...exact].sort((a, b) => a - b));
   const fingered = places.map(({ score }) => JSON.stringify(score.bars.map(({ notes }) => notes)));
   expect(new Set(fingered).size).toBe(places.length);
+});
+test('a tune up the neck is offered an octave lower over the same bass, and never below it', () => {
+  const lower = placesFor(highTune).find(({ tuneOctaves }) => tuneOctaves === -1);
+  expect(lower).toBeDefined();
+  const voices = (score: Score, by: number) => ({
+    bass: placedNotes(score, 'thumb').map(({ atTicks, note }) => `${atTicks} ${heardMidi(score, note)}`),
+    tune: placedNotes(score, 'melody').map(
+      ({ atTicks, note }) => `${atTicks} ${heardMidi(score, note) + by}`,
+    ),
+  });
+  expect(voices(lower!.score, 12)).toEqual(voices(highTune, 0));
+  expect(lower!.score.tuning).toEqual(highTune.tuning);
+  const low = written(['[022000] t4:2@1/4 m1:12@1/1 m1:3@2/1 m3:0@3/1 m2:1@4/1'], {
+    key: { tonic: 'E', mode: 'minor' },
+  });
+  expect(placesFor(low).some(({ tuneOctaves }) => tuneOctaves === -1)).toBe(false);
 });
 test('what lies best where it is has no easier place', () => {
   expect(placesFor(openC)).toEqual([]);

@@ -1,4 +1,4 @@
-export { easierPlaces, type EasierPlace, type PlaceSettings } from './elsewhere.ts';
+export { easierPlaces, tuneOctavesInWords, type EasierPlace, type PlaceSettings } from './elsewhere.ts';
 export { reduceScore, withoutLooseSlurs } from './apply.ts';
 export { lossFrom, type Loss } from './loss.ts';
 export { kindInWords, reductionsInWords } from './reduction-words.ts';

@@ -2,8 +2,9 @@ import type { Score } from '../../score/index.ts';
 import { gradeScore, type Grade } from '../grade.ts';
 import type { GradeWeights } from '../features.ts';
 import { fittedWeights } from '../weights.ts';
-import { mostDegrees, reduceScore, withoutLooseSlurs, type Degrees } from './apply.ts';
+import { mostDegrees, reduceScore, withoutLooseSlurs, type Degrees, type Reduced } from './apply.ts';
 import { lossFrom, type Loss } from './loss.ts';
+import { doneIn, knownFaults, newFaults, withWrittenLengths } from './mend.ts';
 import type { Reduction, ReductionKind } from './reduction.ts';
 
 /** An easier version, what was given up for it, and what stands in the way where it is not easy enough. */
@@ -34,7 +35,7 @@ const leastWon = 0.005;
 
 /**
  * The easier version that loses least, as found step by step: what costs least music for each grade point won goes first, one kind by one degree at a time, until the wanted points are reached;
- * then each single thing is put back, dearest first, where the points allow it. Steps are yielded, so that a worker can be stopped between them; each is one grade taken.
+ * then each single thing is put back, dearest first, where the points allow it. What would ask of the hands something the piece did not ask is not done. Steps are yielded, so that a worker can be stopped between them; each is one grade taken.
  */
 export function* simplifySteps(score: Score, settings: SimplifySettings): Generator<number, Simplified> {
   const { points, refused = [], without = [], weights = fittedWeights } = settings;
@@ -82,10 +83,9 @@ export function* simplifySteps(score: Score, settings: SimplifySettings): Genera
     gradeOf,
     lossOf,
   });
-  const reduced = reduceScore(score, degrees, back);
-  const easier = withoutLooseSlurs(reduced.score);
+  const { score: easier, reductions } = soundlyReduced(score, degrees, back);
   const grade = gradeScore(easier, weights);
-  const order = [...reduced.reductions].sort((a, b) => a.bar - b.bar || a.tick - b.tick);
+  const order = [...reductions].sort((a, b) => a.bar - b.bar || a.tick - b.tick);
   return {
     score: easier,
     grade,
@@ -93,6 +93,23 @@ export function* simplifySteps(score: Score, settings: SimplifySettings): Genera
     loss: lossOf(easier),
     hurdle: grade.points > points ? grade.dimensions[0]?.name : undefined,
   };
+}
+
+/** The score reduced, with no fault that it had not before: first what lasts longer is shortened again, then what was done in the bars at fault is left undone. */
+function soundlyReduced(score: Score, degrees: Degrees, kept: ReadonlySet<string>): Reduced {
+  const known = knownFaults(score);
+  let undone = kept;
+  for (;;) {
+    const { score: reduced, reductions } = reduceScore(score, degrees, undone);
+    const easier = withoutLooseSlurs(reduced);
+    const faulty = newFaults(known, easier);
+    if (faulty.size === 0) return { score: easier, reductions };
+    const shorter = withWrittenLengths(score, easier, faulty);
+    const stillFaulty = newFaults(known, shorter);
+    const ids = doneIn(reductions, stillFaulty);
+    if (ids.length === 0) return { score: shorter, reductions };
+    undone = new Set([...undone, ...ids]);
+  }
 }
 
 interface PutBack {

@@ -1,4 +1,4 @@
-import type { EasierPlace } from '@jocund/core/grading';
+import { tuneOctavesInWords, type EasierPlace } from '@jocund/core/grading';
 import type { Score } from '@jocund/core/score';
 import { keyWords } from '@jocund/core/tuning-finder';
 import { useState } from 'react';
@@ -48,7 +48,8 @@ export function EasierPlaces() {
         Every note, elsewhere on the guitar
       </h3>
       <p className="max-w-[68ch] pt-1 pb-2">
-        The same piece in another tuning, with a capo or in another key, where it is easier and loses nothing.
+        The same piece in another tuning, with a capo or in another key, or with its tune an octave away,
+        where it is easier and loses no note.
       </p>
       {state.kind === 'working' ? (
         <p role="status" className="text-note flex items-center gap-3">
@@ -77,8 +78,11 @@ function Places({ places, isCurrent }: { places: readonly EasierPlace[]; isCurre
     return <p className="pt-3">It lies as easily here as anywhere. An easier version gives something up.</p>;
   return (
     <ol className="pt-3">
-      {places.map(({ score, grade, found }, index) => (
-        <li key={`${found.tuning.name} ${found.capo} ${found.transpose}`} className="border-b border-ink1-40">
+      {places.map(({ score, grade, found, tuneOctaves }, index) => (
+        <li
+          key={`${found.tuning.name} ${found.capo} ${found.transpose} ${tuneOctaves}`}
+          className="border-b border-ink1-40"
+        >
           <button
             type="button"
             aria-expanded={open === index}
@@ -88,12 +92,19 @@ function Places({ places, isCurrent }: { places: readonly EasierPlace[]; isCurre
             <span className="figure text-lg">{grade.points.toFixed(1)}</span>
             <span className="figure">{found.tuning.name}</span>
             <span className="narrow">{shown(keyWords(found))}</span>
+            {tuneOctaves !== 0 && <span className="text-note">{tuneOctavesInWords(tuneOctaves)}</span>}
             {found.transpose !== 0 && <span className="text-note">{pitchWords(found.transpose)}</span>}
           </button>
           {open === index && (
             <div className="pb-3">
               <StripsBeside other={score} signs={['A', 'B']} names={['The piece', 'The easier place']} />
-              <VersionActions version={score} isCurrent={isCurrent} laidAs={`in ${found.tuning.name}`} />
+              <VersionActions
+                version={score}
+                isCurrent={isCurrent}
+                laidAs={
+                  tuneOctaves === 0 ? `in ${found.tuning.name}` : `with ${tuneOctavesInWords(tuneOctaves)}`
+                }
+              />
             </div>
           )}
         </li>
