@@ -5,6 +5,7 @@
 const coreFloors = [
   'text',
   'fault',
+  'qr',
   'random',
   'pitch',
   'instrument',

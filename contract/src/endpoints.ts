@@ -247,6 +247,13 @@ export const endpoints = {
   ),
   /** What happened at the studio's door of late, the newest first. */
   listDoorNotes: endpoint('GET', '/api/door-notes', undefined, z.array(doorNoteSchema)),
+  /** The address at which students reach this Jocund; null where it was not set. */
+  readPublicAddress: endpoint(
+    'GET',
+    '/api/public-address',
+    undefined,
+    z.object({ url: z.string().nullable() }),
+  ),
   /** Null: there is no demo, or others could read it. */
   readDemoSignIns: endpoint('GET', '/api/demo-sign-ins', undefined, demoSignInsSchema.nullable()),
   readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),

@@ -38,6 +38,13 @@ const sheetLookSchema = z.strictObject({
     tuning: z.boolean(),
     song: z.boolean(),
     large: z.boolean(),
+    verses: z.boolean().optional(),
+    notesAlone: z.boolean().optional(),
+    /** Where it is practised, an address of this Jocund. */
+    link: z
+      .url({ protocol: /^https?$/ })
+      .max(300)
+      .optional(),
     words: z.enum(['do', 'why']).optional(),
   }),
   names: z.enum(['english', 'german']),

@@ -35,7 +35,7 @@ import { tuningRoutes } from './tunings/routes.ts';
 
 export interface AppSettings extends Pick<
   Config,
-  'SESSION_SECRET' | 'WEB_FOLDER' | 'LOG_LEVEL' | 'BEHIND_TLS_PROXY'
+  'SESSION_SECRET' | 'WEB_FOLDER' | 'LOG_LEVEL' | 'BEHIND_TLS_PROXY' | 'PUBLIC_URL'
 > {
   readonly database: Database;
   readonly pool: Pool;
@@ -88,7 +88,11 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     },
   );
   app.use(
-    signInRoutes(database, settings.demo ?? null, passwordCost),
+    signInRoutes(database, {
+      demo: settings.demo ?? null,
+      publicUrl: settings.PUBLIC_URL ?? null,
+      passwordCost,
+    }),
     accountRoutes(database, passwordCost),
     firstStudioRoutes(database, settings.firstToken, passwordCost),
     practiceRoutes(database),

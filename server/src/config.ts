@@ -13,6 +13,11 @@ const environmentSchema = z.object({
   BACKUP_FOLDER: z.string().min(1).optional(),
   /** So many nights are kept. */
   BACKUP_KEEP: z.coerce.number().int().min(1).max(1000).default(14),
+  /** The address at which students reach it, for links and codes on paper; absent: that of the teacher's own browser. */
+  PUBLIC_URL: z
+    .url({ protocol: /^https?$/ })
+    .transform((url) => url.replace(/\/+$/, ''))
+    .optional(),
   /** Behind a proxy that ends TLS: cookies are marked secure and the proxy's address headers are believed. */
   BEHIND_TLS_PROXY: z.stringbool().default(false),
 });

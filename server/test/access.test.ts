@@ -56,6 +56,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   renewTeacher: 'teacher',
   closeTeacher: 'teacher',
   listDoorNotes: 'teacher',
+  readPublicAddress: 'teacher',
   readPractice: 'teacher',
   setLessons: 'teacher',
   writeLessonNote: 'teacher',

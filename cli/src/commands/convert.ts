@@ -80,6 +80,9 @@ function pagesOf(score: Score, args: Arguments): Page[] {
       tuning: args.flag('tuning-plan'),
       song: args.flag('song'),
       large: args.flag('large'),
+      verses: args.flag('verses'),
+      notesAlone: args.flag('notes-alone'),
+      link: linkOf(args),
       words:
         args.text('words') === undefined
           ? undefined
@@ -89,11 +92,20 @@ function pagesOf(score: Score, args: Arguments): Page[] {
   });
 }
 
+/** An address to be printed as a code. */
+function linkOf(args: Arguments): string | undefined {
+  const link = args.text('link');
+  if (link === undefined || (/^https?:\/\/\S+$/.test(link) && link.length <= longestLink)) return link;
+  return orRefuse(fail(`--link wants an address of at most ${longestLink} signs`, 'Begin it with https://'));
+}
+
+const longestLink = 300;
+
 /** `convert`: any file Jocund reads in another format, told by the ending of OUT. */
 export const convert: Command = {
   name: 'convert',
   summary: `a file in another format, by the ending of OUT: ${writtenEndings.join(' ')}`,
-  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets|none] [--comments] [--grips] [--practice] [--tuning-plan] [--song] [--large] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
+  usage: `IN OUT [--tuning TUNING] [--capo N] [--transpose N|auto] [--rhythm spacing|eighths|quarters] [--swing-read undone|as-played] [--swing applied|written] [--inks both|black] [--paper a4|letter] [--staff] [--call strings|frets|none] [--comments] [--grips] [--practice] [--tuning-plan] [--song] [--large] [--verses] [--notes-alone] [--link URL] [--words do|why] [--language english|german] ${partUsage} ${fingeringUsage}`,
   options: {
     tuning: 'text',
     capo: 'text',
@@ -110,6 +122,9 @@ export const convert: Command = {
     practice: 'flag',
     'tuning-plan': 'flag',
     song: 'flag',
+    verses: 'flag',
+    'notes-alone': 'flag',
+    link: 'text',
     large: 'flag',
     words: 'text',
     language: 'text',

@@ -83,6 +83,7 @@ const sameOptions = (a: SheetOptions, b: SheetOptions): boolean =>
   a.shown === b.shown &&
   a.leftHanded === b.leftHanded &&
   a.staff === b.staff &&
+  a.notesAlone === b.notesAlone &&
   a.call === b.call &&
   a.signs.picking === b.signs.picking &&
   a.signs.fretting === b.signs.fretting;

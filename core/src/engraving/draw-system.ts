@@ -35,7 +35,11 @@ export interface SheetOptions {
   readonly call?: CallDepth | undefined;
   /** Standard notation over the tab; absent: tab alone. */
   readonly staff?: StaffDrawer | undefined;
+  /** The staff without the tab under it; counts only where there is a staff. */
+  readonly notesAlone?: boolean | undefined;
 }
+
+const hasTab = ({ staff, notesAlone }: SheetOptions): boolean => !notesAlone || staff === undefined;
 
 /** Draws standard notation over the bars of one system, on the lines from `rows.staffTop` down. */
 export type StaffDrawer = (score: Score, frames: readonly BarFrame[]) => Shape[];
@@ -68,6 +72,7 @@ export function drawSystem(
     lyrics: bars.some((bar) => wordsOf(bar).length > 0),
     sungPitches: bars.some(hasSungPitch),
     staff: options.staff !== undefined,
+    tab: hasTab(options),
     call: options.call !== 'none',
   });
   const frames = layout.bars.flatMap((each) => {
@@ -112,23 +117,28 @@ function shapesOf(
   const places = placesIn(score, frames);
   const first = layout.bars[0]?.bar ?? 0;
   const untils = new Map(headRooms(score, layout).map(({ bar, until }) => [bar, until]));
+  const tab = hasTab(options);
   return [
     ...drawCallFrame(rows, layout.width, {
       call: options.call !== 'none',
       sungPitches: frames.some(({ bar }) => hasSungPitch(bar)),
     }),
-    ...drawStrings(score, rows, layout.width, options.shown),
-    ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
+    ...(tab ? drawStrings(score, rows, layout.width, options.shown) : []),
+    ...frames.flatMap((frame, position) => [
+      ...(tab ? drawFrameLines(score, frame, position, frames.length) : []),
+      ...drawCallLines(frame, position),
+    ]),
     ...(options.staff?.(score, frames) ?? []),
     ...drawRanges(frames, score.bars[first - 1], score.bars[first + layout.bars.length]),
     ...frames.flatMap((frame) => [
       ...drawHead(frame, untils.get(frame.bar) ?? frame.right, score.bars),
       ...drawGripRow(score, frame, options),
-      ...drawStems(frame),
-      ...drawMarks(score, frame, places),
-      ...drawPlates(frame),
+      ...(tab ? [...drawStems(frame), ...drawMarks(score, frame, places), ...drawPlates(frame)] : []),
       ...drawDynamics(frame),
-      ...drawFingerSigns(frame, options.fingers?.[frame.index], options.signs),
+      ...drawFingerSigns(frame, options.fingers?.[frame.index], {
+        ...options.signs,
+        fretting: options.signs.fretting && tab,
+      }),
       ...drawCallRow(frame, calls[frame.index] ?? [], score.bars, options),
     ]),
   ];
@@ -138,7 +148,7 @@ const drawPlates = ({ bar, rows, x }: BarFrame): Shape[] =>
   bar.notes.flatMap((note) => drawPlate(note, x(note.tick), yOfString(rows, note.string)));
 
 function drawFrameLines(score: Score, frame: BarFrame, position: number, count: number): Shape[] {
-  const { index, layout, left, rows } = frame;
+  const { index, layout, rows } = frame;
   const metre = metreShown(score.bars, index);
   return [
     ...drawBarLines(
@@ -152,9 +162,12 @@ function drawFrameLines(score: Score, frame: BarFrame, position: number, count: 
       strings(rows),
     ),
     ...(layout.showsMetre && metre ? drawMetre(frame, metre) : []),
-    ...(position > 0 ? [line(left, rows.callTop + 4, left, rows.countBase + 2, 'ink1-40', 0.75)] : []),
   ];
 }
+
+/** Where a bar begins in the call line. */
+const drawCallLines = ({ left, rows }: BarFrame, position: number): Shape[] =>
+  position > 0 ? [line(left, rows.callTop + 4, left, rows.countBase + 2, 'ink1-40', 0.75)] : [];
 
 /** Where in this system the notes of each string stand. */
 function placesIn(score: Score, frames: readonly BarFrame[]): SystemPlaces {
@@ -190,7 +203,14 @@ export function drawExcerpt(
   layout: SystemLayout,
   shown: SheetOptions['shown'],
 ): ExcerptPicture {
-  const rows = rowsFor({ headLines: 0, lyrics: false, sungPitches: false, staff: false, call: true });
+  const rows = rowsFor({
+    headLines: 0,
+    lyrics: false,
+    sungPitches: false,
+    staff: false,
+    tab: true,
+    call: true,
+  });
   const frames = layout.bars.flatMap((each) => {
     const bar = score.bars[each.bar];
     return bar ? [frameOf(bar, { ...each, showsMetre: false }, rows)] : [];

@@ -4,6 +4,8 @@ import { text, type Shape } from './shape.ts';
 export interface PageBlock {
   readonly height: number;
   readonly shapes: readonly Shape[];
+  /** Where the block's top left corner lies among its shapes; absent: at 0, 0. */
+  readonly origin?: { readonly x: number; readonly y: number } | undefined;
   /** What it shows in words, where it is a drawing; absent where it is read as it stands. */
   readonly says?: string | undefined;
 }

@@ -11,8 +11,8 @@ import { line, rect, text, type Shape } from './shape.ts';
 import { sheetLegend } from './sheet-legend.ts';
 
 /** How the sheet is read, and the usual caution. */
-export function drawLegend(scores: readonly Score[], width: number): PageBlock {
-  const lines = wrap(sheetLegend(scores), width, 13.5);
+export function drawLegend(scores: readonly Score[], width: number, hasTab: boolean): PageBlock {
+  const lines = wrap(sheetLegend(scores, hasTab), width, 13.5);
   return {
     height: lines.length * lineHeight + 8,
     shapes: lines.map((words, index) =>

@@ -9,8 +9,10 @@ import type { SheetOptions, SystemPicture } from './draw-system.ts';
 import { drawComments, drawGripsPage, drawLegend, drawPracticeTable, drawWords } from './page-extras.ts';
 import type { PageBlock } from './page-block.ts';
 import { drawFoot, drawHead } from './page-head.ts';
+import { drawPracticeLink } from './page-link.ts';
 import { drawSong } from './page-song.ts';
 import { drawTuningPlan } from './page-tuning.ts';
+import { drawVerses } from './page-verses.ts';
 import type { Shape } from './shape.ts';
 import { sheetMeasures } from './sheet-layout.ts';
 import { gutter } from './sheet-rows.ts';
@@ -91,6 +93,12 @@ export interface SheetHolds {
   readonly practice?: boolean | undefined;
   /** The piece in words, after the music; absent: none. */
   readonly words?: WalkThroughDepth | undefined;
+  /** Later verses beside the ones they vary, after the music. */
+  readonly verses?: boolean | undefined;
+  /** Standard notation without tab; counts only where there is a staff. */
+  readonly notesAlone?: boolean | undefined;
+  /** Where it is practised, as a code and in letters; absent: nowhere. */
+  readonly link?: string | undefined;
   /** Large print, for eyes or stands far away. */
   readonly large?: boolean | undefined;
 }
@@ -120,10 +128,15 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
   const pages: PagePart[][] = [[]];
   let y = margin;
   const place = (blocks: readonly Placed[]): void => {
-    for (const { shapes, height, scale, gap, role, says = '' } of blocks) {
-      pages
-        .at(-1)
-        ?.push({ x: margin, y, scale, shapes, role: role ?? (says === '' ? 'words' : 'drawing'), says });
+    for (const { shapes, height, scale, gap, role, says = '', origin = { x: 0, y: 0 } } of blocks) {
+      pages.at(-1)?.push({
+        x: margin - origin.x * scale,
+        y: y - origin.y * scale,
+        scale,
+        shapes,
+        role: role ?? (says === '' ? 'words' : 'drawing'),
+        says,
+      });
       y += height * scale + gap;
     }
   };
@@ -150,16 +163,11 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
     const before = pieces[index - 1]?.score.tuning ?? standardTuning;
     for (const blocks of blocksOf(piece.score, piece, { width, before })) put(blocks);
   });
-  put([
-    {
-      ...drawLegend(
-        pieces.map((each) => each.score),
-        width,
-      ),
-      scale: 1,
-      gap: 0,
-    },
-  ]);
+  const { link, notesAlone = false } = options.holds ?? {};
+  if (link) put([{ ...drawPracticeLink(link, options.language ?? 'english'), scale: 1, gap: 0 }]);
+  const scores = pieces.map((each) => each.score);
+  const hasTab = !notesAlone || options.staff === undefined;
+  put([{ ...drawLegend(scores, width, hasTab), scale: 1, gap: 0 }]);
   return pages.map((parts, index) => ({
     widthMm,
     heightMm,
@@ -170,12 +178,7 @@ function setPages(score: Score, options: PageOptions, unitMm: number): Page[] {
         x: margin,
         y: bottom + 8,
         scale: 1,
-        shapes: drawFoot(
-          pieces.map((each) => each.score),
-          options,
-          width,
-          { page: index + 1, of: pages.length },
-        ),
+        shapes: drawFoot(scores, options, width, { page: index + 1, of: pages.length }),
         role: 'foot',
         says: '',
       },
@@ -193,7 +196,7 @@ function blocksOf(
   const { systems, calls } = drawSheet(
     score,
     { ...sheetMeasures, width: width - gutter - 1.5, without: tornBy(score) },
-    options,
+    { ...options, notesAlone: holds.notesAlone },
   );
   const phrases = byPhrase(score, systems).map((phrase) =>
     phrase.map(({ shapes, height, width: own, layout }): Placed => ({
@@ -216,6 +219,9 @@ function blocksOf(
     // A head is not left behind at the foot of a page.
     [head, ...first],
     ...others,
+    ...(holds.verses ? drawVerses(score, shown, width) : []).map((group) =>
+      group.map((block): Placed => ({ ...block, scale: 1, gap: 0 })),
+    ),
     ...alone(holds.song ? drawSong(score, shown, width) : []),
     ...alone(holds.comments ? drawComments(score, width) : []),
     ...alone(holds.words ? drawWords(score, { depth: holds.words, language }, width) : []),

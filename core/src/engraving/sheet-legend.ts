@@ -43,8 +43,8 @@ const signs: Readonly<Record<TechniqueWord, string>> = {
   noise: 'Bar and dots over a note: bottleneck, its noise kept',
 };
 
-/** How to read a printed sheet: every sign that it uses, and no other; then the usual caution. */
-export function sheetLegend(scores: readonly Pick<Score, 'capo' | 'bars'>[]): string {
+/** How to read a printed sheet: every sign that it uses, and no other; then the usual caution. Without tab there are stems for the voices, and marks are in the call line. */
+export function sheetLegend(scores: readonly Pick<Score, 'capo' | 'bars'>[], hasTab = true): string {
   const bars = scores.flatMap((score) => score.bars);
   const notes = bars.flatMap((bar) => bar.notes);
   const has = (voice: 'thumb' | 'melody') => notes.some((note) => note.voice === voice);
@@ -56,12 +56,16 @@ export function sheetLegend(scores: readonly Pick<Score, 'capo' | 'bars'>[]): st
   );
   const used = new Set(notes.flatMap((note) => techniquesOf(note).map(({ word }) => word)));
   const said = [
-    ...(has('thumb') ? ['Square: thumb'] : []),
-    ...(has('melody') ? ['Circle: melody'] : []),
-    ...(isPinched ? ['Joined by a bar: pinch both'] : []),
+    ...(has('thumb') ? [hasTab ? 'Square: thumb' : 'Stems down: thumb'] : []),
+    ...(has('melody') ? [hasTab ? 'Circle: melody' : 'Stems up: melody'] : []),
+    ...(isPinched && hasTab ? ['Joined by a bar: pinch both'] : []),
     ...(has('melody') ? ['Letters: picking fingers'] : []),
-    'Small numbers: fretting fingers',
-    ...Object.entries(signs).flatMap(([word, sign]) => (used.has(word as TechniqueWord) ? [sign] : [])),
+    ...(hasTab
+      ? [
+          'Small numbers: fretting fingers',
+          ...Object.entries(signs).flatMap(([word, sign]) => (used.has(word as TechniqueWord) ? [sign] : [])),
+        ]
+      : []),
     ...(bars.some(({ repeatTimes }) => repeatTimes !== undefined) ? ['Dots at a bar line: repeat'] : []),
     `Strings are numbered 1, thinnest, to 6; frets count from ${countedFrom(scores.map(({ capo }) => capo))}`,
     'Rest every 20 minutes; stop if anything hurts, tingles or goes numb',

@@ -31,6 +31,8 @@ const lyricHeight = 17;
 const sungHeight = 16;
 /** From the grips to the stems of the tab: a staff with room for its ledger lines, high and low. */
 const staffHeight = 148;
+/** What the six strings take that is not there without them. */
+const stringsHeight = 108;
 /** Room over the staff's highest line: to the A at fret 17 of string 1. */
 const staffRoom = 46;
 
@@ -44,15 +46,18 @@ export interface RowNeeds {
   readonly lyrics: boolean;
   readonly sungPitches: boolean;
   readonly staff: boolean;
+  /** Whether the six strings are drawn. */
+  readonly tab: boolean;
   /** Whether the call line is written. */
   readonly call: boolean;
 }
 
 /** The rows of a system that has, or has not, a head, sung words and a singer's own pitches. */
-export function rowsFor({ headLines, lyrics, sungPitches, staff, call }: RowNeeds): SheetRows {
+export function rowsFor({ headLines, lyrics, sungPitches, staff, tab, call }: RowNeeds): SheetRows {
   const first = headLines === 0 ? 0 : headHeight + (headLines - 1) * headLineHeight;
   const top = first + (staff ? staffHeight : 0);
-  const under = top + (call ? callHeight : 0);
+  const strings = tab ? 0 : -stringsHeight;
+  const under = top + strings + (call ? callHeight : 0);
   return {
     headBase: 15,
     gripTop: first + 4,
@@ -60,10 +65,10 @@ export function rowsFor({ headLines, lyrics, sungPitches, staff, call }: RowNeed
     stemTop: top + 82,
     stringTop: top + 114,
     stringGap: 19,
-    underBase: top + 226,
-    callTop: top + 236,
-    verbBase: top + 253,
-    digitBase: top + 272,
+    underBase: top + strings + 226,
+    callTop: top + strings + 236,
+    verbBase: top + strings + 253,
+    digitBase: top + strings + 272,
     callBottom: under + 236,
     countBase: under + 253,
     lyricBase: under + 269,

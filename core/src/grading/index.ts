@@ -1,3 +1,4 @@
+export { addNextSteps, type Addition, type Fuller, type FullerSettings } from './add-next.ts';
 export type { HandsConcerned } from './dimensions.ts';
 export { anchors, type Anchor } from './anchors/anchors.ts';
 export { firstAlike } from './distinct-bars.ts';

@@ -39,6 +39,7 @@ export { arrangementPlans, type ArrangementPlan } from './apply/plans.ts';
 export { closenesses, usualCloseness, type Closeness } from './apply/closeness.ts';
 export { proposeChords, type ProposedChord } from './apply/propose-chords.ts';
 export { variedShares, varySteps, type Varied, type VariedShare, type VarySettings } from './apply/vary.ts';
+export { playersTurns, turnInHand, withTurn, type TurnedBar } from './apply/players-turns.ts';
 export { nearerMoves, type NearerMove, type NearerSettings } from './apply/nearer-moves.ts';
 export { plainTune, tuneAlone } from './apply/plain-tune.ts';
 export { ownDistances } from './own-distances.ts';

@@ -16,7 +16,13 @@ const quarterOfAnHour = 15 * 60;
 /** Failures in a quarter of an hour: of one account from one network, of one network (a school has many people behind one address), and of one account from everywhere. */
 const failuresAllowed = { accountHere: 10, network: 60, account: 100 } as const;
 
-export function signInRoutes(database: Database, demo: DemoSignIns | null, passwordCost: number): Router {
+export interface SignInSettings {
+  readonly demo: DemoSignIns | null;
+  readonly publicUrl: string | null;
+  readonly passwordCost: number;
+}
+
+export function signInRoutes(database: Database, { demo, publicUrl, passwordCost }: SignInSettings): Router {
   const router = Router();
   const failures = (name: keyof typeof failuresAllowed, message: string) =>
     limitIn(database, {
@@ -63,6 +69,8 @@ export function signInRoutes(database: Database, demo: DemoSignIns | null, passw
   });
 
   openRoute(router, endpoints.readDemoSignIns, () => Promise.resolve(demo));
+
+  teacherRoute(router, endpoints.readPublicAddress, () => Promise.resolve({ url: publicUrl }));
 
   openRoute(router, endpoints.whoAmI, async ({ request }) => {
     const { who } = request.session;

@@ -57,3 +57,13 @@ export const useDemoSignIns = () =>
     retry: false,
     staleTime: Infinity,
   });
+
+/** The address at which students reach this Jocund: as it was set, else that of this very page. */
+export function usePublicAddress(): string {
+  const address = useQuery({
+    queryKey: ['public-address'],
+    queryFn: ({ signal }) => request(endpoints.readPublicAddress, { signal }),
+    staleTime: Infinity,
+  });
+  return address.data?.url ?? window.location.origin;
+}

@@ -6,11 +6,12 @@ const taughtKey = ['taught'];
 const practiceOf = (studentId: string) => ['practice', studentId];
 export const myPracticeKey = ['my-practice'];
 
-/** What a student was given and what came of it, for the teacher. */
+/** What a student was given and what came of it, for the teacher; nothing is asked of nobody, whose id is empty. */
 export const usePracticeOf = (studentId: string) =>
   useQuery({
     queryKey: practiceOf(studentId),
     queryFn: ({ signal }) => request(endpoints.readPractice, { params: { id: studentId }, signal }),
+    enabled: studentId !== '',
   });
 
 /** Everybody who is taught, for a weekday, 1 Monday to 7 Sunday. */

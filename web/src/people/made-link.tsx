@@ -1,5 +1,6 @@
-import qrcode from 'qrcode-generator';
+import { qrPath } from '@jocund/core/qr';
 import { useMemo } from 'react';
+import { usePublicAddress } from '../api/accounts.ts';
 import { Button } from '../ui/button.tsx';
 import { useSay } from '../ui/toast.tsx';
 
@@ -14,7 +15,7 @@ interface MadeLinkProps {
 /** A link that was just made: to copy, or to be read off the screen by a phone. It is shown once. */
 export function MadeLink({ token, expiresAt }: MadeLinkProps) {
   const say = useSay();
-  const link = `${window.location.origin}/join/${token}`;
+  const link = `${usePublicAddress()}/join/${token}`;
   const copy = () =>
     navigator.clipboard.writeText(link).then(
       () => say('The link is copied.'),
@@ -34,28 +35,15 @@ export function MadeLink({ token, expiresAt }: MadeLinkProps) {
   );
 }
 
-/** A link as a phone's camera reads it (ISO/IEC 18004, medium correction), with the quiet zone of four modules. */
+/** In units of the drawing. */
+const side = 100;
+
+/** A link as a phone’s camera reads it. */
 function Code({ text }: { text: string }) {
-  const { path, size } = useMemo(() => {
-    const code = qrcode(0, 'M');
-    code.addData(text);
-    code.make();
-    const count = code.getModuleCount();
-    const rows = Array.from({ length: count }, (_, row) => row);
-    return {
-      size: count + 8,
-      path: rows
-        .flatMap((row) =>
-          rows
-            .filter((column) => code.isDark(row, column))
-            .map((column) => `M${column + 4} ${row + 4}h1v1h-1z`),
-        )
-        .join(''),
-    };
-  }, [text]);
+  const path = useMemo(() => qrPath(text, side), [text]);
   return (
     <svg
-      viewBox={`0 0 ${size} ${size}`}
+      viewBox={`0 0 ${side} ${side}`}
       className="block w-full max-w-48 bg-white"
       shapeRendering="crispEdges"
       role="img"

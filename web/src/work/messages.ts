@@ -7,6 +7,8 @@ import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '
 import type { FormBar } from '@jocund/core/form';
 import type {
   EasierPlace,
+  Fuller,
+  FullerSettings,
   GradedPart,
   GradeSaying,
   GradeWeights,
@@ -139,6 +141,11 @@ export interface Tasks {
   readonly nearerMoves: {
     readonly input: Tasks['checkStyle']['input'] & { readonly hand: Hand };
     readonly output: readonly NearerMove[];
+  };
+  /** What a player would add next, up to some grade points. */
+  readonly addNext: {
+    readonly input: Tasks['checkStyle']['input'] & Omit<FullerSettings, 'pool'>;
+    readonly output: Fuller;
   };
   /** A passage with other turns, as a player would take them; undefined where no bar could be varied. Bars from 0, both included. */
   readonly varyPassage: {

@@ -1,5 +1,5 @@
 import type { MeasuredPiece } from '@jocund/contract';
-import { arrangeToGradeSteps } from '@jocund/core/grading';
+import { addNextSteps, arrangeToGradeSteps, type Fuller } from '@jocund/core/grading';
 import {
   arrangementPlans,
   checkStyle,
@@ -69,6 +69,17 @@ export function* nearerMovesTask({
 }
 
 const mostNearer = 3;
+
+export function* addNextTask({
+  score,
+  arrangementId,
+  playerId,
+  pieces,
+  ...settings
+}: Tasks['addNext']['input']): Generator<number, Fuller> {
+  const { theirs, pool } = heldAgainst({ arrangementId, playerId, pieces });
+  return yield* addNextSteps(score, theirs, { ...settings, pool });
+}
 
 export function* varyPassageTask({
   score,

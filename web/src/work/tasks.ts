@@ -18,6 +18,7 @@ import { writeFormTask } from './form-task.ts';
 import {
   arrangeAfterTask,
   checkStyleTask,
+  addNextTask,
   nearerMovesTask,
   readManners,
   restyleTask,
@@ -41,6 +42,9 @@ const tasks: {
   *checkStyle(input) {
     yield 0;
     return checkStyleTask(input);
+  },
+  *addNext(input) {
+    return yield* addNextTask(input);
   },
   *nearerMoves(input) {
     return yield* nearerMovesTask(input);
@@ -150,6 +154,8 @@ export function stepsOf(
       return tasks.readManners(request.input);
     case 'checkStyle':
       return tasks.checkStyle(request.input);
+    case 'addNext':
+      return tasks.addNext(request.input);
     case 'nearerMoves':
       return tasks.nearerMoves(request.input);
     case 'varyPassage':

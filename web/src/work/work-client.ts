@@ -35,6 +35,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   easierPlaces: 'tunings',
   readManners: 'tunings',
   checkStyle: 'tunings',
+  addNext: 'tunings',
   nearerMoves: 'tunings',
   varyPassage: 'tunings',
   restyle: 'tunings',

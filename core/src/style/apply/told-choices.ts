@@ -65,7 +65,7 @@ function toldOf(kind: MoveKind, all: readonly Made[], score: Score, profile: Pro
     return [...new Set(made.map(({ word = '' }) => word))].map((word) => {
       const ones = made.filter((each) => each.word === word);
       return kind === 'touch'
-        ? ornamentTold(word, ones, profile)
+        ? ornamentTold(word, ones, score, profile)
         : `Thumb: ${thumbWords(word)}, in ${barsOf(ones, score)}, as the player now and then has it.`;
     });
   return [`${rhythm[kind] ?? kind}: ${barsOf(made, score)}.`];
@@ -83,10 +83,10 @@ const ornaments: Readonly<Record<string, readonly [string, string]>> = {
   mordent: ['mordent', 'mordents'],
 };
 
-/** "3 mordents: the player has 13 in 100 notes." */
-function ornamentTold(word: string, made: readonly Made[], profile: Profile): string {
+/** "3 mordents in bars 2 and 6: the player has 13 in 100 notes." */
+function ornamentTold(word: string, made: readonly Made[], score: Score, profile: Profile): string {
   const count = made.reduce((sum, { bars }) => sum + bars.length, 0);
   const [one, many] = ornaments[word] ?? [word, word];
   const inHundred = Math.round(100 * shareIn(profile, 'ornaments', word));
-  return `${count} ${count === 1 ? one : many}: the player has ${inHundred} in 100 notes.`;
+  return `${count} ${count === 1 ? one : many} in ${barsOf(made, score)}: the player has ${inHundred} in 100 notes.`;
 }

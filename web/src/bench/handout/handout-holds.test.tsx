@@ -13,14 +13,14 @@ afterEach(() => {
 });
 
 const piece = written(['[x32010] t5:3@1 m1:0@1', 't4:2@1 m1:3@1']);
-const open = async (at = '') => {
+const open = async (at = '', arrangementId = 'x') => {
   benchRoom(
     piece,
     <>
       <Handout />
       <HandoutMargin />
     </>,
-    { at: `/bench/x/handout${at}` },
+    { at: `/bench/x/handout${at}`, arrangementId },
   );
   await screen.findByLabelText('Large print');
 };
@@ -66,4 +66,46 @@ test('the song for singing along, and the call line with frets', async () => {
   fireEvent.click(screen.getByLabelText('How to tune it first'));
   await waitFor(() => expect(address()).toContain('with=tuning'));
   expect(onSheet('Tune it, from standard')).toBe(false);
+});
+
+test('a code leads the reader’s phone to the piece where it was given, else to all that was', async () => {
+  const wren = {
+    id: '00000000-0000-4000-8000-00000000000a',
+    name: 'Wren',
+    note: '',
+    hand: null,
+    archivedAt: null,
+  };
+  const arrangementId = '00000000-0000-4000-8000-000000000019';
+  const given = {
+    id: '00000000-0000-4000-8000-00000000000b',
+    arrangementId,
+    title: 'A',
+    player: '',
+    firstBar: null,
+    lastBar: null,
+    startBpm: 60,
+    goalBpm: 80,
+    goalDate: null,
+    note: '',
+    madeAt: '2026-11-01T10:00:00.000Z',
+    endedAt: null,
+  };
+  const record = { lessons: [], notes: [], marks: [], assignments: [given] };
+  vi.stubGlobal(
+    'fetch',
+    server({
+      '/api/students': [wren],
+      '/api/public-address': { url: 'https://strings.example' },
+      [`/api/students/${wren.id}/practice`]: record,
+    }).answer,
+  );
+  await open(`?for=${wren.id}`, arrangementId);
+  fireEvent.click(screen.getByLabelText(/^A code for a phone/));
+  await waitFor(() => expect(onSheet(`https://strings.example/practice/${given.id}`)).toBe(true));
+  expect(screen.getByText('It leads Wren to this piece.')).toBeDefined();
+  cleanup();
+  await open('?with=link');
+  await waitFor(() => expect(onSheet(/^https:\/\/strings\.example\/practice$/)).toBe(true));
+  expect(screen.getByText('It leads whoever signs in to what they were given.')).toBeDefined();
 });

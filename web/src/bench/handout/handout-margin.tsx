@@ -4,13 +4,13 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { QueryMark } from '../../ui/query-mark.tsx';
-import { Tick } from '../../ui/tick.tsx';
 import { counted } from '../../ui/words.ts';
 import { useBench } from '../bench-context.tsx';
 import { Margin, MarginPart } from '../margin.tsx';
 import { NotationChoice } from '../notation-choice.tsx';
 import { useRungs } from '../studies/rungs-context.tsx';
 import { AlsoPart } from './also-part.tsx';
+import { HoldsPart } from './holds-part.tsx';
 import { FilesPart } from './files-part.tsx';
 import { useCheck } from '../use-check.ts';
 import { ReaderField } from '../reader-field.tsx';
@@ -25,19 +25,9 @@ import { useHandout } from './use-handout.ts';
 export function HandoutMargin() {
   const { findings } = useBench();
   const { rungs, chosen, choose, state } = useRungs();
-  const {
-    inks,
-    setInks,
-    paper,
-    setPaper,
-    holds,
-    setHolds,
-    isWrittenOut,
-    setWrittenOut,
-    also: alsoIds,
-  } = useHandout();
+  const { inks, setInks, paper, setPaper, also: alsoIds } = useHandout();
   const also = useAlso(alsoIds);
-  const { score, playedBars, canBeWrittenOut } = useHandoutScore();
+  const { score } = useHandoutScore();
   if (!chosen || !score)
     return (
       <Margin
@@ -90,56 +80,7 @@ export function HandoutMargin() {
             onChange={setPaper}
           />
         </div>
-        <div className="mt-3">
-          <Tick label="Large print" checked={holds.large} onChange={(large) => setHolds({ large })} />
-          <Tick
-            label="How to tune it first"
-            checked={holds.tuning}
-            onChange={(tuning) => setHolds({ tuning })}
-          />
-          <Tick
-            label="Grips with their fingers first"
-            checked={holds.grips}
-            onChange={(grips) => setHolds({ grips })}
-          />
-          <Tick
-            label="With my comments under the music"
-            checked={holds.comments}
-            onChange={(comments) => setHolds({ comments })}
-          />
-          <Tick
-            label="Words and chords, and how a bar is struck"
-            checked={holds.song}
-            onChange={(song) => setHolds({ song })}
-          />
-          <Tick
-            label="A practice table to tick off"
-            checked={holds.practice}
-            onChange={(practice) => setHolds({ practice })}
-          />
-          <Tick
-            label="The piece in words after it"
-            checked={holds.words !== undefined}
-            onChange={(wanted) => setHolds({ words: wanted ? 'do' : undefined })}
-          />
-          {holds.words !== undefined && (
-            <Tick
-              label="… and why it is played so"
-              checked={holds.words === 'why'}
-              onChange={(wanted) => setHolds({ words: wanted ? 'why' : 'do' })}
-            />
-          )}
-          {canBeWrittenOut && (
-            <Tick
-              label={`Repeats written out: ${playedBars} bars`}
-              checked={isWrittenOut}
-              onChange={setWrittenOut}
-            />
-          )}
-          {playedBars !== undefined && !canBeWrittenOut && (
-            <p className="text-note">Played it has {playedBars} bars, too many to be written out.</p>
-          )}
-        </div>
+        <HoldsPart />
       </MarginPart>
       <MarginPart>
         {findings.length > 0 && (
@@ -151,7 +92,7 @@ export function HandoutMargin() {
       </MarginPart>
       <AlsoPart missing={also.missing} />
       <FilesPart score={score} grade={chosen.grade.grade} also={also} />
-      <PackPart />
+      <PackPart also={also} />
     </Margin>
   );
 }

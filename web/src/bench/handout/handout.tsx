@@ -6,12 +6,14 @@ import { PrintSheet } from './print-sheet.tsx';
 import { useAlso } from './use-also.ts';
 import { useHandoutScore } from './use-handout-score.ts';
 import { useHandout } from './use-handout.ts';
+import { useSheetHolds } from './use-sheet-holds.ts';
 
 /** The sheet as it will be printed. */
 export function Handout() {
   const { score } = useHandoutScore();
   const { state, chosen } = useRungs();
-  const { inks, paper, holds, also: alsoIds } = useHandout();
+  const { inks, paper, also: alsoIds } = useHandout();
+  const holds = useSheetHolds();
   const also = useAlso(alsoIds);
   const { reader } = useReader();
   if (!score && state === 'working')

@@ -4,6 +4,7 @@ import { cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, press, refusal, server } from '../../testing/bench-room.tsx';
 import { PackPart } from './pack-part.tsx';
+import type { Also } from './use-also.ts';
 
 vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
 
@@ -27,11 +28,12 @@ const bundle = (over: Partial<Bundle> = {}): Bundle => ({
 });
 const score = written(['[x32010] t5:3@1 m1:0@1 t4:2@2', '[x32010] t5:3@1 m1:3@1 t4:2@2']);
 let asked: ReturnType<typeof server>['asked'];
-const open = async (answers: Readonly<Record<string, unknown>>) => {
+const alone: Also = { drawn: [], printed: [], isWorking: false, missing: [] };
+const open = async (answers: Readonly<Record<string, unknown>>, also = alone) => {
   const made = server({ '/api/students': [], '/api/bundles': [], ...answers });
   asked = made.asked;
   vi.stubGlobal('fetch', made.answer);
-  benchRoom(score, <PackPart />, { at: '/bench/x/handout' });
+  benchRoom(score, <PackPart also={also} />, { at: '/bench/x/handout' });
   await screen.findByRole('button', { name: 'Pack a zip' });
 };
 beforeEach(() => localStorage.clear());
@@ -56,6 +58,19 @@ test('this study is packed as the handout is set; the whole ladder where that is
   press('Pack a zip');
   await vi.waitFor(() => expect(sentBody().sound).toBe(false));
   expect(sentBody().studies.length).toBeGreaterThan(1);
+});
+
+test('every piece that stands on the sheet, where there are others on it', async () => {
+  const other = { score: { ...score, title: 'Second' }, grade: 3 };
+  await open({ 'POST /api/bundles': bundle() }, { ...alone, drawn: [other] });
+  screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).click();
+  await vi.waitFor(() =>
+    expect(screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).ariaChecked).toBe('true'),
+  );
+  press('Pack a zip');
+  await vi.waitFor(() => expect(sentBody().studies).toHaveLength(2));
+  expect(sentBody().studies[1]).toMatchObject({ name: 'Second', grade: 3 });
+  expect(sentBody().title).toMatch(/and 1 piece more$/);
 });
 
 test('how far it is, and giving it up', async () => {

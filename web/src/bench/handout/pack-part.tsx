@@ -1,4 +1,6 @@
 import { bundleFilePath, type Bundle } from '@jocund/contract';
+import type { Rung } from '@jocund/core/grading';
+import type { Score } from '@jocund/core/score';
 import { useState } from 'react';
 import { isBeingPacked, useBundles } from '../../api/bundles.ts';
 import { sent } from '../../api/queries.ts';
@@ -11,42 +13,58 @@ import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { useRungs } from '../studies/rungs-context.tsx';
 import { useReader } from '../use-reader.ts';
+import type { Also } from './use-also.ts';
 import { useHandoutScore } from './use-handout-score.ts';
 import { useSheetLook } from './use-sheet-look.ts';
 
+/** This study, all rungs of the ladder, or every piece that stands on the sheet. */
+type Packed = 'study' | 'ladder' | 'sheet';
+
 /** Sheet, notes and sound of this study or of the whole ladder, packed on the server into one file to hand out. */
-export function PackPart() {
+export function PackPart({ also }: { also: Also }) {
   const { score: whole } = useBench();
   const { rungs, chosen } = useRungs();
   const { score } = useHandoutScore();
   const { reader } = useReader();
   const look = useSheetLook();
   const { bundles, make, drop } = useBundles();
-  const [of, setOf] = useState<'study' | 'ladder'>('study');
+  const [of, setOf] = useState<Packed>('study');
   const [sound, setSound] = useState(true);
   if (!chosen || !score) return null;
-  const chosenStudies = of === 'study' ? [{ ...chosen, score }] : rungs;
-  const schooled = (each: typeof score) => (reader.school ? { ...each, pickingSchool: reader.school } : each);
-  const pack = () =>
-    make.mutate({
-      title: of === 'study' ? `${whole.title}, ${chosen.name.toLowerCase()}` : `${whole.title}, the ladder`,
-      look,
-      hand: reader.hand,
-      sound,
-      studies: chosenStudies.map((each) => ({
-        name: each.name,
-        score: sent(schooled(each.score)),
-        grade: each.grade.grade,
-      })),
-    });
+  const schooled = (each: Score): Score => (reader.school ? { ...each, pickingSchool: reader.school } : each);
+  const asStudy = ({ name, score: each, grade }: Pick<Rung, 'name' | 'score' | 'grade'>) => ({
+    name,
+    score: sent(schooled(each)),
+    grade: grade.grade,
+  });
+  const here = asStudy({ ...chosen, score });
+  const others = also.drawn.map(({ score: each, grade }) => ({
+    name: each.title,
+    score: sent(schooled(each)),
+    grade,
+  }));
+  // What was taken off the sheet meanwhile is not packed.
+  const wanted = of === 'sheet' && others.length === 0 ? 'study' : of;
+  const packed = {
+    study: { title: `${whole.title}, ${chosen.name.toLowerCase()}`, studies: [here] },
+    ladder: { title: `${whole.title}, the ladder`, studies: rungs.map(asStudy) },
+    sheet: {
+      title: `${whole.title} and ${counted(others.length, 'piece')} more`,
+      studies: [here, ...others],
+    },
+  }[wanted];
+  const pack = () => make.mutate({ ...packed, look, hand: reader.hand, sound });
   return (
     <MarginPart title="Pack it for a student">
       <Choice
         label="What is packed"
-        value={of}
+        value={wanted}
         options={[
           { value: 'study', label: 'this study' },
           { value: 'ladder', label: `all ${counted(rungs.length, 'rung')}` },
+          ...(others.length > 0
+            ? [{ value: 'sheet' as const, label: `the sheet’s ${others.length + 1} pieces` }]
+            : []),
         ]}
         onChange={setOf}
       />
@@ -58,7 +76,7 @@ export function PackPart() {
         />
       </div>
       <div className="mt-2">
-        <Button disabled={make.isPending} onClick={pack}>
+        <Button disabled={make.isPending || (wanted === 'sheet' && also.isWorking)} onClick={pack}>
           Pack a zip
         </Button>
       </div>

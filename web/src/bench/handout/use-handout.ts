@@ -3,8 +3,6 @@ import type { Inks, Paper } from '@jocund/core/engraving';
 import { useMemo } from 'react';
 import { useAddress } from '../../ui/use-address.ts';
 
-type Holds = PrintedSheet['holds'];
-
 /** The settings of a handout and how to change them. */
 interface Handout {
   readonly inks: Inks;
@@ -22,23 +20,29 @@ interface Handout {
   readonly setPaper: (paper: Paper) => void;
 }
 
+const flags = [
+  'comments',
+  'grips',
+  'practice',
+  'tuning',
+  'song',
+  'large',
+  'verses',
+  'notesAlone',
+  'link',
+] as const;
+type Flag = (typeof flags)[number];
+/** What a sheet holds; its link is made for its reader. */
+type Holds = Readonly<Record<Flag, boolean>> & Pick<PrintedSheet['holds'], 'words'>;
+
 /** How the address has what a sheet holds: `with=grips words-why`. */
-const flags = ['comments', 'grips', 'practice', 'tuning', 'song', 'large'] as const;
 const depths = ['do', 'why'] as const;
 
 function holdsOf(text: string): Holds {
   const words = text.split(' ');
-  const has = (flag: (typeof flags)[number]) => words.includes(flag);
   const depth = depths.find((each) => words.includes(`words-${each}`));
-  return {
-    comments: has('comments'),
-    grips: has('grips'),
-    practice: has('practice'),
-    tuning: has('tuning'),
-    song: has('song'),
-    large: has('large'),
-    ...(depth ? { words: depth } : {}),
-  };
+  const held = Object.fromEntries(flags.map((flag) => [flag, words.includes(flag)])) as Record<Flag, boolean>;
+  return { ...held, ...(depth ? { words: depth } : {}) };
 }
 
 const textOf = (holds: Holds): string =>

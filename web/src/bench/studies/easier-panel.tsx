@@ -7,6 +7,7 @@ import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 import { StripsBeside } from '../strips-beside.tsx';
 import { EasierPlaces } from './easier-places.tsx';
+import { FullerVersion } from './fuller-version.tsx';
 import { LossBars } from './loss-bars.tsx';
 import { ReductionList, type Refused } from './reduction-list.tsx';
 import { useEasier } from './use-easier.ts';
@@ -71,6 +72,7 @@ export function EasierPanel() {
         />
       )}
       <EasierPlaces />
+      <FullerVersion />
     </section>
   );
 }
