@@ -46,8 +46,12 @@ export function* arrangeToGradeSteps(
   wanted: WantedGrade,
 ): Generator<number, GradedArrangement | undefined> {
   let best: GradedArrangement | undefined;
-  for (const each of tries(plan, settings)) {
-    const made = yield* arrangeSteps(tune, each.plan, pieces, { ...settings, closeness: each.closeness });
+  const all = wanted.points === undefined ? tries(plan, settings).slice(0, 1) : tries(plan, settings);
+  for (const [index, each] of all.entries()) {
+    const arranging = arrangeSteps(tune, each.plan, pieces, { ...settings, closeness: each.closeness });
+    let step = arranging.next();
+    for (; !step.done; step = arranging.next()) yield (index + step.value) / all.length;
+    const made = step.value;
     if (!made) return best;
     const graded = reduced(made, wanted, (score) => distanceFrom(pieces, score, settings));
     if (!best || graded.points < best.points) best = graded;

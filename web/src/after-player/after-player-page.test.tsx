@@ -79,10 +79,13 @@ test('what is chosen stands in the address; a kept bar stays while the rest is s
   fireEvent.click(screen.getByRole('radio', { name: '5' }));
   expect(address()).toContain('grade=3');
   expect(address()).toContain('close=5');
+  const old = /^Number 1 was made for another grade and another nearness to the player/;
+  expect(screen.getByText(old)).toBeDefined();
   press('bar 1');
   press('Solve the rest again');
   await screen.findByRole('button', { name: 'Arrange it' });
   expect(screen.getByRole('button', { name: 'bar 1' }).getAttribute('aria-pressed')).toBe('true');
+  expect(screen.queryByText(old)).toBeNull();
   expect(Number(/grade(\d\.\d)/.exec(arrangements()[0]?.textContent ?? '')?.[1])).toBeLessThanOrEqual(3);
 });
 

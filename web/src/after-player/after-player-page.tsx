@@ -14,14 +14,16 @@ import { useHeardAlone } from '../sound/use-heard-alone.ts';
 import { Button } from '../ui/button.tsx';
 import { SelectField } from '../ui/field.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { QueryMark } from '../ui/query-mark.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { useAddress } from '../ui/use-address.ts';
+import { useNames } from '../ui/use-names.ts';
 import { counted } from '../ui/words.ts';
 import { AfterMargin, type Pins } from './after-margin.tsx';
 import { Keys } from './keys.tsx';
 import { Candidate } from './candidate.tsx';
 import { TuneLine } from './tune-line.tsx';
-import { useCandidates, type Asked } from './use-candidates.ts';
+import { askedOtherwise, useCandidates, type Asked } from './use-candidates.ts';
 import { useSource } from './use-source.ts';
 
 const grades = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -38,6 +40,7 @@ export function AfterPlayerPage() {
   const [myHand] = useMyHand();
   const weights = useStudioWeights();
   const { read, write } = useAddress();
+  const names = useNames();
   const { candidates, arrange, solveRest, stop } = useCandidates();
   const [chosen, setChosen] = useState(0);
   const [pins, setPins] = useState(noPins);
@@ -99,6 +102,7 @@ export function AfterPlayerPage() {
   const isCurrent = asked !== undefined && asked.tune === tune && asked.player.id === player.id;
   const shown = isCurrent ? found : [];
   const arranged = shown[chosen] ?? shown[0];
+  const otherwise = arranged && asking ? askedOtherwise(arranged.madeFor, asking) : [];
   const number = arranged ? shown.indexOf(arranged) + 1 : 0;
   const first = Math.max(0, Math.min(from, (arranged?.score.bars.length ?? 0) - shownBars));
   const begin = (nextSeed: number) => {
@@ -147,7 +151,8 @@ export function AfterPlayerPage() {
           <h1 className="text-piece min-w-0 flex-1 truncate">{tune?.title ?? piece.title}</h1>
           {tune && (
             <p className="text-note pb-1">
-              {counted(tune.bars.length, 'bar')} in {keyText(tune.key)}, {Math.round(tune.tempoBpm)} a minute
+              {counted(tune.bars.length, 'bar')} in {names(keyText(tune.key))}, {Math.round(tune.tempoBpm)} a
+              minute
             </p>
           )}
         </header>
@@ -251,6 +256,12 @@ export function AfterPlayerPage() {
               text="Write some melody in the piece, or choose another."
             />
           </div>
+        )}
+        {otherwise.length > 0 && (
+          <p role="status" className="flex flex-wrap items-center gap-2 px-4 pt-2 font-semibold">
+            <QueryMark size={16} /> Number {number} was made for {otherwise.join(' and ')}. Solve the rest
+            again, or arrange it again, for what is chosen now.
+          </p>
         )}
         {arranged && (
           <p className="text-note flex flex-wrap items-center gap-2 px-4 pt-2">

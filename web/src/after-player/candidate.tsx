@@ -4,6 +4,7 @@ import { keyText } from '@jocund/core/pitch';
 import { numberOfBar, placedNotes, type Score } from '@jocund/core/score';
 import { useMemo } from 'react';
 import { Excerpt } from '../score-view/excerpt.tsx';
+import { useNames } from '../ui/use-names.ts';
 import type { ArrangedAfter } from '../work/messages.ts';
 import { spreadsOf } from './spreads.ts';
 import { SpreadRuler } from './spread-ruler.tsx';
@@ -22,6 +23,7 @@ interface CandidateProps {
 
 /** One arrangement: its guitar, some bars of tab, how near it lies, how hard it is. */
 export function Candidate({ number, arranged, player, isChosen, from, barCount, onChoose }: CandidateProps) {
+  const names = useNames();
   const { score, points, costMm, check, given } = arranged;
   const { spreads, own, nearer } = spreadsOf(arranged);
   const bars = useMemo(
@@ -42,9 +44,9 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
           <span>
             <span className="block font-serif text-lg leading-tight font-bold">{score.tuning.name}</span>
             <span className="text-note block">
-              {[...score.tuning.pitches].map((pitch) => pitch.replace(/\d/, '')).join(' ')}
+              {score.tuning.pitches.map((pitch) => names(pitch.replace(/\d/, ''))).join(' ')}
             </span>
-            <span className="text-note block">shapes in {keyText(score.key)}</span>
+            <span className="text-note block">shapes in {names(keyText(score.key))}</span>
             <span className="text-note block">
               {arranged.plan.rhythm === 'as written' ? 'the tune’s own rhythm' : 'the player’s rhythm'}
             </span>
@@ -55,7 +57,7 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
             {bars.bars.map((_, bar) => (
               <span key={bar} className="flex-1 pl-3">
                 <span className="text-note">{numberOfBar(score, from + bar)}</span>{' '}
-                <span className="figure text-base">{chordsIn(bars, bar)}</span>
+                <span className="figure text-base">{names(chordsIn(bars, bar))}</span>
               </span>
             ))}
           </p>

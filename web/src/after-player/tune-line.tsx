@@ -1,5 +1,6 @@
 import type { Tune } from '@jocund/core/melody';
 import { barTicks } from '@jocund/core/score';
+import { useNames } from '../ui/use-names.ts';
 
 /** Bars of a line at phone width; at a desk two such lines stand beside each other. */
 const lineBars = 8;
@@ -7,6 +8,7 @@ const barWidth = 57;
 const height = 96;
 const top = 26;
 const low = 84;
+const wordsHeight = 12;
 
 interface TuneLineProps {
   readonly tune: Tune;
@@ -14,14 +16,17 @@ interface TuneLineProps {
   readonly proposed: ReadonlyMap<number, string>;
 }
 
-/** The tune in lines: each note a ring at its pitch, with a tail as long as it lasts, the chords above. */
+/** The tune in lines: each note a ring at its pitch, with a tail as long as it lasts, the chords above, the words below. */
 export function TuneLine({ tune, proposed }: TuneLineProps) {
   const pitches = tune.bars.flatMap(({ notes }) => notes.map(({ midi }) => midi));
   const [least, most] = [Math.min(...pitches), Math.max(...pitches)];
   const yOf = (midi: number) => low - ((midi - least) / Math.max(1, most - least)) * (low - top - 12);
+  const names = useNames();
+  const hasWords = tune.bars.some(({ notes }) => notes.some(({ marks }) => marks.lyric));
+  const lineHeight = height + (hasWords ? wordsHeight : 0);
   const chordAt = (bar: number): string => {
     const own = tune.bars[bar]?.chords.map(({ symbol }) => symbol).join(' ') ?? '';
-    return own === '' ? (proposed.get(bar) ?? '') : own;
+    return names(own === '' ? (proposed.get(bar) ?? '') : own);
   };
   const lines = Array.from({ length: Math.ceil(tune.bars.length / lineBars) }, (_, line) => line * lineBars);
   return (
@@ -31,7 +36,7 @@ export function TuneLine({ tune, proposed }: TuneLineProps) {
       aria-label={`The tune, ${tune.bars.length} bars: ${tune.bars.map((_, bar) => `${bar + 1} ${chordAt(bar)}`).join(', ')}`}
     >
       {lines.map((first) => (
-        <svg key={first} viewBox={`0 0 ${barWidth * lineBars + 4} ${height}`} className="block w-full">
+        <svg key={first} viewBox={`0 0 ${barWidth * lineBars + 4} ${lineHeight}`} className="block w-full">
           {tune.bars.slice(first, first + lineBars).map((bar, place) => (
             <TuneBarDrawn
               key={place}
@@ -81,6 +86,21 @@ function TuneBarDrawn({ bar, number, x, chord, isProposed, isLast, yOf }: TuneBa
       >
         {chord}
       </text>
+      {bar.notes.map(
+        ({ tick, marks: { lyric } }) =>
+          lyric && (
+            <text
+              key={`word ${tick}`}
+              x={xOf(tick)}
+              y={height + 3}
+              fontSize={9}
+              fontStyle="italic"
+              className="font-serif"
+            >
+              {lyric}
+            </text>
+          ),
+      )}
       {bar.notes.map(({ tick, durationTicks, midi }) => (
         <g key={`${tick} ${midi}`} stroke="var(--color-ink2)" fill="var(--color-paper)" strokeWidth={1.5}>
           <line x1={xOf(tick)} x2={xOf(tick + durationTicks) - 3} y1={yOf(midi)} y2={yOf(midi)} />

@@ -20,9 +20,14 @@ export interface Asked {
   readonly keepsRhythm: boolean;
 }
 
+/** An arrangement, and what it was made for. */
+export interface FoundArrangement extends ArrangedAfter {
+  readonly madeFor: Asked;
+}
+
 export interface Candidates {
   /** The first first; those there are so far. */
-  readonly found: readonly ArrangedAfter[];
+  readonly found: readonly FoundArrangement[];
   /** The one worked on: its place from 0, of how many, and the share done. */
   readonly working: { readonly place: number; readonly of: number; readonly share: number } | undefined;
   readonly isFailed: boolean;
@@ -31,6 +36,18 @@ export interface Candidates {
 }
 
 const nothing: Candidates = { found: [], working: undefined, isFailed: false, asked: undefined };
+
+/** For what was asked that is asked otherwise now, in words: “another grade”. Nothing where the answer is to what is asked. */
+export function askedOtherwise(was: Asked, now: Asked): string[] {
+  const differs = (field: keyof Asked): boolean => JSON.stringify(was[field]) !== JSON.stringify(now[field]);
+  return [
+    ...(differs('grade') ? ['another grade'] : []),
+    ...(differs('hand') ? ['another hand'] : []),
+    ...(differs('closeness') ? ['another nearness to the player'] : []),
+    ...(differs('keepsRhythm') ? [now.keepsRhythm ? 'a rhythm that may change' : 'a rhythm that stays'] : []),
+    ...(differs('keepsThumb') ? [now.keepsThumb ? 'a thumb that may change' : 'a thumb that stays'] : []),
+  ];
+}
 
 /** How many there will be, before the first answer says so. */
 const usualPlans = 3;
@@ -79,7 +96,7 @@ export function useCandidates() {
           ...before,
           found:
             arranged && !before.found.some((other) => isMuchAlike(other.score, arranged.score))
-              ? [...before.found, arranged]
+              ? [...before.found, { ...arranged, madeFor: asked }]
               : before.found,
         }));
       }
@@ -103,7 +120,9 @@ export function useCandidates() {
       set((before) => ({
         ...before,
         working: undefined,
-        found: before.found.map((each, index) => (index === place && arranged ? arranged : each)),
+        found: before.found.map((each, index) =>
+          index === place && arranged ? { ...arranged, madeFor: asked } : each,
+        ),
       }));
     } catch {
       fail();
