@@ -16,7 +16,7 @@ import {
   teacherSchema,
 } from './accounts.ts';
 import { endpoint, fileEndpoint } from './endpoint.ts';
-import { handSchema, id, timestamp } from './fields.ts';
+import { handSchema, id, timestamp, readingSchema } from './fields.ts';
 import {
   assignmentSchema,
   lessonNoteSchema,
@@ -112,6 +112,10 @@ const playerSchema = z.object({
 
 const measuredPieceSchema = z.object({ arrangementId: id, playerId: id.nullable(), style: z.unknown() });
 
+/** Groups of one student, and signs of a group's name. */
+export const mostGroups = 12;
+export const groupNameLength = 60;
+
 const newStudentSchema = z.strictObject({
   name,
   note: line(noteLength),
@@ -119,6 +123,9 @@ const newStudentSchema = z.strictObject({
   goals: line(noteLength).default(''),
   /** What is to be minded: a hand that was hurt, a stretch to be avoided. */
   cautions: line(noteLength).default(''),
+  reading: readingSchema.nullable().default(null),
+  /** Names of the groups the student is taught in. */
+  groups: z.array(line(groupNameLength).min(1)).max(mostGroups).default([]),
 });
 
 const studentSchema = z.object({
@@ -128,6 +135,8 @@ const studentSchema = z.object({
   goals: z.string().default(''),
   cautions: z.string().default(''),
   hand: handSchema.nullable(),
+  reading: readingSchema.nullable().default(null),
+  groups: z.array(z.string()).default([]),
   archivedAt: timestamp.nullable(),
 });
 

@@ -1,3 +1,4 @@
+import { pickingSchools } from '@jocund/core/score';
 import { z } from 'zod';
 
 export const id = z.uuid();
@@ -18,4 +19,12 @@ export const handSchema = z.strictObject({
   spans: z.partialRecord(z.enum(['12', '23', '34', '13', '24', '14']), spanSchema).optional(),
 });
 
+/** How a person reads a sheet; null: as the piece has it, or the teacher's own browser. */
+export const readingSchema = z.strictObject({
+  school: z.enum(pickingSchools).nullable(),
+  noteNames: z.enum(['english', 'german']).nullable(),
+  leftHanded: z.boolean().nullable(),
+});
+
+export type Reading = z.infer<typeof readingSchema>;
 export type HandSettings = z.infer<typeof handSchema>;

@@ -15,8 +15,10 @@ export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
   endpoints,
+  groupNameLength,
   largestBodyBytes,
   mostFigures,
+  mostGroups,
   mostOwnForms,
   mostOwnPatterns,
   mostOwnTunings,
@@ -40,7 +42,7 @@ export {
   type User,
 } from './endpoints.ts';
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
-export type { HandSettings } from './fields.ts';
+export type { HandSettings, Reading } from './fields.ts';
 export {
   calendarPath,
   latestMarks,

@@ -3,7 +3,7 @@ import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { line, prose } from '@jocund/core/score/schema';
 import { z } from 'zod';
-import { handSchema, id, timestamp } from './fields.ts';
+import { handSchema, id, readingSchema, timestamp } from './fields.ts';
 
 /** Quarter notes a minute that can be asked for. */
 export const practiceTempo = { slowest: 20, fastest: 300 } as const;
@@ -119,6 +119,7 @@ export const taughtSchema = z.object({
 export const myPracticeSchema = z.object({
   student: z.string(),
   hand: handSchema.nullable(),
+  reading: readingSchema.nullable().default(null),
   /** Of the latest lesson whose note the student is to read. */
   lastNote: lessonNoteSchema.nullable(),
   assignments: z.array(
@@ -141,6 +142,8 @@ export const personalDataSchema = z.object({
     goals: z.string(),
     cautions: z.string(),
     hand: handSchema.nullable(),
+    reading: readingSchema.nullable(),
+    groups: z.array(z.string()),
   }),
   /** Null: without an account. */
   email: z.string().nullable(),

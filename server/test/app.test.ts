@@ -19,6 +19,10 @@ describe('settings', () => {
   const enough = { DATABASE_URL: 'postgresql://somewhere/jocund', SESSION_SECRET: 'x'.repeat(32) };
   test('the usual values', () =>
     expect(readConfig(enough)).toMatchObject({ PORT: 4173, HOST: '127.0.0.1', BEHIND_TLS_PROXY: false }));
+  test('the public address goes without its last stroke', () =>
+    expect(readConfig({ ...enough, PUBLIC_URL: 'https://strings.example/' }).PUBLIC_URL).toBe(
+      'https://strings.example',
+    ));
   test.each([
     ['DATABASE_URL', { SESSION_SECRET: enough.SESSION_SECRET }],
     ['DATABASE_URL', { ...enough, DATABASE_URL: 'mysql://somewhere' }],

@@ -294,4 +294,23 @@ describe('notes of lessons', () => {
     const agent = await room.joined(students.find((each) => each.id === id)!);
     expect(JSON.stringify((await agent.get('/api/me/practice').expect(200)).body)).not.toContain('barres');
   });
+  test('how a student reads a sheet, and in which groups: kept, and the student practises from it', async () => {
+    const { id } = await room.newStudent();
+    const reading = { school: 'im', noteNames: 'german', leftHanded: true };
+    const kept = { name: 'Wren', note: '', reading, groups: ['Tuesdays', 'Slide'] };
+    const changed = await room.teacher.put(`/api/students/${id}`).send(kept).expect(200);
+    expect(changed.body).toMatchObject(kept);
+    const agent = await room.joined(changed.body as Student);
+    const mine = (await agent.get('/api/me/practice').expect(200)).body as object;
+    expect(mine).toMatchObject({ reading });
+    expect(mine).not.toHaveProperty('groups');
+    await room.teacher
+      .put(`/api/students/${id}`)
+      .send({ ...kept, groups: [''] })
+      .expect(400);
+    await room.teacher
+      .put(`/api/students/${id}`)
+      .send({ ...kept, reading: { ...reading, school: 'toes' } })
+      .expect(400);
+  });
 });

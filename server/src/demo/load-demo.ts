@@ -62,9 +62,16 @@ export async function loadDemo(
   }
   for (const [
     index,
-    { name, note, goals, cautions, account, lesson, practises },
+    { name, note, goals, cautions, groups, account, lesson, practises },
   ] of demo.students.entries()) {
-    const { id } = await insertStudent(database, studioId, { name, note, goals, cautions });
+    const { id } = await insertStudent(database, studioId, {
+      name,
+      note,
+      goals,
+      cautions,
+      groups,
+      reading: null,
+    });
     if (lesson)
       await replaceLessons(database, studioId, id, [
         { weekday: now.getDay() === 0 ? 7 : now.getDay(), ...lesson },

@@ -18,6 +18,7 @@ export const studioFileSchema = z.strictObject({
       note: z.string(),
       goals: z.string().default(''),
       cautions: z.string().default(''),
+      groups: z.array(z.string()).default([]),
       /** With an address the student can sign in, with the teacher's password. */
       account: z.email().optional(),
       /** The weekday on which the demo is loaded is a day of lessons. */

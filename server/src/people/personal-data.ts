@@ -23,6 +23,8 @@ export async function personalData(
       'students.goals',
       'students.cautions',
       'students.hand',
+      'students.reading',
+      'students.groups',
       'studios.name as studio',
       'users.email',
     );

@@ -1,4 +1,4 @@
-import type { HandSettings, NewPlayer, NewStudent, Player, Student } from '@jocund/contract';
+import type { HandSettings, NewPlayer, NewStudent, Player, Reading, Student } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
 interface PersonRow {
@@ -18,6 +18,8 @@ interface StudentRow extends PersonRow {
   goals: string;
   cautions: string;
   hand: HandSettings | null;
+  reading: Reading | null;
+  groups: string[];
 }
 
 const toPlayer = ({ id, name, thumb_pattern, bass_ending, note, archived_at }: PlayerRow): Player => ({
@@ -29,14 +31,25 @@ const toPlayer = ({ id, name, thumb_pattern, bass_ending, note, archived_at }: P
   archivedAt: archived_at?.toISOString() ?? null,
 });
 
-const toStudent = ({ id, name, note, goals, cautions, hand, archived_at }: StudentRow): Student => ({
-  id,
+const toStudent = ({ studio_id: _, archived_at, ...student }: StudentRow): Student => ({
+  id: student.id,
+  name: student.name,
+  note: student.note,
+  goals: student.goals,
+  cautions: student.cautions,
+  hand: student.hand,
+  reading: student.reading,
+  groups: student.groups,
+  archivedAt: archived_at?.toISOString() ?? null,
+});
+
+const studentColumns = ({ name, note, goals, cautions, reading, groups }: NewStudent) => ({
   name,
   note,
   goals,
   cautions,
-  hand,
-  archivedAt: archived_at?.toISOString() ?? null,
+  reading: reading && JSON.stringify(reading),
+  groups: [...new Set(groups)],
 });
 
 /** By name, as a reader would sort them; those archived, too. */
@@ -115,10 +128,10 @@ async function renameInPieces(
 export async function insertStudent(
   database: Database,
   studioId: string,
-  { name, note, goals, cautions }: NewStudent,
+  student: NewStudent,
 ): Promise<Student> {
   const [row] = await database('students')
-    .insert({ studio_id: studioId, name, note, goals, cautions })
+    .insert({ studio_id: studioId, ...studentColumns(student) })
     .returning<StudentRow[]>('*');
   if (!row) throw new Error('the new student was not stored');
   return toStudent(row);
@@ -133,11 +146,7 @@ export async function updateStudent(
 ): Promise<Student | undefined> {
   const [row] = await database('students')
     .where({ studio_id: studioId, id })
-    .update(
-      'archived' in change
-        ? archiving(database, change.archived)
-        : { name: change.name, note: change.note, goals: change.goals, cautions: change.cautions },
-    )
+    .update('archived' in change ? archiving(database, change.archived) : studentColumns(change))
     .returning<StudentRow[]>('*');
   return row && toStudent(row);
 }

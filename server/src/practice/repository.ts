@@ -4,6 +4,7 @@ import {
   type HandSettings,
   type NewAssignment,
   type PracticeMark,
+  type Reading,
 } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
@@ -236,6 +237,7 @@ export interface TaughtStudent {
   readonly id: string;
   readonly name: string;
   readonly hand: HandSettings | null;
+  readonly reading: Reading | null;
 }
 
 /** A student of the studio's; undefined where there is none, or the student is archived. */
@@ -247,7 +249,7 @@ export const findStudent = async (
   database('students')
     .where({ studio_id: studioId, id })
     .whereNull('archived_at')
-    .first<TaughtStudent | undefined>('id', 'name', 'hand');
+    .first<TaughtStudent | undefined>('id', 'name', 'hand', 'reading');
 
 export const hasArrangement = async (database: Database, studioId: string, id: string): Promise<boolean> =>
   (await database('arrangements').where({ studio_id: studioId, id }).first('id')) !== undefined;
@@ -262,5 +264,5 @@ export async function studentOf(
     .join('students', { 'students.studio_id': 'users.studio_id', 'students.id': 'users.student_id' })
     .where({ 'users.studio_id': studioId, 'users.id': userId })
     .whereNull('students.archived_at')
-    .first<TaughtStudent | undefined>('students.id', 'students.name', 'students.hand');
+    .first<TaughtStudent | undefined>('students.id', 'students.name', 'students.hand', 'students.reading');
 }

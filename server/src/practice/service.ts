@@ -112,6 +112,7 @@ export async function myPractice(database: Database, who: SignedIn): Promise<MyP
   return {
     student: student.name,
     hand: student.hand,
+    reading: student.reading,
     lastNote: notes.find(({ isShared }) => isShared) ?? null,
     assignments: assigned.map(({ assignment, document }) => {
       const opened = openDocument(document);

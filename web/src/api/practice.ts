@@ -53,11 +53,25 @@ export function useDropLessonNote(studentId: string) {
   });
 }
 
-export function useAssign(studentId: string) {
+interface Assigning {
+  readonly studentIds: readonly string[];
+  readonly what: NewAssignment;
+}
+
+/** Gives one thing to some students; answers to how many. Where it reached nobody it fails. */
+export function useAssign() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: NewAssignment) => request(endpoints.assign, { params: { id: studentId }, body }),
-    onSuccess: () => renew(client, studentId),
+    mutationFn: async ({ studentIds, what }: Assigning) => {
+      const answers = await Promise.allSettled(
+        studentIds.map((id) => request(endpoints.assign, { params: { id }, body: what })),
+      );
+      const failed = answers.find((answer) => answer.status === 'rejected');
+      const given = answers.filter(({ status }) => status === 'fulfilled').length;
+      if (given === 0 && failed) throw failed.reason;
+      return { given, of: studentIds.length };
+    },
+    onSuccess: (_, { studentIds }) => Promise.all(studentIds.map((id) => renew(client, id))),
   });
 }
 

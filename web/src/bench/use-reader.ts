@@ -6,7 +6,7 @@ import { useMyHand } from '../api/hands.ts';
 import { useStudents } from '../api/people.ts';
 import { useSettings, type Settings } from '../ui/settings.ts';
 
-/** Who reads a sheet: a person with a hand and a school, and how names and grips are shown. */
+/** Who reads a sheet: a person with a hand and a school, and how names and grips are shown; as it stands with the student unless the address says otherwise. */
 export interface Reader {
   /** Empty: the teacher, for nobody in particular. */
   readonly studentId: string;
@@ -43,9 +43,12 @@ export function useReader(): {
       studentId: student?.id ?? '',
       name: student?.name ?? '',
       hand,
-      school: pickingSchools.find((each) => each === school),
-      noteNames: names === 'english' || names === 'german' ? names : settings.noteNames,
-      leftHanded: side === '' ? settings.leftHanded : side === 'left',
+      school: pickingSchools.find((each) => each === (school === '' ? student?.reading?.school : school)),
+      noteNames:
+        names === 'english' || names === 'german'
+          ? names
+          : (student?.reading?.noteNames ?? settings.noteNames),
+      leftHanded: side === '' ? (student?.reading?.leftHanded ?? settings.leftHanded) : side === 'left',
     }),
     [student, hand, school, names, side, settings.noteNames, settings.leftHanded],
   );

@@ -2,11 +2,13 @@ import type { PieceSummary, Student } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { useStudents } from '../api/people.ts';
 import { useAssign } from '../api/practice.ts';
 import { usePieces } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { SelectField, TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { counted } from '../ui/words.ts';
 import { faultWords } from './people-parts.tsx';
 
 interface AssignFields {
@@ -56,7 +58,14 @@ interface FieldsProps {
 }
 
 function Fields({ piece, student, onGiven }: FieldsProps) {
-  const assign = useAssign(student.id);
+  const assign = useAssign();
+  const students = useStudents();
+  const [group, setGroup] = useState('');
+  const inGroup = (students.data ?? []).filter(
+    ({ archivedAt, groups }) => archivedAt === null && groups.includes(group),
+  );
+  const to = group === '' ? [student] : inGroup;
+  const whom = group === '' ? student.name : `${group}, ${counted(to.length, 'student')}`;
   const say = useSay();
   const goal = Math.round(piece.tempoBpm);
   const { register, handleSubmit, formState, getValues } = useForm<AssignFields>({
@@ -79,19 +88,24 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
   const tempoWords = `A whole number from ${practiceTempo.slowest} to ${practiceTempo.fastest}`;
   const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note }: AssignFields) => {
     const [first, last] = [firstBar || lastBar, lastBar || firstBar];
+    const what = {
+      arrangementId: piece.arrangementId,
+      firstBar: first === '' ? null : Number(first),
+      lastBar: last === '' ? null : Number(last),
+      startBpm: Number(startBpm),
+      goalBpm: Number(goalBpm),
+      goalDate: goalDate === '' ? null : goalDate,
+      note: note.trim(),
+    };
     assign.mutate(
+      { studentIds: to.map(({ id }) => id), what },
       {
-        arrangementId: piece.arrangementId,
-        firstBar: first === '' ? null : Number(first),
-        lastBar: last === '' ? null : Number(last),
-        startBpm: Number(startBpm),
-        goalBpm: Number(goalBpm),
-        goalDate: goalDate === '' ? null : goalDate,
-        note: note.trim(),
-      },
-      {
-        onSuccess: () => {
-          say(`${piece.title} is given to ${student.name}.`);
+        onSuccess: ({ given, of }) => {
+          say(
+            given === of
+              ? `${piece.title} is given to ${whom}.`
+              : `${piece.title} is given to ${given} of ${of}; the others could not be reached. Give it to them one by one.`,
+          );
           onGiven();
         },
       },
@@ -142,9 +156,19 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
       </div>
       <TextField label="By (optional)" type="date" {...register('goalDate')} />
       <TextField label="What you say to it (optional)" maxLength={1000} {...register('note')} />
+      {student.groups.length > 0 && (
+        <SelectField label="To" value={group} onChange={({ target }) => setGroup(target.value)}>
+          <option value="">{student.name} alone</option>
+          {student.groups.map((each) => (
+            <option key={each} value={each}>
+              everybody in {each}
+            </option>
+          ))}
+        </SelectField>
+      )}
       <div>
-        <Button type="submit" look="solid" disabled={assign.isPending}>
-          Give it to {student.name}
+        <Button type="submit" look="solid" disabled={assign.isPending || to.length === 0}>
+          Give it to {whom}
         </Button>
         {assign.isError && (
           <p role="alert" className="pt-2 font-semibold">

@@ -1,5 +1,5 @@
 import type { Player, Student } from '@jocund/contract';
-import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
 import { PlayersPart } from './players-part.tsx';
@@ -10,6 +10,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
+const idOf = (number: number) => `00000000-0000-4000-8000-00000000000${number}`;
 const player: Player = {
   id: '00000000-0000-4000-8000-000000000001',
   name: 'Orla Finch',
@@ -25,6 +26,8 @@ const student: Student = {
   goals: '',
   cautions: '',
   hand: null,
+  reading: null,
+  groups: [],
   archivedAt: null,
 };
 const path = `/api/players/${player.id}`;
@@ -83,7 +86,7 @@ test('archiving is said and can be taken back; those put away can be brought bac
   vi.stubGlobal('fetch', answer);
   const away = {
     ...player,
-    id: '00000000-0000-4000-8000-000000000003',
+    id: idOf(3),
     name: 'Away',
     archivedAt: '2026-01-01T00:00:00.000Z',
   };
@@ -134,6 +137,30 @@ test('a student’s name and note are changed', async () => {
     note: 'Tuesdays',
     goals: 'By heart',
     cautions: 'left wrist, go gently',
+    groups: [],
+    reading: null,
+  });
+});
+
+test('how a student reads a sheet stands with the name; groups are parted by commas, and show their own', async () => {
+  const { asked, answer } = server({ [`PUT /api/students/${student.id}`]: student });
+  vi.stubGlobal('fetch', answer);
+  const other = { ...student, id: idOf(3), name: 'Ida', groups: ['Tuesdays', 'Slide'] };
+  room(<StudentsPart people={[student, other]} />);
+  fireEvent.click(screen.getByRole('radio', { name: 'Slide' }));
+  await waitFor(() => expect(screen.queryByRole('link', { name: 'Wren' })).toBeNull());
+  expect(screen.getByRole('link', { name: 'Ida' })).toBeDefined();
+  fireEvent.click(screen.getByRole('radio', { name: 'everybody' }));
+  press('Change Wren');
+  fill(/^Groups/, ' Tuesdays, Slide,, Tuesdays ');
+  fill('Picks with', 'im');
+  fill('Names of notes', 'german');
+  fill('Grips drawn for', 'left');
+  press('Keep the change');
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  expect(asked[0]!.body).toMatchObject({
+    groups: ['Tuesdays', 'Slide'],
+    reading: { school: 'im', noteNames: 'german', leftHanded: true },
   });
 });
 

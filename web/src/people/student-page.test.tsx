@@ -18,6 +18,8 @@ const student: Student = {
   goals: 'Play by heart in spring',
   cautions: 'No long barres',
   hand: null,
+  reading: null,
+  groups: [],
   archivedAt: null,
 };
 const assignment = (number: number, over: Partial<Assignment> = {}): Assignment => ({

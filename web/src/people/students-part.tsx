@@ -1,22 +1,22 @@
 import type { Student } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { useStudentHand } from '../api/hands.ts';
-import { useArchiveStudent, useKeepStudent } from '../api/people.ts';
+import { useArchiveStudent } from '../api/people.ts';
 import { Button } from '../ui/button.tsx';
-import { Panel } from '../ui/dialog.tsx';
-import { TextField } from '../ui/field.tsx';
+import { Choice } from '../ui/choice.tsx';
 import { HandEditor } from '../ui/hand-editor.tsx';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { DeleteStudent, TakeData } from './delete-student.tsx';
 import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
+import { StudentPanel } from './student-panel.tsx';
 
 /** Whom the pieces are taught to: added, changed, archived, each with a hand. */
 export function StudentsPart({ people }: PeoplePartProps<Student>) {
   const [edited, setEdited] = useState<Student | 'new' | undefined>();
+  const [chosenGroup, setChosenGroup] = useState('');
   const archive = useArchiveStudent();
   const setHand = useStudentHand();
   const say = useSay();
@@ -32,6 +32,9 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
       },
     );
   const inHand = people.filter(({ archivedAt }) => archivedAt === null);
+  const groups = [...new Set(inHand.flatMap((student) => student.groups))].sort((a, b) => a.localeCompare(b));
+  const group = groups.find((each) => each === chosenGroup);
+  const shown = group === undefined ? inHand : inHand.filter((student) => student.groups.includes(group));
   return (
     <section aria-labelledby="students" className="mt-8">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
@@ -43,13 +46,26 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
       <p className="text-note mt-1.5 text-ink1-80">
         Open one to give something to practise and to read what came of it.
       </p>
+      {groups.length > 0 && (
+        <div className="pt-3">
+          <Choice
+            label="Group"
+            value={group ?? ''}
+            options={[
+              { value: '', label: 'everybody' },
+              ...groups.map((each) => ({ value: each, label: each })),
+            ]}
+            onChange={setChosenGroup}
+          />
+        </div>
+      )}
       {inHand.length === 0 && (
         <div className="mt-3">
           <EmptyNote title="No students yet" text="Add the first whom you teach." />
         </div>
       )}
       <ul className="mt-3 border-t-[1.5px] border-ink1">
-        {inHand.map((student) => (
+        {shown.map((student) => (
           <li
             key={student.id}
             className="grid gap-x-6 border-b border-ink1-40 py-3 md:grid-cols-[14rem_1fr_20rem_auto]"
@@ -59,7 +75,10 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
                 {student.name}
               </Link>
             </h3>
-            <p>{student.note}</p>
+            <div>
+              <p>{student.note}</p>
+              {student.groups.length > 0 && <p className="text-note">{student.groups.join(', ')}</p>}
+            </div>
             <HandEditor
               whose={`${student.name}’s hand`}
               hand={student.hand ?? mediumHand}
@@ -87,54 +106,5 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
         <StudentPanel student={edited === 'new' ? undefined : edited} onClose={() => setEdited(undefined)} />
       )}
     </section>
-  );
-}
-
-interface StudentFields {
-  readonly name: string;
-  readonly note: string;
-  readonly goals: string;
-  readonly cautions: string;
-}
-
-function StudentPanel({ student, onClose }: { student: Student | undefined; onClose: () => void }) {
-  const keep = useKeepStudent();
-  const { register, handleSubmit, formState } = useForm<StudentFields>({
-    defaultValues: {
-      name: student?.name ?? '',
-      note: student?.note ?? '',
-      goals: student?.goals ?? '',
-      cautions: student?.cautions ?? '',
-    },
-  });
-  const save = (fields: StudentFields) => keep.mutate({ id: student?.id, ...fields }, { onSuccess: onClose });
-  return (
-    <Panel title={student ? `Change ${student.name}` : 'Add a student'} open onClose={onClose} width={460}>
-      <form className="flex flex-col gap-4" onSubmit={(event) => void handleSubmit(save)(event)} noValidate>
-        <TextField
-          label="Name"
-          autoFocus
-          error={formState.errors.name?.message}
-          {...register('name', { validate: (name) => name.trim() !== '' || 'Write a name' })}
-        />
-        <TextField label="Note (optional)" {...register('note')} />
-        <TextField label="What the student wants (optional)" {...register('goals')} />
-        <TextField
-          label="What is to be minded (optional)"
-          hint="A hand that was hurt, a stretch to be avoided. Only teachers read it."
-          {...register('cautions')}
-        />
-        <div>
-          <Button type="submit" look="solid" disabled={keep.isPending}>
-            {student ? 'Keep the change' : 'Add to the list'}
-          </Button>
-          {keep.isError && (
-            <p role="alert" className="pt-2 font-semibold">
-              Not stored: {faultWords(keep.error)}
-            </p>
-          )}
-        </div>
-      </form>
-    </Panel>
   );
 }

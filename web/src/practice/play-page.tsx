@@ -30,7 +30,7 @@ export function PlayPage() {
       {(opened) => {
         const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
         return given?.score ? (
-          <Room key={given.id} given={given} score={given.score} opened={opened} />
+          <Room key={given.id} given={given} written={given.score} opened={opened} />
         ) : (
           <main className="m-4 max-w-xl">
             <EmptyNote
@@ -50,11 +50,13 @@ export function PlayPage() {
 
 interface RoomProps {
   readonly given: Given;
-  readonly score: Score;
+  readonly written: Score;
   readonly opened: Opened;
 }
 
-function Room({ given, score, opened: { practice, marks, waiting, isKept, log } }: RoomProps) {
+function Room({ given, written, opened: { practice, marks, waiting, isKept, log } }: RoomProps) {
+  const school = practice.reading?.school;
+  const score = useMemo(() => (school ? { ...written, pickingSchool: school } : written), [written, school]);
   const [params] = useSearchParams();
   const [openedAt] = useState(() => Date.now());
   const ladder = ladderOf(given, marks);

@@ -1,9 +1,11 @@
 import type { MyPractice, PracticeMark } from '@jocund/contract';
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useMemo, type ReactNode } from 'react';
 import { openOffline } from '../api/offline.ts';
 import { useMyPractice } from '../api/practice.ts';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { useSettings } from '../ui/settings.ts';
+import { ViewAs } from '../ui/view-as.tsx';
 import { usePasses } from './use-passes.ts';
 
 /** What a room of the student's works with. */
@@ -36,10 +38,25 @@ export function PracticeGate({ children }: { children: (opened: Opened) => React
   if (!practice.data || !user.data)
     return <LoadingNote title="Opening the practice room" text="One moment." />;
   return (
-    <WithPasses practice={practice.data} userId={user.data.id}>
-      {children}
-    </WithPasses>
+    <AsStudent reading={practice.data.reading}>
+      <WithPasses practice={practice.data} userId={user.data.id}>
+        {children}
+      </WithPasses>
+    </AsStudent>
   );
+}
+
+/** Names and grips as the teacher set them for the student, else as this browser has them. */
+function AsStudent({ reading, children }: { reading: MyPractice['reading']; children: ReactNode }) {
+  const [{ noteNames, leftHanded }] = useSettings();
+  const view = useMemo(
+    () => ({
+      noteNames: reading?.noteNames ?? noteNames,
+      leftHanded: reading?.leftHanded ?? leftHanded,
+    }),
+    [reading, noteNames, leftHanded],
+  );
+  return <ViewAs value={view}>{children}</ViewAs>;
 }
 
 interface WithPassesProps {
