@@ -1,3 +1,4 @@
+import { ladderPlans } from '@jocund/core/grading';
 import { passAnswers } from '@jocund/core/practice';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
@@ -11,8 +12,17 @@ const tempo = z.int().min(practiceTempo.slowest).max(practiceTempo.fastest);
 /** A bar by its number on the sheet: a pickup is bar 0. */
 const barNumber = z.int().min(0).max(scoreLimits.bars);
 
+/** A rung of a piece's ladder: its plan, its id there, and what it is called. */
+const rungGivenSchema = z.strictObject({
+  order: z.enum(ladderPlans.map(({ order }) => order)),
+  id: z.string().regex(/^[a-z0-9-]{1,60}$/),
+  name: line(scoreLimits.textLength).min(1),
+});
+
 const assignedSchema = z.strictObject({
   arrangementId: id,
+  /** Null: the piece as it is written. */
+  rung: rungGivenSchema.nullable().default(null),
   /** Both null: the whole piece. */
   firstBar: barNumber.nullable(),
   lastBar: barNumber.nullable(),
@@ -124,7 +134,7 @@ export const myPracticeSchema = z.object({
   lastNote: lessonNoteSchema.nullable(),
   assignments: z.array(
     assignmentSchema.extend({
-      /** Null where the piece cannot be read as it is stored. */
+      /** The piece, or its rung; null where the piece cannot be read as it is stored. */
       score: documentSchema.nullable(),
     }),
   ),

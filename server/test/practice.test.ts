@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { endpoints, latestMarks, type PieceSummary, type Student } from '@jocund/contract';
+import { asDocument } from '@jocund/core/score/document';
+import { written } from '@jocund/core/testing/written';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { lessonCalendar } from '../src/practice/calendar.ts';
@@ -139,6 +141,46 @@ describe('what is given to practise', () => {
     await room.assign(student);
     await room.teacher.patch(`/api/students/${student.id}`).send({ archived: true }).expect(200);
     await agent.get('/api/me/practice').expect(403);
+  });
+  test('a rung of the ladder is cut from the piece; one changed by hand is as the teacher has it; one that is no more is the whole', async () => {
+    const student = await room.newStudent();
+    const agent = await room.joined(student);
+    const score = written(['[x32010] t5:3@1 t4:2@3 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 m1:3@1']);
+    const { arrangementId } = (
+      await room.teacher
+        .post('/api/pieces')
+        .send({ score: asDocument(score) })
+        .expect(200)
+    ).body as PieceSummary;
+    const rung = { order: 'thumb-first', id: 'thumb-alone', name: 'Thumb alone' };
+    const { id } = await room.assign(student, { arrangementId, rung, firstBar: null, lastBar: null });
+    const other = { ...rung, id: 'phrase-7', name: 'To bar 28' };
+    await room.assign(student, { arrangementId, rung: other, firstBar: null, lastBar: null });
+    const voices = async () => {
+      const { assignments } = endpoints.readMyPractice.response.parse(
+        (await agent.get('/api/me/practice').expect(200)).body,
+      );
+      return assignments.map((each) =>
+        each.score?.bars.flatMap(({ notes }) => notes.map(({ voice, string }) => `${voice} ${string}`)),
+      );
+    };
+    const [cut, whole] = await voices();
+    expect(cut).toEqual(['thumb 5', 'thumb 4', 'thumb 5']);
+    expect(whole).toHaveLength(6);
+    const byHand = written(['[x32010] t6:3@1', '[x32010] t6:3@1']);
+    await room.teacher
+      .post('/api/rungs')
+      .send({ parentId: arrangementId, order: rung.order, rung: rung.id, score: asDocument(byHand) })
+      .expect(200);
+    expect((await voices())[0]).toEqual(['thumb 6', 'thumb 6']);
+    const record = (await room.teacher.get(`/api/students/${student.id}/practice`).expect(200)).body as {
+      assignments: { id: string }[];
+    };
+    expect(record.assignments.find((each) => each.id === id)).toMatchObject({ rung });
+    await room.teacher
+      .post(`/api/students/${student.id}/assignments`)
+      .send({ arrangementId, rung: { ...rung, order: 'backwards' } })
+      .expect(400);
   });
   test('a piece that cannot be read is told, and the others stay', async () => {
     await room.assign(student);

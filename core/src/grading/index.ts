@@ -11,6 +11,7 @@ export { gradeParts, type GradedPart } from './grade-parts.ts';
 export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
 export {
   cutLadder,
+  cutRung,
   ladderOf,
   ladderPlans,
   steepPoints,

@@ -92,6 +92,7 @@ export async function loadDemo(
       const assignmentId = await insertAssignment(database, studioId, id, {
         ...given,
         arrangementId,
+        rung: null,
         goalDate: null,
       });
       const marks = inventedPractice({

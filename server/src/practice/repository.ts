@@ -12,6 +12,7 @@ export interface AssignmentRow {
   id: string;
   student_id: string;
   arrangement_id: string;
+  rung: Assignment['rung'];
   first_bar: number | null;
   last_bar: number | null;
   start_bpm: number;
@@ -41,6 +42,8 @@ export interface MarkRow {
 export interface AssignedPiece {
   readonly assignment: Assignment;
   readonly document: unknown;
+  /** The rung that is given, where the teacher changed it by hand. */
+  readonly byHand: unknown;
 }
 
 /** The piece's name stays with its document, which may be of an older version. */
@@ -65,6 +68,7 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   arrangementId: row.arrangement_id,
   title: row.title ?? 'A piece',
   player: row.player ?? '',
+  rung: row.rung,
   firstBar: row.first_bar,
   lastBar: row.last_bar,
   startBpm: row.start_bpm,
@@ -98,6 +102,14 @@ export const listAssignments = async (
       .orderBy(['assignments.made_at', 'assignments.id'])
   ).map(toAssignment);
 
+/** The rung of an assignment as a teacher changed it. */
+const rungByHand = `(
+  select own.document from rungs
+  join arrangements own on own.studio_id = rungs.studio_id and own.id = rungs.arrangement_id
+  where rungs.studio_id = assignments.studio_id and rungs.parent_id = assignments.arrangement_id
+    and rungs.plan = assignments.rung ->> 'order' and rungs.rung = assignments.rung ->> 'id'
+) as by_hand`;
+
 /** What a student practises now, with the pieces. */
 export const listAssigned = async (
   database: Database,
@@ -106,24 +118,25 @@ export const listAssigned = async (
 ): Promise<AssignedPiece[]> =>
   (
     await assignments(database)
-      .select<AssignmentRow[]>('arrangements.document')
+      .select<(AssignmentRow & { by_hand: unknown })[]>('arrangements.document', database.raw(rungByHand))
       .where({ 'assignments.studio_id': studioId, 'assignments.student_id': studentId })
       .whereNull('assignments.ended_at')
       .orderBy(['assignments.made_at', 'assignments.id'])
-  ).map((row) => ({ assignment: toAssignment(row), document: row.document }));
+  ).map((row) => ({ assignment: toAssignment(row), document: row.document, byHand: row.by_hand }));
 
 /** The new assignment's id. The student and the piece are the studio's. */
 export async function insertAssignment(
   database: Database,
   studioId: string,
   studentId: string,
-  { arrangementId, firstBar, lastBar, startBpm, goalBpm, goalDate, note }: NewAssignment,
+  { arrangementId, rung, firstBar, lastBar, startBpm, goalBpm, goalDate, note }: NewAssignment,
 ): Promise<string> {
   const [row] = await database('assignments')
     .insert({
       studio_id: studioId,
       student_id: studentId,
       arrangement_id: arrangementId,
+      rung: rung && JSON.stringify(rung),
       first_bar: firstBar,
       last_bar: lastBar,
       start_bpm: startBpm,

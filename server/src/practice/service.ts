@@ -7,6 +7,8 @@ import type {
   NewLessonNote,
   PracticeRecord,
 } from '@jocund/contract';
+import { cutRung } from '@jocund/core/grading';
+import type { Score } from '@jocund/core/score';
 import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
@@ -23,6 +25,7 @@ import {
   listMarks,
   setEnded,
   studentOf,
+  type AssignedPiece,
   type TaughtStudent,
 } from './repository.ts';
 
@@ -114,10 +117,18 @@ export async function myPractice(database: Database, who: SignedIn): Promise<MyP
     hand: student.hand,
     reading: student.reading,
     lastNote: notes.find(({ isShared }) => isShared) ?? null,
-    assignments: assigned.map(({ assignment, document }) => {
-      const opened = openDocument(document);
-      return { ...assignment, score: opened.ok ? { ...asDocument(opened.value) } : null };
+    assignments: assigned.map((each) => {
+      const score = practised(each);
+      return { ...each.assignment, score: score ? { ...asDocument(score) } : null };
     }),
     marks,
   };
+}
+
+/** What is played: the piece, or its rung as the teacher changed it, else as it is cut. A rung that the piece has no more is the whole piece. */
+function practised({ assignment: { rung }, document, byHand }: AssignedPiece): Score | undefined {
+  const opened = openDocument(byHand ?? document);
+  if (!opened.ok) return undefined;
+  const isCut = rung !== null && !byHand;
+  return (isCut ? cutRung(opened.value, rung.order, rung.id) : undefined) ?? opened.value;
 }

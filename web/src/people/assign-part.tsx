@@ -1,4 +1,4 @@
-import type { PieceSummary, Student } from '@jocund/contract';
+import type { NewAssignment, PieceSummary, Student } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -10,6 +10,7 @@ import { SelectField, TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { counted } from '../ui/words.ts';
 import { faultWords } from './people-parts.tsx';
+import { RungField } from './rung-field.tsx';
 
 interface AssignFields {
   readonly firstBar: string;
@@ -61,6 +62,7 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
   const assign = useAssign();
   const students = useStudents();
   const [group, setGroup] = useState('');
+  const [rung, setRung] = useState<NewAssignment['rung'] | undefined>(null);
   const inGroup = (students.data ?? []).filter(
     ({ archivedAt, groups }) => archivedAt === null && groups.includes(group),
   );
@@ -88,8 +90,10 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
   const tempoWords = `A whole number from ${practiceTempo.slowest} to ${practiceTempo.fastest}`;
   const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note }: AssignFields) => {
     const [first, last] = [firstBar || lastBar, lastBar || firstBar];
+    if (rung === undefined) return;
     const what = {
       arrangementId: piece.arrangementId,
+      rung,
       firstBar: first === '' ? null : Number(first),
       lastBar: last === '' ? null : Number(last),
       startBpm: Number(startBpm),
@@ -117,6 +121,7 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
       noValidate
       onSubmit={(event) => void handleSubmit(give)(event)}
     >
+      <RungField arrangementId={piece.arrangementId} rung={rung} onChange={setRung} />
       <div className="grid grid-cols-2 gap-2">
         <TextField
           label="From bar"
@@ -167,7 +172,11 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
         </SelectField>
       )}
       <div>
-        <Button type="submit" look="solid" disabled={assign.isPending || to.length === 0}>
+        <Button
+          type="submit"
+          look="solid"
+          disabled={assign.isPending || to.length === 0 || rung === undefined}
+        >
           Give it to {whom}
         </Button>
         {assign.isError && (

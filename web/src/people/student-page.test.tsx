@@ -1,9 +1,13 @@
 import type { Assignment, PracticeMark, Student } from '@jocund/contract';
+import { asDocument } from '@jocund/core/score/document';
+import { written } from '@jocund/core/testing/written';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
 import { StudentPage } from './student-page.tsx';
+
+vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 
 afterEach(() => {
   cleanup();
@@ -27,6 +31,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   arrangementId: idOf(9),
   title: `Piece ${number}`,
   player: '',
+  rung: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,
@@ -151,6 +156,7 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
       method: 'POST',
       body: {
         arrangementId: piece.arrangementId,
+        rung: null,
         firstBar: 2,
         lastBar: 2,
         startBpm: 54,
@@ -160,6 +166,43 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
       },
     },
   ]);
+});
+
+test('a rung of the ladder is given, to everybody in a group at once; without a rung nothing goes', async () => {
+  const score = written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 t4:2@3 m1:3@1 m1:0@3.5']);
+  const ida = { ...student, id: idOf(5), name: 'Ida', groups: ['Tuesdays'] };
+  const { sent } = open(
+    { assignments: [], marks: [] },
+    {
+      '/api/students': [{ ...student, groups: ['Tuesdays'] }, ida],
+      [`/api/arrangements/${piece.arrangementId}`]: {
+        id: piece.arrangementId,
+        pieceId: piece.id,
+        version: 1,
+        score: asDocument(score),
+        savedAt: piece.updatedAt,
+        savedBy: 'Ada',
+      },
+      [`POST ${path}/assignments`]: assignment(4),
+      [`POST /api/students/${ida.id}/assignments`]: assignment(6),
+    },
+  );
+  await screen.findByRole('option', { name: 'Air' });
+  fill('Piece', piece.arrangementId);
+  fill('As', 'melody-first');
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Give it to Wren' }).disabled).toBe(true);
+  await screen.findByRole('option', { name: /Melody alone/ });
+  fill('Rung', 'melody-alone');
+  fill('To', 'Tuesdays');
+  press('Give it to Tuesdays, 2 students');
+  expect(await screen.findByText('Air is given to Tuesdays, 2 students.')).toBeDefined();
+  expect(sent().map((each) => each.path)).toEqual([
+    `${path}/assignments`,
+    `/api/students/${ida.id}/assignments`,
+  ]);
+  expect(sent()[1]).toMatchObject({
+    body: { rung: { order: 'melody-first', id: 'melody-alone', name: 'Melody alone' } },
+  });
 });
 
 test('done with it, and given again; a refusal changes nothing', async () => {

@@ -56,6 +56,7 @@ const given = (number: number, over: object = {}) => ({
   arrangementId: idOf(50),
   title: 'Air',
   player: '',
+  rung: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

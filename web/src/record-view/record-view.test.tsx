@@ -26,6 +26,7 @@ const assignment: Assignment = {
   arrangementId: 'piece',
   title: 'Air',
   player: '',
+  rung: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

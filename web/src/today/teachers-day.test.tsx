@@ -26,6 +26,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   arrangementId: idOf(50),
   title: `Piece ${number}`,
   player: '',
+  rung: null,
   firstBar: 2,
   lastBar: 2,
   startBpm: 60,

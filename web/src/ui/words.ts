@@ -9,15 +9,15 @@ export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
 
 /** Which bars, by their numbers; both null: all of them. */
-export const barsWords = ({
-  firstBar,
-  lastBar,
-}: {
+export function barsWords({ firstBar, lastBar, rung }: GivenBars): string {
+  if (firstBar === null || lastBar === null) return rung ? `rung “${rung.name}”` : 'the whole piece';
+  const bars = firstBar === lastBar ? `bar ${firstBar}` : `bars ${firstBar}–${lastBar}`;
+  return rung ? `rung “${rung.name}”, ${bars}` : bars;
+}
+
+interface GivenBars {
+  /** By their numbers; both null: all of it. */
   readonly firstBar: number | null;
   readonly lastBar: number | null;
-}): string =>
-  firstBar === null || lastBar === null
-    ? 'the whole piece'
-    : firstBar === lastBar
-      ? `bar ${firstBar}`
-      : `bars ${firstBar}–${lastBar}`;
+  readonly rung?: { readonly name: string } | null;
+}

@@ -76,6 +76,10 @@ export function ladderOf(
 export const cutLadder = (score: Score, settings?: LadderSettings): readonly Rung[] =>
   ladderOf(score, settings).rungs;
 
+/** One rung as it is cut from a score, ungraded; undefined where the score has no such rung, or it is one put between two others. */
+export const cutRung = (score: Score, order: LadderOrder, id: string): Score | undefined =>
+  cutRungs(score, order).find((rung) => rung.id === id)?.score;
+
 interface CutRung {
   readonly id: PlainRungId;
   readonly name: string;

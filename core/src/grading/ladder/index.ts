@@ -1,5 +1,6 @@
 export {
   cutLadder,
+  cutRung,
   ladderOf,
   steepPoints,
   type Ladder,
