@@ -29,6 +29,7 @@ export {
   simplify,
   simplifySteps,
   tuneOctavesInWords,
+  withoutLooseSlurs,
   type EasierPlace,
   type Loss,
   type Reduction,

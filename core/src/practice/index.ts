@@ -1,3 +1,4 @@
+export { drillsOf, type Drill, type DrillId } from './drills.ts';
 export { planFor, type Plan, type PlannedBlock } from './plan.ts';
 export { barHeat, type BarHeat, type PassOverBars } from './record.ts';
 export { reviewOf, type Review } from './reviews.ts';

@@ -52,6 +52,10 @@ export const router = createBrowserRouter([
         path: ':assignmentId',
         lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
       },
+      {
+        path: ':assignmentId/drills',
+        lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
+      },
     ],
   },
   {

@@ -13,10 +13,13 @@ import { DeleteStudent, TakeData } from './delete-student.tsx';
 import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
 import { StudentPanel } from './student-panel.tsx';
 
+/** No group’s name: one has no blank at its ends. */
+const everybody = ' ';
+
 /** Whom the pieces are taught to: added, changed, archived, each with a hand. */
 export function StudentsPart({ people }: PeoplePartProps<Student>) {
   const [edited, setEdited] = useState<Student | 'new' | undefined>();
-  const [chosenGroup, setChosenGroup] = useState('');
+  const [chosenGroup, setChosenGroup] = useState(everybody);
   const archive = useArchiveStudent();
   const setHand = useStudentHand();
   const say = useSay();
@@ -50,9 +53,9 @@ export function StudentsPart({ people }: PeoplePartProps<Student>) {
         <div className="pt-3">
           <Choice
             label="Group"
-            value={group ?? ''}
+            value={group ?? everybody}
             options={[
-              { value: '', label: 'everybody' },
+              { value: everybody, label: 'everybody' },
               ...groups.map((each) => ({ value: each, label: each })),
             ]}
             onChange={setChosenGroup}

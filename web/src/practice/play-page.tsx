@@ -129,7 +129,10 @@ function Room({ given, written, opened: { practice, marks, waiting, isKept, log 
             <h1 className="truncate pb-1 text-piece">{score.title}</h1>
             <p className="text-note">
               {barsWords(given)} · {score.tuning.name}
-              {score.capo > 0 ? ` · capo ${score.capo}` : ''}
+              {score.capo > 0 ? ` · capo ${score.capo}` : ''} ·{' '}
+              <Link className="inline-block py-1 underline" to={`/practice/${given.id}/drills`}>
+                Drills
+              </Link>
             </p>
           </div>
           <p className="flex-none text-right">

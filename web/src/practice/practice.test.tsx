@@ -5,8 +5,9 @@ import { written } from '@jocund/core/testing/written';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { press, refusal, room, server } from '../testing/bench-room.tsx';
+import { address, press, refusal, room, server } from '../testing/bench-room.tsx';
 import { barsGiven } from './given.ts';
+import { DrillsPage } from './drills-page.tsx';
 import { PlayPage } from './play-page.tsx';
 import { thumbFirst } from './thumb-first.ts';
 import { TodayPage } from './today-page.tsx';
@@ -89,7 +90,7 @@ const practice = (over: object = {}) => ({
 });
 
 /** The server takes what is logged, unless there is no connection. */
-const open = (page: 'today' | 'play', answers: object = practice(), isOnline = true) => {
+const open = (page: 'today' | 'play' | 'drills', answers: object = practice(), isOnline = true) => {
   const asked: PracticeMark[][] = [];
   const line = { isOnline };
   const { answer } = server({ '/api/session': user, '/api/me/practice': answers });
@@ -104,8 +105,9 @@ const open = (page: 'today' | 'play', answers: object = practice(), isOnline = t
     <Routes>
       <Route path="/practice" element={<TodayPage />} />
       <Route path="/practice/:assignmentId" element={<PlayPage />} />
+      <Route path="/practice/:assignmentId/drills" element={<DrillsPage />} />
     </Routes>,
-    page === 'today' ? '/practice' : `/practice/${idOf(1)}`,
+    { today: '/practice', play: `/practice/${idOf(1)}`, drills: `/practice/${idOf(1)}/drills` }[page],
   );
   return { asked, line };
 };
@@ -365,6 +367,39 @@ describe('without a connection', () => {
     fireEvent(window, new Event('online'));
     await waitFor(() => expect(asked.flat()).toHaveLength(1));
     put.mockRestore();
+  });
+});
+
+describe('drills', () => {
+  const moving = written(
+    [
+      '[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4 m1:0@1/2 m2:1@2.5',
+      '[xx3211] t4:3@1 t3:2@2 t4:3@3 t3:2@4 m1:1@1/4',
+    ],
+    { title: 'Air' },
+  );
+  const moved = practice({
+    assignments: [given(1, { score: asDocument(moving), firstBar: null, lastBar: null })],
+  });
+  test('are made from the piece, go round at the tempo of now, and are not counted', async () => {
+    const { asked } = open('drills', moved);
+    const change = await screen.findByRole('button', { name: 'The change from C to F' });
+    expect(change.getAttribute('aria-pressed')).toBe('true');
+    press('Play');
+    act(() => sound.end());
+    expect(sound.heard.orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
+    press('The off-beats of bar 1 against the thumb');
+    await screen.findByText(/^First the thumb with the notes between/);
+    expect(address()).toContain('drill=off-beat');
+    expect(asked).toEqual([]);
+  });
+  test('the practice room leads to them and back', async () => {
+    open('play', moved);
+    fireEvent.click(await screen.findByRole('link', { name: 'Drills' }));
+    expect(await screen.findByText('Drills: not counted, as long as you like')).toBeDefined();
+    expect(screen.getByRole('link', { name: 'Back to it' }).getAttribute('href')).toBe(
+      `/practice/${idOf(1)}`,
+    );
   });
 });
 
