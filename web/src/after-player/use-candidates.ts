@@ -21,7 +21,7 @@ export interface Asked {
 }
 
 /** An arrangement, and what it was made for. */
-export interface FoundArrangement extends ArrangedAfter {
+interface FoundArrangement extends ArrangedAfter {
   readonly madeFor: Asked;
 }
 
