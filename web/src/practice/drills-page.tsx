@@ -56,7 +56,7 @@ function Drills({ given, score, opened: { practice, marks } }: DrillsProps) {
       <div className="mx-auto flex min-h-0 w-full max-w-3xl flex-1 flex-col overflow-auto px-4 pt-3">
         <header className="oxford flex items-end justify-between gap-3 pb-2">
           <div className="min-w-0">
-            <h1 className="truncate pb-1 text-piece">{score.title}</h1>
+            <h1 className="truncate pb-1 text-piece">{given.title}</h1>
             <p className="text-note">Drills: not counted, as long as you like</p>
           </div>
           <Link className="text-note inline-block flex-none py-1 underline" to={`/practice/${given.id}`}>

@@ -126,7 +126,7 @@ function Room({ given, written, opened: { practice, marks, waiting, isKept, log 
       <div className="mx-auto flex min-h-0 w-full max-w-3xl flex-1 flex-col overflow-auto px-4 pt-3">
         <header className="oxford flex items-end justify-between gap-3 pb-2">
           <div className="min-w-0">
-            <h1 className="truncate pb-1 text-piece">{score.title}</h1>
+            <h1 className="truncate pb-1 text-piece">{given.title}</h1>
             <p className="text-note">
               {barsWords(given)} · {score.tuning.name}
               {score.capo > 0 ? ` · capo ${score.capo}` : ''} ·{' '}
