@@ -46,11 +46,13 @@ export type { HandSettings, Reading } from './fields.ts';
 export {
   calendarPath,
   latestMarks,
+  mostLessonChanges,
   mostLessons,
   mostMarksRead,
   practiceTempo,
   type Assignment,
   type Lesson,
+  type LessonChange,
   type LessonNote,
   type MyPractice,
   type MyPracticeSent,

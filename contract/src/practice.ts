@@ -75,13 +75,28 @@ export const mostMarksRead = 2000;
 /** Where a teacher takes the lessons along as a calendar file. */
 export const calendarPath = '/api/lessons.ics';
 
+/** By the studio's clock, "13:15". */
+const startsAt = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/);
+const lessonMinutes = z.int().min(5).max(240);
+
+/** Changes of one weekly lesson that are kept; those that are past are let go first. */
+export const mostLessonChanges = 60;
+
+/** A day on which a weekly lesson is otherwise. */
+const lessonChangeSchema = z.strictObject({
+  /** On which it would have been. */
+  day: z.iso.date(),
+  /** When it is instead; null: it falls out. */
+  to: z.strictObject({ day: z.iso.date(), starts: startsAt, minutes: lessonMinutes }).nullable(),
+});
+
 /** A lesson that comes every week. */
 export const lessonSchema = z.strictObject({
   /** 1 Monday to 7 Sunday (ISO 8601). */
   weekday: z.int().min(1).max(7),
-  /** By the studio's clock, "13:15". */
-  starts: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
-  minutes: z.int().min(5).max(240),
+  starts: startsAt,
+  minutes: lessonMinutes,
+  changes: z.array(lessonChangeSchema).max(mostLessonChanges).default([]),
 });
 
 /** Lessons a week that one student has at most. */
@@ -174,4 +189,5 @@ export type MyPracticeSent = z.input<typeof myPracticeSchema>;
 export type LessonNote = z.infer<typeof lessonNoteSchema>;
 export type NewLessonNote = z.infer<typeof newLessonNoteSchema>;
 export type Lesson = z.infer<typeof lessonSchema>;
+export type LessonChange = z.infer<typeof lessonChangeSchema>;
 export type Taught = z.infer<typeof taughtSchema>;

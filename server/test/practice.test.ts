@@ -198,11 +198,11 @@ describe('what is given to practise', () => {
 });
 
 describe('lessons and the teacher’s day', () => {
-  const lesson = { weekday: 4, starts: '13:15', minutes: 45 };
+  const lesson = { weekday: 4, starts: '13:15', minutes: 45, changes: [] };
   test('lessons are set in place of those before, in the order of the week; the same one twice is one', async () => {
     const student = await room.newStudent();
     const path = `/api/students/${student.id}/lessons`;
-    const early = { weekday: 1, starts: '09:00', minutes: 30 };
+    const early = { weekday: 1, starts: '09:00', minutes: 30, changes: [] };
     expect((await room.teacher.put(path).send([lesson, early, lesson]).expect(200)).body).toEqual([
       early,
       lesson,
@@ -262,15 +262,33 @@ test('lessons go out as a calendar: every week, by the clock of wherever it is r
   const student = await room.newStudent();
   await room.teacher
     .put(`/api/students/${student.id}/lessons`)
-    .send([{ weekday: 3, starts: '16:05', minutes: 45 }])
+    .send([
+      {
+        weekday: 3,
+        starts: '16:05',
+        minutes: 45,
+        changes: [
+          { day: '2026-12-09', to: null },
+          { day: '2026-12-16', to: { day: '2026-12-18', starts: '10:00', minutes: 30 } },
+        ],
+      },
+    ])
     .expect(200);
+  await room.teacher
+    .put(`/api/students/${student.id}/lessons`)
+    .send([{ weekday: 3, starts: '16:05', minutes: 45, changes: [{ day: '2026-02-30', to: null }] }])
+    .expect(400);
   const ada = await studio
     .database('users')
     .where('role', 'teacher')
     .first<{ studio_id: string }>('studio_id');
   // A Sunday: the first Wednesday after it is the second of December.
   const text = await lessonCalendar(studio.database, ada.studio_id, new Date(2026, 10, 29, 20));
-  const event = text.split('BEGIN:VEVENT').find((each) => each.includes(student.id))!;
+  const [event, moved] = text.split('BEGIN:VEVENT').filter((each) => each.includes(student.id));
+  expect(event).toContain('EXDATE:20261209T160500,20261216T160500\r\n');
+  expect(moved).toContain('DTSTART:20261218T100000\r\n');
+  expect(moved).toContain('DTEND:20261218T103000\r\n');
+  expect(moved).not.toContain('RRULE');
   expect(event).toContain('DTSTART:20261202T160500\r\n');
   expect(event).toContain('DTEND:20261202T165000\r\n');
   expect(event).toContain('RRULE:FREQ=WEEKLY;BYDAY=WE\r\n');

@@ -74,7 +74,7 @@ export async function loadDemo(
     });
     if (lesson)
       await replaceLessons(database, studioId, id, [
-        { weekday: now.getDay() === 0 ? 7 : now.getDay(), ...lesson },
+        { weekday: now.getDay() === 0 ? 7 : now.getDay(), ...lesson, changes: [] },
       ]);
     if (account)
       await database('users').insert({

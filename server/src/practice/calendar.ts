@@ -18,8 +18,8 @@ interface LessonOf extends Lesson {
 }
 
 /**
- * The lessons of everybody in hand as a calendar (iCalendar, RFC 5545): each comes every week from the day of `from` on, by the clock of
- * wherever it is read.
+ * The lessons of everybody in hand as a calendar (iCalendar, RFC 5545): each comes every week from the day of `from` on, but for the days on which it is
+ * otherwise, by the clock of wherever it is read.
  */
 export async function lessonCalendar(database: Database, studioId: string, from: Date): Promise<string> {
   const lessons = await database('lessons')
@@ -33,21 +33,45 @@ export async function lessonCalendar(database: Database, studioId: string, from:
       'weekday',
       'starts',
       'minutes',
+      'changes',
     );
   const calendar = ical({ name: 'Lessons', prodId: { company: 'Jocund', product: 'Lessons' } });
-  for (const { studentId, student, weekday, starts, minutes } of lessons) {
+  for (const { studentId, student, weekday, starts, minutes, changes } of lessons) {
     const start = firstAt(from, weekday, starts);
+    const id = `${studentId}-${weekday}-${starts.replace(':', '')}`;
+    const event = { stamp: from, floating: true, summary: `Lesson: ${student}` };
     calendar.createEvent({
-      id: `${studentId}-${weekday}-${starts.replace(':', '')}@jocund`,
-      stamp: from,
+      ...event,
+      id: `${id}@jocund`,
       start,
-      end: new Date(start.getTime() + minutes * 60_000),
-      floating: true,
-      summary: `Lesson: ${student}`,
-      repeating: { freq: ICalEventRepeatingFreq.WEEKLY, byDay: [weekdays[weekday - 1] ?? ICalWeekday.MO] },
+      end: endOf(start, minutes),
+      repeating: {
+        freq: ICalEventRepeatingFreq.WEEKLY,
+        byDay: [weekdays[weekday - 1] ?? ICalWeekday.MO],
+        exclude: changes.map(({ day }) => momentOf(day, starts)),
+      },
     });
+    for (const { day, to } of changes) {
+      if (!to) continue;
+      const moved = momentOf(to.day, to.starts);
+      calendar.createEvent({
+        ...event,
+        id: `${id}-${day}@jocund`,
+        start: moved,
+        end: endOf(moved, to.minutes),
+      });
+    }
   }
   return calendar.toString();
+}
+
+const endOf = (start: Date, minutes: number): Date => new Date(start.getTime() + minutes * 60_000);
+
+/** A day, "2026-12-06", at a time of the clock. */
+function momentOf(day: string, starts: string): Date {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
+  const [hours = 0, minutes = 0] = starts.split(':').map(Number);
+  return new Date(year, month - 1, date, hours, minutes);
 }
 
 /** The first such weekday from a day on, at a time of the clock. */

@@ -13,7 +13,7 @@ export const listLessons = async (
   database('lessons')
     .where({ studio_id: studioId, student_id: studentId })
     .orderBy(['weekday', 'starts'])
-    .select<Lesson[]>('weekday', 'starts', 'minutes');
+    .select<Lesson[]>('weekday', 'starts', 'minutes', 'changes');
 
 /** The lessons of a student, in place of those before; the same one twice is one. */
 export async function replaceLessons(
@@ -26,7 +26,14 @@ export async function replaceLessons(
     await transaction('lessons').where({ studio_id: studioId, student_id: studentId }).delete();
     if (lessons.length > 0)
       await transaction('lessons')
-        .insert(lessons.map((lesson) => ({ studio_id: studioId, student_id: studentId, ...lesson })))
+        .insert(
+          lessons.map((lesson) => ({
+            studio_id: studioId,
+            student_id: studentId,
+            ...lesson,
+            changes: JSON.stringify(lesson.changes),
+          })),
+        )
         .onConflict(['studio_id', 'student_id', 'weekday', 'starts'])
         .ignore();
     return listLessons(transaction, studioId, studentId);
@@ -44,7 +51,7 @@ export async function listTaught(database: Database, studioId: string, weekday: 
     database('lessons')
       .where({ studio_id: studioId })
       .orderBy(['weekday', 'starts'])
-      .select<LessonRow[]>('student_id', 'weekday', 'starts', 'minutes'),
+      .select<LessonRow[]>('student_id', 'weekday', 'starts', 'minutes', 'changes'),
     latestLessonNotes(database, studioId),
     assignments(database)
       .where('assignments.studio_id', studioId)
@@ -61,11 +68,7 @@ export async function listTaught(database: Database, studioId: string, weekday: 
   return students.map((student) => ({
     student,
     lastNote: notes.get(student.id) ?? null,
-    lessons: lessonsOf(student.id).map(({ weekday: day, starts, minutes }) => ({
-      weekday: day,
-      starts,
-      minutes,
-    })),
+    lessons: lessonsOf(student.id).map(({ student_id: _, ...lesson }) => lesson),
     assignments: givenTo(student.id).map(toAssignment),
     marks: marksOf(student.id).map(toMark),
   }));

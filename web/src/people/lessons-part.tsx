@@ -4,6 +4,7 @@ import { useSetLessons } from '../api/practice.ts';
 import { Button } from '../ui/button.tsx';
 import { SelectField, TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { LessonChanges } from './lesson-changes.tsx';
 import { faultWords } from './people-parts.tsx';
 
 const days = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
@@ -21,7 +22,7 @@ export function LessonsPart({ student, lessons }: { student: Student; lessons: r
       onSuccess: () => say(words, () => store(lessons, 'The lessons are as they were.')),
       onError: (error) => say(`Nothing was changed: ${faultWords(error)}`),
     });
-  const added: Lesson = { weekday: Number(weekday), starts, minutes: Number(minutes) };
+  const added: Lesson = { weekday: Number(weekday), starts, minutes: Number(minutes), changes: [] };
   const isThere = lessons.some((each) => each.weekday === added.weekday && each.starts === added.starts);
   return (
     <section className="mt-5 border-t-[1.5px] border-ink1 pt-3" aria-labelledby="lessons">
@@ -31,24 +32,32 @@ export function LessonsPart({ student, lessons }: { student: Student; lessons: r
       {lessons.length === 0 && <p className="text-note pt-1">None yet.</p>}
       <ul>
         {lessons.map((lesson) => (
-          <li
-            key={`${lesson.weekday} ${lesson.starts}`}
-            className="flex items-center justify-between border-b border-ink1-40 py-1.5"
-          >
-            <span>{wordsOf(lesson)}</span>
-            <Button
-              look="plain"
-              className="text-note"
-              aria-label={`Take out: ${wordsOf(lesson)}`}
-              onClick={() =>
+          <li key={`${lesson.weekday} ${lesson.starts}`} className="border-b border-ink1-40 py-1.5">
+            <div className="flex items-center justify-between">
+              <span>{wordsOf(lesson)}</span>
+              <Button
+                look="plain"
+                className="text-note"
+                aria-label={`Take out: ${wordsOf(lesson)}`}
+                onClick={() =>
+                  store(
+                    lessons.filter((each) => each !== lesson),
+                    `${wordsOf(lesson)} is taken out.`,
+                  )
+                }
+              >
+                take out
+              </Button>
+            </div>
+            <LessonChanges
+              lesson={lesson}
+              onChange={(changes, words) =>
                 store(
-                  lessons.filter((each) => each !== lesson),
-                  `${wordsOf(lesson)} is taken out.`,
+                  lessons.map((each) => (each === lesson ? { ...lesson, changes: [...changes] } : each)),
+                  words,
                 )
               }
-            >
-              take out
-            </Button>
+            />
           </li>
         ))}
       </ul>

@@ -3,17 +3,12 @@ import { useForm } from 'react-hook-form';
 import { useDropLessonNote, useWriteLessonNote } from '../api/practice.ts';
 import { Button } from '../ui/button.tsx';
 import { TextArea } from '../ui/field.tsx';
+import { isoDay } from '../ui/iso-day.ts';
 import { useSay } from '../ui/toast.tsx';
 import { faultWords } from './people-parts.tsx';
 
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
-/** A day by this machine's clock, "2026-11-29". */
-const today = (): string => {
-  const now = new Date();
-  return [now.getFullYear(), now.getMonth() + 1, now.getDate()]
-    .map((part) => String(part).padStart(2, '0'))
-    .join('-');
-};
+const today = (): string => isoDay(new Date());
 const mostShown = 3;
 
 interface NotesPartProps {

@@ -65,3 +65,22 @@ export const PersonButtons = ({ name, onChange, onArchive }: PersonButtonsProps)
     </Button>
   </p>
 );
+
+interface KeepPersonProps {
+  readonly isNew: boolean;
+  readonly keep: { readonly isPending: boolean; readonly isError: boolean; readonly error: Error | null };
+}
+
+/** Sends the form of a person, and says why it was not stored. */
+export const KeepPerson = ({ isNew, keep }: KeepPersonProps) => (
+  <div>
+    <Button type="submit" look="solid" disabled={keep.isPending}>
+      {isNew ? 'Add to the list' : 'Keep the change'}
+    </Button>
+    {keep.error && (
+      <p role="alert" className="pt-2 font-semibold">
+        Not stored: {faultWords(keep.error)}
+      </p>
+    )}
+  </div>
+);

@@ -9,7 +9,7 @@ import { SelectField, TextField } from '../ui/field.tsx';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { endingWords } from '../ui/words.ts';
-import { Archived, faultWords, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
+import { Archived, faultWords, KeepPerson, PersonButtons, type PeoplePartProps } from './people-parts.tsx';
 
 interface PlayersPartProps extends PeoplePartProps<Player> {
   /** Titles of the pieces after a player. */
@@ -132,16 +132,7 @@ function PlayerPanel({ player, onClose }: { player: Player | undefined; onClose:
           ))}
         </SelectField>
         <TextField label="Note (optional)" {...register('note')} />
-        <div>
-          <Button type="submit" look="solid" disabled={keep.isPending}>
-            {player ? 'Keep the change' : 'Add to the list'}
-          </Button>
-          {keep.isError && (
-            <p role="alert" className="pt-2 font-semibold">
-              Not stored: {faultWords(keep.error)}
-            </p>
-          )}
-        </div>
+        <KeepPerson isNew={player === undefined} keep={keep} />
       </form>
     </Panel>
   );

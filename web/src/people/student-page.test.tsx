@@ -4,7 +4,7 @@ import { written } from '@jocund/core/testing/written';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
-import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { fill, press, refusal, room, server, unfold } from '../testing/bench-room.tsx';
 import { StudentPage } from './student-page.tsx';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
@@ -245,7 +245,7 @@ test('a link is made, shown as a code and as text to copy', async () => {
 });
 
 test('lessons are added and taken out', async () => {
-  const lesson = { weekday: 4, starts: '13:15', minutes: 45 };
+  const lesson = { weekday: 4, starts: '13:15', minutes: 45, changes: [] };
   const { sent } = open(
     { lessons: [lesson], assignments: [], marks: [] },
     { [`PUT ${path}/lessons`]: [lesson] },
@@ -262,9 +262,40 @@ test('lessons are added and taken out', async () => {
   press('Take out: Thursday 13:15, 45 min');
   expect(await screen.findByText('Thursday 13:15, 45 min is taken out.')).toBeDefined();
   expect(sent().map(({ body }) => body)).toEqual([
-    [lesson, { weekday: 2, starts: '09:30', minutes: 30 }],
+    [lesson, { weekday: 2, starts: '09:30', minutes: 30, changes: [] }],
     [],
   ]);
+});
+
+test('a lesson falls out once, or is moved; what was noted is taken back', async () => {
+  vi.useFakeTimers({ toFake: ['Date'], now: new Date(2026, 10, 25, 9) });
+  try {
+    const out = { day: '2026-11-26', to: null };
+    const lesson = { weekday: 4, starts: '13:15', minutes: 45, changes: [out] };
+    const { sent } = open(
+      { lessons: [lesson], assignments: [], marks: [] },
+      { [`PUT ${path}/lessons`]: [lesson] },
+    );
+    await screen.findByText('Thu 26 Nov falls out');
+    unfold('Once otherwise');
+    const days = [...screen.getByLabelText<HTMLSelectElement>('The lesson of').options];
+    expect(days.slice(0, 2).map(({ value }) => value)).toEqual(['2026-12-03', '2026-12-10']);
+    fill('It', 'moved');
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Note it' }).disabled).toBe(true);
+    fill('To', '2026-12-01');
+    fill('At', '09:00');
+    press('Note it');
+    await screen.findByText('Thu 3 Dec is moved to Tue 1 Dec, 09:00.');
+    press('Take back: Thu 26 Nov falls out');
+    await screen.findByText('Thu 26 Nov is as every week.');
+    const to = { day: '2026-12-01', starts: '09:00', minutes: 45 };
+    expect(sent().map(({ body }) => body)).toEqual([
+      [{ ...lesson, changes: [out, { day: '2026-12-03', to }] }],
+      [{ ...lesson, changes: [] }],
+    ]);
+  } finally {
+    vi.useRealTimers();
+  }
 });
 
 test('nobody of that name, and a record that cannot be read', async () => {

@@ -2,10 +2,9 @@ import { groupNameLength, mostGroups, type Reading, type Student } from '@jocund
 import { pickingSchools, schoolWords } from '@jocund/core/score';
 import { useForm } from 'react-hook-form';
 import { useKeepStudent } from '../api/people.ts';
-import { Button } from '../ui/button.tsx';
 import { Panel } from '../ui/dialog.tsx';
 import { SelectField, TextField } from '../ui/field.tsx';
-import { faultWords } from './people-parts.tsx';
+import { KeepPerson } from './people-parts.tsx';
 
 interface StudentFields {
   readonly name: string;
@@ -75,16 +74,7 @@ export function StudentPanel({ student, onClose }: { student: Student | undefine
           <option value="right">right-handed players</option>
           <option value="left">left-handed players</option>
         </SelectField>
-        <div>
-          <Button type="submit" look="solid" disabled={keep.isPending}>
-            {student ? 'Keep the change' : 'Add to the list'}
-          </Button>
-          {keep.isError && (
-            <p role="alert" className="pt-2 font-semibold">
-              Not stored: {faultWords(keep.error)}
-            </p>
-          )}
-        </div>
+        <KeepPerson isNew={student === undefined} keep={keep} />
       </form>
     </Panel>
   );

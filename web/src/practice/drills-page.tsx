@@ -1,52 +1,22 @@
 import { practiceTempo } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { drillsOf, type Drill } from '@jocund/core/practice';
-import type { Score } from '@jocund/core/score';
 import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { EmptyNote } from '../ui/notice.tsx';
 import { useAddress } from '../ui/use-address.ts';
 import { CallNow } from './call-now.tsx';
-import { barsGiven, ladderOf, type Given } from './given.ts';
+import { barsGiven, ladderOf } from './given.ts';
+import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { TempoRow } from './play-controls.tsx';
-import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { TwoBars } from './two-bars.tsx';
 import { useFingers } from './use-fingers.ts';
 import { usePlaying } from './use-playing.ts';
 
 /** Drills made from one thing that was given: gone round and round, and not counted. */
-export function DrillsPage() {
-  const { assignmentId } = useParams();
-  return (
-    <PracticeGate>
-      {(opened) => {
-        const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
-        return given?.score ? (
-          <Drills given={given} score={given.score} opened={opened} />
-        ) : (
-          <main className="m-4 max-w-xl">
-            <EmptyNote
-              title="There is nothing to make drills from"
-              text={
-                <Link className="underline" to="/practice">
-                  To what there is to practise
-                </Link>
-              }
-            />
-          </main>
-        );
-      }}
-    </PracticeGate>
-  );
-}
+export const DrillsPage = () => <GivenGate>{(opened) => <Drills {...opened} />}</GivenGate>;
 
-interface DrillsProps {
-  readonly given: Given;
-  readonly score: Score;
-  readonly opened: Opened;
-}
-
-function Drills({ given, score, opened: { practice, marks } }: DrillsProps) {
+function Drills({ given, score, opened: { practice, marks } }: OpenedGiven) {
   const { read, write } = useAddress();
   const hand = practice.hand ?? mediumHand;
   const drills = useMemo(() => drillsOf(score, barsGiven(given, score), hand), [score, given, hand]);

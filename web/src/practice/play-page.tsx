@@ -2,19 +2,18 @@ import type { PracticeMark } from '@jocund/contract';
 import { practiceTempo } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { usualRules, type PassAnswer } from '@jocund/core/practice';
-import { numberOfBar, type Score } from '@jocund/core/score';
+import { numberOfBar } from '@jocund/core/score';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
-import { EmptyNote } from '../ui/notice.tsx';
+import { Link, useSearchParams } from 'react-router';
 import { isTyping } from '../ui/text-fields.ts';
 import { barsWords } from '../ui/words.ts';
 import { newUuid } from '../work/new-id.ts';
 import { Answers, Rest } from './answers.tsx';
 import { CallNow } from './call-now.tsx';
-import { barsGiven, ladderOf, type Given } from './given.ts';
+import { barsGiven, ladderOf } from './given.ts';
+import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { LoopCells } from './loop-cells.tsx';
 import { SoundRow, TempoRow } from './play-controls.tsx';
-import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { smallerHand } from './smaller-hand.ts';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
 import { TwoBars } from './two-bars.tsx';
@@ -23,38 +22,9 @@ import { useFingers } from './use-fingers.ts';
 import { usePlaying, type Bars } from './use-playing.ts';
 
 /** The practice room: one thing that was given, played along and answered for. */
-export function PlayPage() {
-  const { assignmentId } = useParams();
-  return (
-    <PracticeGate>
-      {(opened) => {
-        const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
-        return given?.score ? (
-          <Room key={given.id} given={given} written={given.score} opened={opened} />
-        ) : (
-          <main className="m-4 max-w-xl">
-            <EmptyNote
-              title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
-              text={
-                <Link className="underline" to="/practice">
-                  To what there is to practise
-                </Link>
-              }
-            />
-          </main>
-        );
-      }}
-    </PracticeGate>
-  );
-}
+export const PlayPage = () => <GivenGate>{(opened) => <Room key={opened.given.id} {...opened} />}</GivenGate>;
 
-interface RoomProps {
-  readonly given: Given;
-  readonly written: Score;
-  readonly opened: Opened;
-}
-
-function Room({ given, written, opened: { practice, marks, waiting, isKept, log } }: RoomProps) {
+function Room({ given, score: written, opened: { practice, marks, waiting, isKept, log } }: OpenedGiven) {
   const school = practice.reading?.school;
   const score = useMemo(() => (school ? { ...written, pickingSchool: school } : written), [written, school]);
   const [params] = useSearchParams();

@@ -1,4 +1,5 @@
 import type { Lesson, Taught } from '@jocund/contract';
+import { isoDay } from '../ui/iso-day.ts';
 
 /** When a lesson is, seen from now. */
 export interface LessonTime {
@@ -24,6 +25,16 @@ const clock = (minutes: number): string =>
 /** 1 Monday to 7 Sunday. */
 export const weekdayOf = (date: Date): number => (date.getDay() === 0 ? 7 : date.getDay());
 
+/** A weekly lesson as it is on a day: at its time, moved there, or not at all. */
+function onDay(lesson: Lesson, day: string, weekday: number): Lesson[] {
+  const usual = lesson.weekday === weekday && !lesson.changes.some((change) => change.day === day);
+  const moved = lesson.changes.flatMap(({ to }) => (to?.day === day ? [to] : []));
+  return [
+    ...(usual ? [lesson] : []),
+    ...moved.map(({ starts, minutes }) => ({ ...lesson, weekday, starts, minutes })),
+  ];
+}
+
 /** The lessons of a day, the earliest first. */
 export function lessonsOn(all: readonly Taught[], now: Date): LessonOfDay[] {
   const weekday = weekdayOf(now);
@@ -31,7 +42,7 @@ export function lessonsOn(all: readonly Taught[], now: Date): LessonOfDay[] {
   return all
     .flatMap((taught) =>
       taught.lessons
-        .filter((lesson) => lesson.weekday === weekday)
+        .flatMap((lesson) => onDay(lesson, isoDay(now), weekday))
         .map((lesson): LessonOfDay => {
           const begin = minutesOf(lesson.starts);
           const end = begin + lesson.minutes;

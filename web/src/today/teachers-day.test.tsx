@@ -56,7 +56,7 @@ const taught = (number: number, name: string, over: Partial<Taught> = {}): Taugh
   marks: [],
   ...over,
 });
-const at = (starts: string, minutes = 45) => ({ weekday: 4, starts, minutes });
+const at = (starts: string, minutes = 45) => ({ weekday: 4, starts, minutes, changes: [] });
 const score = written(['[x32010] t5:3@1 t4:2@2 m1:0@1/2', '[320003] t6:3@1 t4:0@2 m1:3@1/2'], {
   title: 'Piece 1',
 });
@@ -98,6 +98,21 @@ test('who comes, in the order of the day: over, now and later', () => {
       new Date(2026, 10, 29, 9),
     ),
   ).toHaveLength(1);
+});
+
+test('a lesson that falls out is not on the day; one that is moved is on its new day, at its new time', () => {
+  const changes = [
+    { day: '2026-11-26', to: null },
+    { day: '2026-12-03', to: { day: '2026-12-01', starts: '09:15', minutes: 30 } },
+  ];
+  const all = [taught(1, 'Wren', { lessons: [{ ...at('17:15'), changes }] })];
+  const timesOn = (day: number, month = 11) =>
+    lessonsOn(all, new Date(2026, month, day, 8)).map(({ lesson, time }) => `${lesson.starts} ${time.ends}`);
+  expect(timesOn(19, 10)).toEqual(['17:15 18:00']);
+  expect(timesOn(26, 10)).toEqual([]);
+  expect(timesOn(1)).toEqual(['09:15 09:45']);
+  expect(timesOn(3)).toEqual([]);
+  expect(timesOn(10)).toEqual(['17:15 18:00']);
 });
 
 test('the day: what to hear first, with its bar, its call and why; what presses of everybody stands beside', async () => {

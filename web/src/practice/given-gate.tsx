@@ -1,0 +1,39 @@
+import type { Score } from '@jocund/core/score';
+import type { ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { EmptyNote } from '../ui/notice.tsx';
+import type { Given } from './given.ts';
+import { PracticeGate, type Opened } from './practice-gate.tsx';
+
+/** What a page of one thing that was given works with. */
+export interface OpenedGiven {
+  readonly given: Given;
+  readonly score: Score;
+  readonly opened: Opened;
+}
+
+/** Opens once the thing that the address names is there; what is not given any more, or cannot be read, says so. */
+export function GivenGate({ children }: { children: (opened: OpenedGiven) => ReactNode }) {
+  const { assignmentId } = useParams();
+  return (
+    <PracticeGate>
+      {(opened) => {
+        const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
+        return given?.score ? (
+          children({ given, score: given.score, opened })
+        ) : (
+          <main className="m-4 max-w-xl">
+            <EmptyNote
+              title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
+              text={
+                <Link className="underline" to="/practice">
+                  To what there is to practise
+                </Link>
+              }
+            />
+          </main>
+        );
+      }}
+    </PracticeGate>
+  );
+}
