@@ -36,6 +36,7 @@ export function LessonChanges({ lesson, onChange }: LessonChangesProps) {
             <span>{changeWords(change)}</span>
             <Button
               look="plain"
+              className="flex-none"
               aria-label={`Take back: ${changeWords(change)}`}
               onClick={() =>
                 onChange(
