@@ -192,7 +192,7 @@ test('a student is added, changed, archived and brought back', async ({ signedIn
   await page.getByRole('button', { name: 'Add a student' }).click();
   await page.getByRole('button', { name: 'Add to the list' }).click();
   await expect(page.getByText('Write a name')).toBeVisible();
-  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByRole('button', { name: 'Add to the list' }).click();
   await expect(page.getByRole('heading', { name })).toBeVisible();
   await page.getByRole('button', { name: `Change ${name}` }).click();
