@@ -94,6 +94,7 @@ export function useCandidates() {
         const { arranged } = answer;
         set((before) => ({
           ...before,
+          working: place + 1 < plans ? { place: place + 1, of: plans, share: 0 } : before.working,
           found:
             arranged && !before.found.some((other) => isMuchAlike(other.score, arranged.score))
               ? [...before.found, { ...arranged, madeFor: asked }]
