@@ -1,11 +1,11 @@
 import type { Arrangement } from '@jocund/contract';
-import { scoreLimits, type Score } from '@jocund/core/score';
+import { isSameValue, scoreLimits, type Score } from '@jocund/core/score';
 import { withEnding } from '@jocund/core/text';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { useCreatePiece } from '../api/queries.ts';
 import { Player } from '../sound/player.ts';
 import { useSay } from '../ui/toast.tsx';
-import { noDrafts, openDrafts, type LeftDraft, type OpenedDrafts } from '../drafts/drafts.ts';
+import { noDrafts, openDrafts, type Draft, type LeftDraft, type OpenedDrafts } from '../drafts/drafts.ts';
 import { createAutosave, type Autosave } from './saving/autosave.ts';
 import type { SaveState } from './saving/save-state.ts';
 import { newId } from '../work/new-id.ts';
@@ -48,20 +48,29 @@ export function useBenchSession(
   return session;
 }
 
-/** A draft made from an older version is saved as such, so that the server answers with both. */
 function open(arrangement: Arrangement, { keeper, taken, left }: OpenedDrafts): BenchSession {
-  const store = createScoreStore(taken?.score ?? arrangement.score, newId);
+  const { score, baseVersion, isDraftOver } = startOf(arrangement, taken);
+  if (isDraftOver) void keeper.drop();
+  const store = createScoreStore(score, newId);
   return {
     store,
-    autosave: createAutosave({
-      saved: arrangement,
-      baseVersion: taken?.baseVersion ?? arrangement.version,
-      store,
-      keeper,
-    }),
+    autosave: createAutosave({ saved: arrangement, baseVersion, store, keeper }),
     player: new Player(),
     left,
   };
+}
+
+/**
+ * What the bench begins with. A draft made from an older version is saved as such, so that the server answers with both; one that the server has already, its answer lost on the way, is over.
+ */
+export function startOf(
+  { score, version }: Pick<Arrangement, 'score' | 'version'>,
+  draft: Pick<Draft, 'score' | 'baseVersion'> | undefined,
+): { readonly score: Score; readonly baseVersion: number; readonly isDraftOver: boolean } {
+  const isDraftOver = draft !== undefined && isSameValue(draft.score, score);
+  return draft && !isDraftOver
+    ? { score: draft.score, baseVersion: draft.baseVersion, isDraftOver }
+    : { score, baseVersion: version, isDraftOver };
 }
 
 export interface StaleChoices {
