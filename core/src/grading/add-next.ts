@@ -59,7 +59,7 @@ export function* addNextSteps(
   let fuller: Fuller = { score, grade: start, additions: [] };
   const isThere = () => fuller.grade.points >= points - nearlyThere;
   for (let round = 0; round < mostRounds && !isThere(); round += 1) {
-    const before = fuller.additions.length;
+    const begun = fuller.score;
     const share = (done: number) => (round + done) / mostRounds;
     const weighing = playersTurns(fuller.score, pieces, { pool, overWorth: strayed, without: noAddition });
     let step = weighing.next();
@@ -83,7 +83,7 @@ export function* addNextSteps(
       };
       yield share(0.9);
     }
-    if (fuller.additions.length === before) break;
+    if (fuller.score === begun) break;
   }
   return fuller;
 

@@ -1,5 +1,5 @@
 import type { Score } from '@jocund/core/score';
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { EmptyNote } from '../ui/notice.tsx';
 import type { Given } from './given.ts';
@@ -20,7 +20,9 @@ export function GivenGate({ children }: { children: (opened: OpenedGiven) => Rea
       {(opened) => {
         const given = opened.practice.assignments.find(({ id }) => id === assignmentId);
         return given?.score ? (
-          children({ given, score: given.score, opened })
+          <WithSchool key={given.id} given={given} written={given.score} opened={opened}>
+            {children}
+          </WithSchool>
         ) : (
           <main className="m-4 max-w-xl">
             <EmptyNote
@@ -36,4 +38,16 @@ export function GivenGate({ children }: { children: (opened: OpenedGiven) => Rea
       }}
     </PracticeGate>
   );
+}
+
+interface WithSchoolProps extends Omit<OpenedGiven, 'score'> {
+  readonly written: Score;
+  readonly children: (opened: OpenedGiven) => ReactNode;
+}
+
+/** The piece for the fingers that the student picks with. */
+function WithSchool({ given, written, opened, children }: WithSchoolProps) {
+  const school = opened.practice.reading?.school;
+  const score = useMemo(() => (school ? { ...written, pickingSchool: school } : written), [written, school]);
+  return children({ given, score, opened });
 }

@@ -22,11 +22,9 @@ import { useFingers } from './use-fingers.ts';
 import { usePlaying, type Bars } from './use-playing.ts';
 
 /** The practice room: one thing that was given, played along and answered for. */
-export const PlayPage = () => <GivenGate>{(opened) => <Room key={opened.given.id} {...opened} />}</GivenGate>;
+export const PlayPage = () => <GivenGate>{(opened) => <Room {...opened} />}</GivenGate>;
 
-function Room({ given, score: written, opened: { practice, marks, waiting, isKept, log } }: OpenedGiven) {
-  const school = practice.reading?.school;
-  const score = useMemo(() => (school ? { ...written, pickingSchool: school } : written), [written, school]);
+function Room({ given, score, opened: { practice, marks, waiting, isKept, log } }: OpenedGiven) {
   const [params] = useSearchParams();
   const [openedAt] = useState(() => Date.now());
   const ladder = ladderOf(given, marks);

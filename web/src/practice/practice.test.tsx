@@ -388,6 +388,8 @@ describe('drills', () => {
     press('Play');
     act(() => sound.end());
     expect(sound.heard.orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
+    press('Pause');
+    expect(sound.heard.orders).toHaveLength(2);
     press('The off-beats of bar 1 against the thumb');
     await screen.findByText(/^First the thumb with the notes between/);
     expect(address()).toContain('drill=off-beat');
