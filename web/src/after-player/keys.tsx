@@ -1,5 +1,5 @@
-import { useEffect } from 'react';
 import { isTyping } from '../ui/text-fields.ts';
+import { usePlainKey } from '../ui/use-plain-key.ts';
 
 interface KeysProps {
   /** By place from 0. */
@@ -10,17 +10,13 @@ interface KeysProps {
 
 /** Keys of the page, from anywhere outside a field. */
 export function Keys({ choose, hear, solve }: KeysProps) {
-  useEffect(() => {
-    const act = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (['1', '2', '3'].includes(event.key)) choose(Number(event.key) - 1);
-      else if (event.key === 'h') hear();
-      else if (event.key === 'r') solve();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', act);
-    return () => window.removeEventListener('keydown', act);
-  }, [choose, hear, solve]);
+  usePlainKey((event) => {
+    if (isTyping(event.target)) return;
+    if (['1', '2', '3'].includes(event.key)) choose(Number(event.key) - 1);
+    else if (event.key === 'h') hear();
+    else if (event.key === 'r') solve();
+    else return;
+    event.preventDefault();
+  });
   return null;
 }

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent } from 'react';
+import { useEffectEvent, useLayoutEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { isTextField } from '../ui/text-fields.ts';
 import { useBench } from './bench-context.tsx';
@@ -37,7 +37,7 @@ export function useBenchKeys(onHelp: () => void): void {
     else return;
     event.preventDefault();
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     /** The field that holds something typed since it was entered or taken. */
     let typedInto: EventTarget | null = null;
     const onInput = ({ target }: Event) => {

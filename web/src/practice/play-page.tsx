@@ -3,9 +3,10 @@ import { practiceTempo } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { usualRules, type PassAnswer } from '@jocund/core/practice';
 import { numberOfBar } from '@jocund/core/score';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { isTyping } from '../ui/text-fields.ts';
+import { usePlainKey } from '../ui/use-plain-key.ts';
 import { barsWords } from '../ui/words.ts';
 import { newUuid } from '../work/new-id.ts';
 import { Answers, Rest } from './answers.tsx';
@@ -197,18 +198,14 @@ function minutesIn(text: string | null): number {
 
 /** Space plays and pauses; 1, 2 and 3 answer. */
 function useKeys({ toggle, answer }: { toggle: () => void; answer: (answer: PassAnswer) => void }): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
-      if (event.key === ' ' && !onControl) {
-        event.preventDefault();
-        toggle();
-      }
-      const answered = ({ '1': 'clean', '2': 'not-yet', '3': 'hurts' } as const)[event.key];
-      if (answered) answer(answered);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  usePlainKey((event) => {
+    if (isTyping(event.target)) return;
+    const onControl = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
+    if (event.key === ' ' && !onControl) {
+      event.preventDefault();
+      toggle();
+    }
+    const answered = ({ '1': 'clean', '2': 'not-yet', '3': 'hurts' } as const)[event.key];
+    if (answered) answer(answered);
   });
 }

@@ -16,6 +16,7 @@ import { beatWords, centsText } from '../tuning-view/reference-words.ts';
 import { Button } from '../ui/button.tsx';
 import { Tick } from '../ui/tick.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { usePlainKey } from '../ui/use-plain-key.ts';
 import { StringHead } from './string-head.tsx';
 import { useEarGuitar, type EarGuitar } from './use-ear-guitar.ts';
 import type { Room } from './use-room.ts';
@@ -255,27 +256,23 @@ function WholeGuitar({ room, ear }: { room: Room; ear: EarGuitar }) {
 }
 
 function useEarKeys(ear: EarGuitar, callHome: () => void, choose: (by: number) => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const taken =
-        event.target instanceof HTMLElement &&
-        event.target.closest('input, select, textarea, [role="radio"]') !== null;
-      if (event.ctrlKey || event.metaKey || event.altKey || taken) return;
-      const onButton = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
-      const cents = event.shiftKey ? coarseCents : fineCents;
-      const key = event.key.toLowerCase();
-      if (key === 'b') ear.sound('both');
-      else if (key === 'r') ear.sound('reference');
-      else if (key === 's') ear.sound('string');
-      else if (key === 'arrowleft') ear.turn(-cents);
-      else if (key === 'arrowright') ear.turn(cents);
-      else if (key === 'arrowup') choose(-1);
-      else if (key === 'arrowdown') choose(1);
-      else if (key === 'enter' && !onButton) callHome();
-      else return;
-      event.preventDefault();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
+  usePlainKey((event) => {
+    const taken =
+      event.target instanceof HTMLElement &&
+      event.target.closest('input, select, textarea, [role="radio"]') !== null;
+    if (taken) return;
+    const onButton = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
+    const cents = event.shiftKey ? coarseCents : fineCents;
+    const key = event.key.toLowerCase();
+    if (key === 'b') ear.sound('both');
+    else if (key === 'r') ear.sound('reference');
+    else if (key === 's') ear.sound('string');
+    else if (key === 'arrowleft') ear.turn(-cents);
+    else if (key === 'arrowright') ear.turn(cents);
+    else if (key === 'arrowup') choose(-1);
+    else if (key === 'arrowdown') choose(1);
+    else if (key === 'enter' && !onButton) callHome();
+    else return;
+    event.preventDefault();
   });
 }

@@ -10,7 +10,21 @@ import type { PlayOrder } from '../../sound/player.ts';
 import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { FiguresPanel } from './figures-panel.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
+/** Done when an answer of the worker has arrived, before the page is drawn with it. */
+let onAnswer: (() => void) | undefined;
+vi.mock('../../work/work-client.ts', async () => {
+  const { startWork } = await import('../../testing/work-at-once.ts');
+  return {
+    startWork: (...asked: Parameters<typeof startWork>) => {
+      const answer = startWork(...asked);
+      void answer.then(() => queueMicrotask(() => onAnswer?.())).catch(() => undefined);
+      return answer;
+    },
+  };
+});
+afterEach(() => {
+  onAnswer = undefined;
+});
 
 /** What was played, by any player. */
 const played: PlayOrder[] = [];
@@ -119,6 +133,16 @@ test('arrows go through the list; F lays the first way in the bar, and says so',
   fireEvent.keyDown(document.activeElement!, { key: 'f' });
   await waitFor(() => expect(notes(1)).toEqual(['5:0@0', '1:0@0', '1:3@960']));
   expect(screen.getAllByText(/“Two steps” laid in bar 2/).length).toBeGreaterThan(0);
+});
+
+test('F pressed when the ways have come but are not drawn yet is not lost', async () => {
+  onAnswer = () => {
+    if (!screen.queryByRole('heading', { name: /Low lamp/ })) return;
+    onAnswer = undefined;
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'f', bubbles: true }));
+  };
+  const { notes } = open();
+  await waitFor(() => expect(notes(0)).toEqual(['5:0@0', '2:2@0', '1:0@960']));
 });
 
 test('F typed in a field is a letter', async () => {

@@ -6,9 +6,10 @@ import { useDrawer } from '../../api/figures.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyNote, ErrorNote } from '../../ui/notice.tsx';
-import { isTextField } from '../../ui/text-fields.ts';
+import { isTyping } from '../../ui/text-fields.ts';
 import { useSay } from '../../ui/toast.tsx';
 import { useNames } from '../../ui/use-names.ts';
+import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { counted } from '../../ui/words.ts';
 import { newId } from '../../work/new-id.ts';
 import { useBench } from '../bench-context.tsx';
@@ -19,7 +20,7 @@ import { MoveChoice, moveOf, problemOf, usualText, type MoveAsked } from './move
 import { PoolPart } from './pool-part.tsx';
 import { useMadeFigures, type Source } from './use-made-figures.ts';
 import { usePreview, type Preview } from '../use-preview.ts';
-import { useWays } from './use-ways.ts';
+import { useWays, type FoundWays } from './use-ways.ts';
 import { useLay, WaysList } from './ways-list.tsx';
 
 const sources: readonly { readonly value: Source; readonly label: string }[] = [
@@ -129,19 +130,9 @@ function Chosen({ figure, preview, onKeep, isInPool, onPool, onDrop }: ChosenPro
   const shown = useNames();
   const [asked, setAsked] = useState<MoveAsked>({ kind: 'here', text: usualText('here') });
   const move = useMemo(() => moveOf(asked, figure, score, cursor.bar), [asked, figure, score, cursor.bar]);
-  const lay = useLay();
-  /** The bar F was pressed for while its ways were still worked out. */
-  const wanted = useRef<number | undefined>(undefined);
-  const ways = useWays(figure, move, ([best]) => {
-    if (best && wanted.current === cursor.bar) lay(best.figure, cursor.bar);
-    wanted.current = undefined;
-  });
+  const ways = useWays(figure, move);
   const chord = barChords(score, cursor.bar)[0]?.name;
-  useLayKey(() => {
-    const best = ways.found?.[0];
-    if (!ways.isCurrent) wanted.current = cursor.bar;
-    else if (best) lay(best.figure, cursor.bar);
-  });
+  useLayKey(ways);
   return (
     <section aria-label={figure.score.title}>
       <h3 className="text-lg">
@@ -187,19 +178,24 @@ function Chosen({ figure, preview, onKeep, isInPool, onPool, onDrop }: ChosenPro
   );
 }
 
-/** F lays the first way, from anywhere on the stage. */
-function useLayKey(onLay: () => void): void {
-  const onKey = useEffectEvent((event: KeyboardEvent) => {
-    if (event.key.toLowerCase() !== 'f' || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (isTextField(event.target) || (event.target instanceof Element && event.target.closest('select')))
-      return;
-    onLay();
+/** F lays the first way, from anywhere on the stage; pressed while the ways are worked out, as soon as they are there. */
+function useLayKey({ found, isCurrent }: FoundWays): void {
+  const { cursor } = useBench();
+  const lay = useLay();
+  const wantedBar = useRef<number | undefined>(undefined);
+  const layWanted = () => {
+    if (!isCurrent) return;
+    const best = found?.[0];
+    if (best && wantedBar.current === cursor.bar) lay(best.figure, cursor.bar);
+    wantedBar.current = undefined;
+  };
+  usePlainKey((event) => {
+    if (event.key.toLowerCase() !== 'f' || isTyping(event.target)) return;
+    wantedBar.current = cursor.bar;
+    layWanted();
   });
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => onKey(event);
-    addEventListener('keydown', listen);
-    return () => removeEventListener('keydown', listen);
-  }, []);
+  const onFound = useEffectEvent(layWanted);
+  useEffect(() => onFound(), [isCurrent]);
 }
 
 function listWords(

@@ -9,10 +9,11 @@ import {
 } from '@dnd-kit/core';
 import type { Figure } from '@jocund/core/figures';
 import { unplayedSections } from '@jocund/core/form';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { isTextField } from '../../ui/text-fields.ts';
 import { useAddress } from '../../ui/use-address.ts';
+import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { FiguresPanel } from '../figures/figures-panel.tsx';
 import { useDropFigure } from '../figures/use-drop-figure.ts';
 import { SecondGuitarPanel } from '../second-guitar/second-guitar-panel.tsx';
@@ -94,13 +95,8 @@ export function FormSheet() {
 
 /** N goes to the next difference, from anywhere on the stage. */
 function useNextDifferenceKey(): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'n' || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (isTextField(event.target)) return;
-      document.querySelector<HTMLElement>('[data-next-difference]')?.click();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, []);
+  usePlainKey((event) => {
+    if (event.key.toLowerCase() !== 'n' || isTextField(event.target)) return;
+    document.querySelector<HTMLElement>('[data-next-difference]')?.click();
+  });
 }

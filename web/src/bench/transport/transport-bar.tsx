@@ -1,7 +1,8 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { isTextField, isTyping } from '../../ui/text-fields.ts';
+import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { nextBass } from '../../sound/heard-bass.ts';
@@ -76,21 +77,16 @@ export function TransportBar({ score: piece, versions }: { score: Score; version
 }
 
 function useTransportKeys(transport: Transport, bar: number, toggleCall: () => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target)) return;
-      if (event.key === ' ') transport.toggle();
-      else if (event.key.toLowerCase() === 'l')
-        transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
-      else if (event.key === 'D') transport.setBass(nextBass[transport.bass]);
-      else if (event.key === 'K') toggleCall();
-      else return;
-      event.preventDefault();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [transport, bar, toggleCall]);
+  usePlainKey((event) => {
+    if (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target)) return;
+    if (event.key === ' ') transport.toggle();
+    else if (event.key.toLowerCase() === 'l')
+      transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
+    else if (event.key === 'D') transport.setBass(nextBass[transport.bass]);
+    else if (event.key === 'K') toggleCall();
+    else return;
+    event.preventDefault();
+  });
 }
 
 function TempoControl({ transport, full }: { transport: Transport; full: number }) {

@@ -1,7 +1,7 @@
 import type { Score } from '@jocund/core/score';
-import { useEffect, useEffectEvent } from 'react';
 import type { LoopBars } from '../../sound/render-messages.ts';
 import { isTyping } from '../../ui/text-fields.ts';
+import { usePlainKey } from '../../ui/use-plain-key.ts';
 import type { Transport } from './use-transport.ts';
 
 /** Two stretches that are heard against each other: of this piece, or of other scores. */
@@ -42,17 +42,12 @@ export function VersionSwitch({
       loop && (score === a.score ? sameBars(loop, a, b) : holds(b, loop.fromBar) ? loop : undefined);
     play({ score: b.score, partner: a.score, loop: here ?? loopOf(b) });
   };
-  const onKey = useEffectEvent((event: KeyboardEvent) => {
+  usePlainKey((event) => {
     const key = event.key.toLowerCase();
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+    if (isTyping(event.target)) return;
     if (key === 'a' || key === 'b') hear(key);
     else if (key === 't' && versions.canBeTogether) hearBoth();
   });
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => onKey(event);
-    addEventListener('keydown', listen);
-    return () => removeEventListener('keydown', listen);
-  }, []);
   return (
     <div role="group" aria-label="Version heard in the loop" className="flex border border-paper">
       {(['a', 'b'] as const).map((which) => (
