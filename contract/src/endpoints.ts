@@ -101,15 +101,27 @@ const newPlayerSchema = z.strictObject({
   note: line(noteLength),
 });
 
+/** Most that is said of one player. */
+const mostClaims = 40;
+
+const claimSchema = z.strictObject({
+  trait: line(40).min(1),
+  value: z.union([line(80).min(1), z.number().min(0).max(1000)]),
+  often: z.enum(['always', 'mostly', 'often', 'sometimes', 'never']),
+});
+
 const playerSchema = z.object({
   id,
   name: z.string(),
   thumbPattern: z.string(),
   bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).nullable(),
   note: z.string(),
+  /** What is said of the player without a piece that shows it. */
+  claims: z.array(claimSchema),
   archivedAt: timestamp.nullable(),
 });
 
+/** What was measured of a piece; what is said of a player stands among them under the player's own id. */
 const measuredPieceSchema = z.object({ arrangementId: id, playerId: id.nullable(), style: z.unknown() });
 
 /** Groups of one student, and signs of a group's name. */
@@ -227,6 +239,12 @@ export const endpoints = {
   listMeasured: endpoint('GET', '/api/styles', undefined, z.array(measuredPieceSchema)),
   addPlayer: endpoint('POST', '/api/players', newPlayerSchema, playerSchema),
   changePlayer: endpoint('PUT', '/api/players/:id', newPlayerSchema, playerSchema),
+  claimOfPlayer: endpoint(
+    'PUT',
+    '/api/players/:id/claims',
+    z.array(claimSchema).max(mostClaims),
+    playerSchema,
+  ),
   archivePlayer: endpoint('PATCH', '/api/players/:id', archivingSchema, playerSchema),
   addStudent: endpoint('POST', '/api/students', newStudentSchema, studentSchema),
   changeStudent: endpoint('PUT', '/api/students/:id', newStudentSchema, studentSchema),

@@ -43,6 +43,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   addPlayer: 'teacher',
   changePlayer: 'teacher',
   archivePlayer: 'teacher',
+  claimOfPlayer: 'teacher',
   addStudent: 'teacher',
   changeStudent: 'teacher',
   archiveStudent: 'teacher',

@@ -48,6 +48,30 @@ test('every piece in hand is measured, and points at its player', async () => {
   expect(await measured()).toEqual(pieces);
 });
 
+test('what is said of a player is checked, kept, and stands among what was measured', async () => {
+  const corwin = (await players()).find(({ name }) => name === 'Corwin Tulk')!;
+  const path = `/api/players/${corwin.id}/claims`;
+  const claims = [{ trait: 'thumb-strings', value: 'string 6', often: 'mostly' }];
+  await teacher.put(path).send(claims).expect(200);
+  expect((await measured()).at(-1)).toEqual({
+    arrangementId: corwin.id,
+    playerId: corwin.id,
+    style: { claims },
+  });
+  const twice = await teacher
+    .put(path)
+    .send([...claims, ...claims])
+    .expect(400);
+  expect(twice.body).toMatchObject({ error: { message: '“strings of the thumb” is said twice' } });
+  await teacher
+    .put(path)
+    .send([{ trait: 'swing', value: 62, often: 'hardly' }])
+    .expect(400);
+  await teacher.put('/api/players/00000000-0000-4000-8000-000000000009/claims').send([]).expect(404);
+  expect((await players()).find(({ id }) => id === corwin.id)?.claims).toEqual(claims);
+  await teacher.put(path).send([]).expect(200);
+});
+
 test('what is measured is kept until the piece changes or is measured otherwise', async () => {
   const { arrangementId } = await create(blankScore({ title: 'Measured anew' }));
   await measured();

@@ -33,7 +33,7 @@ export function traitDistances(
     .filter(({ isSetting }) => !(withoutSettings && isSetting))
     .flatMap((trait): TraitDistance[] => {
       const [counts, others, all] = [one, other, pool].map((pieces) =>
-        countsOf(pieces, trait.id, trait.isOfMetre && metres),
+        countsOf(pieces, trait.id, trait.isOfMetre ? metres : undefined),
       );
       if (!counts || !others || !all) return [];
       const [mine, theirs] =

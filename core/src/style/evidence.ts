@@ -4,7 +4,7 @@ import { figuresOf, type PlayersFigure } from './players-figures.ts';
 import { readTraits } from './traits/index.ts';
 
 /** Which measure evidence was made with: raised when a trait is added or read otherwise, so that kept evidence is made anew. */
-export const styleMeasure = 3;
+export const styleMeasure = 4;
 
 /** How often each value of a trait was found. */
 export type Counts = ReadonlyMap<string | number, number>;
@@ -15,6 +15,8 @@ export type BarEvidence = ReadonlyMap<string, readonly (string | number)[]>;
 /** A piece as evidence of a manner: for each of its bars (from 0) the values of every trait. */
 export interface PieceEvidence {
   readonly title: string;
+  /** Said of the player, not counted from a piece: its one bar stands nowhere. */
+  readonly isSaid?: true;
   readonly bars: readonly BarEvidence[];
   /** What the player plays over a held tune, and how the piece ends. */
   readonly figures: readonly PlayersFigure[];
@@ -59,7 +61,7 @@ function countedIn(piece: PieceEvidence, trait: string, metres: ReadonlySet<stri
   if (found) return found;
   const counts = new Map<string | number, number>();
   for (const bar of piece.bars)
-    if (!metres || metres.has(metreOf(bar)))
+    if (!metres || piece.isSaid || metres.has(metreOf(bar)))
       for (const value of bar.get(trait) ?? []) counts.set(value, (counts.get(value) ?? 0) + 1);
   known.set(asked, counts);
   return counts;
@@ -67,9 +69,11 @@ function countedIn(piece: PieceEvidence, trait: string, metres: ReadonlySet<stri
 
 const metreOf = (bar: BarEvidence): string => String(bar.get('metre')?.[0] ?? '');
 
-/** The metres that pieces have bars in. */
-export const metresOf = (pieces: readonly PieceEvidence[]): ReadonlySet<string> =>
-  new Set(pieces.flatMap(({ bars }) => bars.map(metreOf)));
+/** The metres that pieces have bars in; undefined where all is only said, which holds in any. */
+export function metresOf(pieces: readonly PieceEvidence[]): ReadonlySet<string> | undefined {
+  const counted = pieces.filter(({ isSaid }) => !isSaid);
+  return counted.length === 0 ? undefined : new Set(counted.flatMap(({ bars }) => bars.map(metreOf)));
+}
 
 export const totalOf = (counts: Counts): number =>
   [...counts.values()].reduce((sum, count) => sum + count, 0);

@@ -8,6 +8,14 @@ export {
   type TraitDistance,
   type TraitWeights,
 } from './distance.ts';
+export {
+  checkClaims,
+  claimAmounts,
+  evidenceOfClaims,
+  kindsOf,
+  type ClaimAmount,
+  type StyleClaim,
+} from './claims.ts';
 export { evidenceOf, styleMeasure, type PieceEvidence } from './evidence.ts';
 export {
   profileOf,

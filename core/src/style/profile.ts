@@ -20,7 +20,7 @@ export interface ProfileTrait {
   readonly trait: Trait;
   /** How often anything was counted. */
   readonly count: number;
-  /** In how many of the pieces. */
+  /** In how many of the pieces; what is only said is none. */
   readonly pieces: number;
   /** Commonest first. */
   readonly values: readonly ProfileValue[];
@@ -32,6 +32,7 @@ export interface ProfileTrait {
 
 /** A manner, measured from pieces. Traits of which nothing was found are left out. */
 export interface Profile {
+  /** Pieces and bars that were counted; what is only said is none. */
   readonly pieces: number;
   readonly bars: number;
   readonly traits: readonly ProfileTrait[];
@@ -52,9 +53,10 @@ export function profileOf(
   { pool, seed = 1 }: ProfileSettings = {},
 ): Profile {
   const dealt = dealPieces(pieces.length, bootstraps, seed);
+  const counted = pieces.filter(({ isSaid }) => !isSaid);
   return {
-    pieces: pieces.length,
-    bars: pieces.reduce((sum, { bars }) => sum + bars.length, 0),
+    pieces: counted.length,
+    bars: counted.reduce((sum, { bars }) => sum + bars.length, 0),
     traits: traits.flatMap((trait) => measureTrait(trait, pieces, pool && countsOf(pool, trait.id), dealt)),
   };
 }
@@ -83,7 +85,7 @@ function measureTrait(
     {
       trait,
       count,
-      pieces: each.filter((one) => totalOf(one) > 0).length,
+      pieces: each.filter((one, index) => totalOf(one) > 0 && !pieces[index]?.isSaid).length,
       values,
       mean: trait.values === 'numbers' ? spread(meanOf) : undefined,
       drawn: pool ? drawnShare(counts) : 0,
@@ -101,7 +103,8 @@ function added(all: readonly Counts[]): Counts {
 /** Bars with most of a value, at most one a piece; the first of bars alike. */
 function examplesOf(pieces: readonly PieceEvidence[], trait: string, value: string | number): ExampleBar[] {
   return pieces
-    .flatMap(({ bars }, piece) => {
+    .flatMap(({ bars, isSaid }, piece) => {
+      if (isSaid) return [];
       const found = bars.map((bar) => (bar.get(trait) ?? []).filter((each) => each === value).length);
       const most = Math.max(0, ...found);
       return most === 0 ? [] : [{ piece, bar: found.indexOf(most), most }];

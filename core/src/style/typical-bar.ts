@@ -4,14 +4,14 @@ import type { ExampleBar } from './profile.ts';
 
 /**
  * The bar that lies nearest to all the pieces together: what a teacher would play to show the manner. Bars with fewer notes than usual show little, and the last bar of a piece is an ending: they
- * are taken only where there is no other. Undefined without pieces.
+ * are taken only where there is no other. Undefined without pieces that have bars.
  */
 export function typicalBar(
   pieces: readonly PieceEvidence[],
   settings: DistanceSettings,
 ): ExampleBar | undefined {
-  const all = pieces.flatMap(({ title, bars }, piece) =>
-    bars.map((evidence, bar) => ({
+  const all = pieces.flatMap(({ title, bars, isSaid }, piece) =>
+    (isSaid ? [] : bars).map((evidence, bar) => ({
       piece,
       bar,
       evidence: { title, bars: [evidence], figures: [] },

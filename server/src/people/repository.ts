@@ -12,6 +12,7 @@ interface PersonRow {
 interface PlayerRow extends PersonRow {
   thumb_pattern: string;
   bass_ending: Player['bassEnding'];
+  claims: Player['claims'];
 }
 
 interface StudentRow extends PersonRow {
@@ -22,12 +23,21 @@ interface StudentRow extends PersonRow {
   groups: string[];
 }
 
-const toPlayer = ({ id, name, thumb_pattern, bass_ending, note, archived_at }: PlayerRow): Player => ({
+const toPlayer = ({
+  id,
+  name,
+  thumb_pattern,
+  bass_ending,
+  note,
+  claims,
+  archived_at,
+}: PlayerRow): Player => ({
   id,
   name,
   thumbPattern: thumb_pattern,
   bassEnding: bass_ending,
   note,
+  claims,
   archivedAt: archived_at?.toISOString() ?? null,
 });
 
@@ -102,6 +112,20 @@ export async function updatePlayer(
     if (row && 'name' in change) await renameInPieces(transaction, studioId, id, change.name);
     return row && toPlayer(row);
   });
+}
+
+/** What is said of a player, anew; undefined when the studio has no such player. */
+export async function setClaims(
+  database: Database,
+  studioId: string,
+  id: string,
+  claims: Player['claims'],
+): Promise<Player | undefined> {
+  const [row] = await database('players')
+    .where({ studio_id: studioId, id })
+    .update({ claims: JSON.stringify(claims) })
+    .returning<PlayerRow[]>('*');
+  return row && toPlayer(row);
 }
 
 /** Pieces point at their player; the name they show is kept in them, so that a file tells it, too. */

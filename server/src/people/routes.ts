@@ -1,4 +1,5 @@
 import { endpoints } from '@jocund/contract';
+import { checkClaims } from '@jocund/core/style';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
@@ -11,6 +12,7 @@ import {
   listStudents,
   readDraftKey,
   readHand,
+  setClaims,
   setHand,
   setStudentHand,
   updatePlayer,
@@ -28,6 +30,13 @@ export function peopleRoutes(database: Database): Router {
       if (!player) throw notFound('player');
       return player;
     });
+  teacherRoute(router, endpoints.claimOfPlayer, async ({ request, body, who }) => {
+    const claims = checkClaims(body);
+    if (!claims.ok) throw new Refusal('bad-request', claims.fault.reason, claims.fault.remedy);
+    const player = await setClaims(database, who.studioId, idOf(request, 'player'), body);
+    if (!player) throw notFound('player');
+    return player;
+  });
   teacherRoute(router, endpoints.addStudent, ({ body, who }) => insertStudent(database, who.studioId, body));
   for (const endpoint of [endpoints.changeStudent, endpoints.archiveStudent])
     teacherRoute(router, endpoint, async ({ request, body, who }) => {

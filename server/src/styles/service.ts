@@ -3,10 +3,11 @@ import type { MeasuredPiece } from '@jocund/contract';
 import { openDocument } from '@jocund/core/score/document';
 import { evidenceOf, styleDocument, styleMeasure } from '@jocund/core/style';
 import type { Database } from '../database/connect.ts';
+import { listPlayers } from '../people/repository.ts';
 import { keepMeasured, listMeasured } from './repository.ts';
 
 /**
- * What was measured of every piece in hand. Pieces that changed are measured now, one after the other, other requests between them; a piece that cannot be read tells nothing and is left out.
+ * What was measured of every piece in hand, and what is said of players. Pieces that changed are measured now, one after the other, other requests between them; a piece that cannot be read tells nothing and is left out.
  */
 export async function measuredPieces(database: Database, studioId: string): Promise<MeasuredPiece[]> {
   const measured: MeasuredPiece[] = [];
@@ -14,7 +15,11 @@ export async function measuredPieces(database: Database, studioId: string): Prom
     const style = row.evidence ?? (await measureNow(database, studioId, row));
     if (style) measured.push({ arrangementId: row.id, playerId: row.player_id, style });
   }
-  return measured;
+  const said = (await listPlayers(database, studioId)).filter(({ claims }) => claims.length > 0);
+  return [
+    ...measured,
+    ...said.map(({ id, claims }) => ({ arrangementId: id, playerId: id, style: { claims } })),
+  ];
 }
 
 async function measureNow(

@@ -1,4 +1,4 @@
-import { endpoints, request, type NewPlayer, type NewStudent } from '@jocund/contract';
+import { endpoints, request, type NewPlayer, type NewStudent, type Player } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 const playersKey = ['players'];
@@ -22,6 +22,17 @@ export function useKeepPlayer() {
     mutationFn: ({ id, ...body }: NewPlayer & { id?: string | undefined }) =>
       id ? request(endpoints.changePlayer, { params: { id }, body }) : request(endpoints.addPlayer, { body }),
     onSuccess: () => client.invalidateQueries({ queryKey: playersKey }),
+  });
+}
+
+/** Says of a player what no piece shows; it counts in all that is measured. */
+export function useClaims(playerId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (claims: readonly Player['claims'][number][]) =>
+      request(endpoints.claimOfPlayer, { params: { id: playerId }, body: [...claims] }),
+    onSuccess: () =>
+      Promise.all([playersKey, ['styles']].map((queryKey) => client.invalidateQueries({ queryKey }))),
   });
 }
 

@@ -16,6 +16,7 @@ const player: Player = {
   name: 'Orla Finch',
   thumbPattern: 'two-string',
   bassEnding: 'palm-damped',
+  claims: [],
   note: 'Quick and dry',
   archivedAt: null,
 };

@@ -1,4 +1,13 @@
-import type { Profile, ProfileTrait } from '@jocund/core/style';
+import type { Profile, ProfileTrait, TraitGroup } from '@jocund/core/style';
+
+export const groupNames: Readonly<Record<TraitGroup, string>> = {
+  thumb: 'The thumb',
+  meeting: 'Thumb and tune',
+  tune: 'The tune',
+  ornaments: 'Ornaments',
+  hands: 'Grips and guitar',
+  form: 'Form',
+};
 
 export const traitOf = (profile: Profile, id: string): ProfileTrait | undefined =>
   profile.traits.find(({ trait }) => trait.id === id);

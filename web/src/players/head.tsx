@@ -16,7 +16,6 @@ interface HeadProps {
 
 /** Whose page it is, and from how much it was measured. */
 export function Head({ label, whose, onChange, onChoose, manner, children }: HeadProps) {
-  const isPart = whose && whose.chosen.length < whose.pieces.length;
   return (
     <div className="min-w-0 self-start">
       <select
@@ -27,14 +26,21 @@ export function Head({ label, whose, onChange, onChoose, manner, children }: Hea
       >
         {children}
       </select>
-      <p className="text-note min-h-5">
-        {manner &&
-          whose &&
-          `${isPart ? `${whose.chosen.length} of ${counted(whose.pieces.length, 'piece')}` : counted(manner.profile.pieces, 'piece')}, ${counted(manner.profile.bars, 'bar')}`}
-      </p>
+      <p className="text-note min-h-5">{manner && whose && measuredWords(manner, whose)}</p>
       {whose && whose.pieces.length > 1 && (
         <Fold title="Which pieces">{() => <PieceChoice whose={whose} onChoose={onChoose} />}</Fold>
       )}
     </div>
   );
+}
+
+/** "6 pieces, 96 bars, and what you say". What is said stands among the pieces under the player's own id. */
+function measuredWords({ profile }: MeasuredManner, { key, pieces, chosen }: Whose): string {
+  const isSaid = ({ arrangementId }: Whose['pieces'][number]) => arrangementId === key;
+  const said = chosen.some(isSaid) ? 'what you say' : '';
+  if (profile.pieces === 0) return said;
+  const all = pieces.filter((piece) => !isSaid(piece)).length;
+  const shown =
+    profile.pieces < all ? `${profile.pieces} of ${counted(all, 'piece')}` : counted(all, 'piece');
+  return [`${shown}, ${counted(profile.bars, 'bar')}`, ...(said ? [`and ${said}`] : [])].join(', ');
 }

@@ -1,5 +1,5 @@
-import { openStyle } from '@jocund/core/style';
 import { useMemo } from 'react';
+import { openedPieces } from '../work/opened-pieces.ts';
 import type { Whose } from './whose.ts';
 
 /** Which of the pieces are measured: an early and a late time of one player can be held apart. One always stays. */
@@ -11,11 +11,7 @@ export function PieceChoice({
   onChoose: (ids: readonly string[]) => void;
 }) {
   const titles = useMemo(
-    () =>
-      pieces.map(({ style }) => {
-        const read = openStyle(style);
-        return (read.ok ? read.value.pieces[0]?.title : undefined) ?? 'A piece';
-      }),
+    () => new Map(openedPieces(pieces).map(({ arrangementId, evidence }) => [arrangementId, evidence.title])),
     [pieces],
   );
   const ids = chosen.map(({ arrangementId }) => arrangementId);
@@ -25,7 +21,7 @@ export function PieceChoice({
   };
   return (
     <ul className="pt-1">
-      {pieces.map(({ arrangementId: id }, index) => (
+      {pieces.map(({ arrangementId: id }) => (
         <li key={id}>
           <label className="flex min-h-7 items-center gap-2">
             <input
@@ -35,7 +31,7 @@ export function PieceChoice({
               disabled={ids.length === 1 && ids.includes(id)}
               onChange={() => toggle(id)}
             />
-            {titles[index]}
+            {titles.get(id) ?? 'A piece'}
           </label>
         </li>
       ))}

@@ -2,6 +2,7 @@ import type { ComparedTrait } from '@jocund/core/style';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
+import { counted } from '../ui/words.ts';
 import { ToldApart } from './told-apart.tsx';
 import type { Side } from './whose.ts';
 
@@ -19,10 +20,7 @@ const fewPieces = 3;
 /** Beside the facing pages: the card for the student, what tells the two apart, how the print is read, and what is thinly measured. */
 export function PlayersMargin({ one, other, compared }: PlayersMarginProps) {
   return (
-    <aside
-      aria-label="About the players"
-      className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
-    >
+    <>
       <h2 className="pt-4 text-head">For a student</h2>
       <p className="text-note">
         {one.whose.playerId === null
@@ -80,7 +78,7 @@ export function PlayersMargin({ one, other, compared }: PlayersMarginProps) {
         </ul>
       </Part>
       <Thin sides={other ? [one, other] : [one]} />
-    </aside>
+    </>
   );
 }
 
@@ -106,7 +104,11 @@ function Thin({ sides }: { sides: readonly Side[] }) {
     const traits = profile.traits.filter(({ drawn }) => drawn >= littleDrawn).map(({ trait }) => trait.name);
     const words = [
       ...(profile.pieces < fewPieces
-        ? [`Measured from ${profile.pieces} ${profile.pieces === 1 ? 'piece' : 'pieces'} only.`]
+        ? [
+            profile.pieces === 0
+              ? 'Nothing is measured: it is what you say.'
+              : `Measured from ${counted(profile.pieces, 'piece')} only.`,
+          ]
         : []),
       ...(traits.length > 0
         ? [`Seldom seen, so half and more of the figure is what all players do: ${traits.join(', ')}.`]

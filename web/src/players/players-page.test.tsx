@@ -22,6 +22,7 @@ const playerOf = (number: number, name: string): Player => ({
   thumbPattern: 'two-string',
   bassEnding: null,
   note: '',
+  claims: [],
   archivedAt: null,
 });
 const players = [playerOf(1, 'Orla Finch'), playerOf(2, 'Piers Mallow'), playerOf(3, 'Nobody Yet')];
@@ -57,17 +58,16 @@ const pieces = [
   measuredPiece(7, undefined, air),
 ];
 const open = (answers: Readonly<Record<string, unknown>> = {}, at = '/players') => {
-  vi.stubGlobal(
-    'fetch',
-    server({
-      '/api/players': players,
-      '/api/styles': pieces,
-      [`/api/arrangements/${idOf(5)}`]: arrangement(5, thump),
-      [`/api/arrangements/${idOf(6)}`]: arrangement(6, air),
-      ...answers,
-    }).answer,
-  );
-  return room(<PlayersPage />, at);
+  const { asked, answer } = server({
+    '/api/players': players,
+    '/api/styles': pieces,
+    [`/api/arrangements/${idOf(5)}`]: arrangement(5, thump),
+    [`/api/arrangements/${idOf(6)}`]: arrangement(6, air),
+    ...answers,
+  });
+  vi.stubGlobal('fetch', answer);
+  room(<PlayersPage />, at);
+  return asked;
 };
 
 test('two players on facing pages: the print in words, the figures between, the card and what tells them apart', async () => {
@@ -153,9 +153,45 @@ test('everything that was measured is a table, folded away', async () => {
   expect(row.textContent).toMatch(/one string: \d+ %.*2 bars.*two strings in turn: \d+ %/);
 });
 
+test('what is said of a player is checked, kept, counted, and can be taken out', async () => {
+  const said = { trait: 'thumb-ending', value: 'rings', often: 'mostly' } as const;
+  const known = [{ ...players[0]!, claims: [said] }, ...players.slice(1)];
+  const asked = open(
+    {
+      '/api/players': known,
+      '/api/styles': [...pieces, { arrangementId: idOf(1), playerId: idOf(1), style: { claims: [said] } }],
+      [`PUT /api/players/${idOf(1)}/claims`]: known[0],
+    },
+    `/players?one=${idOf(1)}&other=none`,
+  );
+  expect(await screen.findByText('1 piece, 2 bars, and what you say')).toBeDefined();
+  press('Take out: how the bass ends: rings, mostly');
+  const kept = () => asked.filter(({ method }) => method === 'PUT').map(({ body }) => body);
+  await waitFor(() => expect(kept()).toEqual([[]]));
+  unfold('Say something more');
+  const form = within(screen.getByRole('form', { name: 'Say something of the player' }));
+  fireEvent.change(form.getByLabelText('What'), { target: { value: 'thumb-ending' } });
+  fireEvent.change(form.getByLabelText('How often'), { target: { value: 'always' } });
+  fireEvent.change(form.getByLabelText('Which'), { target: { value: 'under the palm' } });
+  press('Say it');
+  expect(form.getByRole('alert').textContent).toBe(
+    '“how the bass ends” adds up to more than always. Say one of its lines less often.',
+  );
+  fireEvent.change(form.getByLabelText('What'), { target: { value: 'swing' } });
+  fill(/About how much/, 'a lot');
+  press('Say it');
+  expect(form.getByRole('alert').textContent).toBe('“a lot” is no number from 0 to 1000');
+  fill(/About how much/, '62');
+  press('Say it');
+  await waitFor(() => expect(kept().at(-1)).toEqual([said, { trait: 'swing', value: 62, often: 'always' }]));
+});
+
 test('without pieces after anybody it says what to do; what fails says so', async () => {
-  open({ '/api/styles': [] });
+  open({ '/api/styles': [], '/api/players': [] });
   expect(await screen.findByText('No manner to measure yet')).toBeDefined();
+  cleanup();
+  open({ '/api/styles': [] });
+  expect(await screen.findByText('Nothing is known of Orla Finch yet')).toBeDefined();
   cleanup();
   open({ '/api/styles': refusal('The studio is closed', 'Come back later') });
   expect(await screen.findByText('The players cannot be read')).toBeDefined();

@@ -2,6 +2,7 @@ import { useMeasured, usePlayers } from '../api/people.ts';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { Fold } from '../ui/fold.tsx';
 import { useAddress } from '../ui/use-address.ts';
+import { ClaimsPart } from './claims-part.tsx';
 import { FacingPages } from './facing-pages.tsx';
 import { Head } from './head.tsx';
 import { PlayersMargin } from './players-margin.tsx';
@@ -61,6 +62,7 @@ export function PlayersPage() {
     });
   const choosePieces = (side: 'pieces' | 'others', ids: readonly string[]) =>
     writeAll({ one: one.key, other: other?.key ?? 'none', [side]: ids.join(',') });
+  const player = players.data.find(({ id }) => id === one.playerId);
   const sides = manners && {
     one: { whose: one, manner: manners.one },
     other: other && manners.other ? { whose: other, manner: manners.other } : undefined,
@@ -89,7 +91,7 @@ export function PlayersPage() {
           >
             <option value="none">nobody</option>
             {others && option(others)}
-            {all.filter(({ key }) => key !== one.key).map(option)}
+            {all.filter(({ key, pieces }) => key !== one.key && pieces.length > 0).map(option)}
           </Head>
         </div>
         {isFailed && (
@@ -101,7 +103,15 @@ export function PlayersPage() {
             />
           </div>
         )}
-        {!manners && !isFailed && (
+        {one.pieces.length === 0 && (
+          <div className="max-w-xl pt-6">
+            <EmptyNote
+              title={`Nothing is known of ${one.name} yet`}
+              text="Say at the head of a piece that it is after this player, or say beside this page what you know."
+            />
+          </div>
+        )}
+        {one.pieces.length > 0 && !manners && !isFailed && (
           <LoadingNote title="Measuring" text="Counting what both hands do, bar by bar." share={share} />
         )}
         {sides && (
@@ -113,7 +123,13 @@ export function PlayersPage() {
           </>
         )}
       </main>
-      {sides && <PlayersMargin one={sides.one} other={sides.other} compared={manners.compared} />}
+      <aside
+        aria-label="About the players"
+        className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
+      >
+        {sides && <PlayersMargin one={sides.one} other={sides.other} compared={manners.compared} />}
+        {player && <ClaimsPart key={player.id} player={player} pieces={measured.data} />}
+      </aside>
     </div>
   );
 }

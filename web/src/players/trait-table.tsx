@@ -1,15 +1,6 @@
-import { traitGroups, type TraitGroup } from '@jocund/core/style';
-import { figureWords, traitOf } from './figures.ts';
+import { traitGroups } from '@jocund/core/style';
+import { figureWords, groupNames, traitOf } from './figures.ts';
 import type { Side } from './whose.ts';
-
-const groupNames: Readonly<Record<TraitGroup, string>> = {
-  thumb: 'The thumb',
-  meeting: 'Thumb and tune',
-  tune: 'The tune',
-  ornaments: 'Ornaments',
-  hands: 'Grips and guitar',
-  form: 'Form',
-};
 
 /** Everything that was measured, trait by trait, with how much it was counted from. */
 export function TraitTable({ sides }: { sides: readonly Side[] }) {

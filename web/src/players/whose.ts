@@ -8,7 +8,7 @@ export interface Whose {
   readonly name: string;
   /** Null: pieces after nobody. */
   readonly playerId: string | null;
-  /** All pieces that could be measured. */
+  /** All pieces that could be measured, and what is said; empty for a player of whom nothing is known yet. */
   readonly pieces: readonly MeasuredPiece[];
   /** Those that are, a part of them or all. */
   readonly chosen: readonly MeasuredPiece[];
@@ -33,7 +33,7 @@ export interface Asked {
 }
 
 interface Offer {
-  /** Everyone of whom anything was measured. */
+  /** Every player, and the teacher where anything was measured. */
   readonly all: readonly Whose[];
   readonly one: Whose | undefined;
   readonly other: Whose | undefined;
@@ -54,9 +54,10 @@ export function whoIsShown(
     { key: own, name: 'Your own pieces', playerId: null },
   ].flatMap((each): Whose[] => {
     const pieces = measured.filter(({ playerId }) => playerId === each.playerId);
-    return pieces.length === 0 ? [] : [{ ...each, pieces, chosen: pieces }];
+    return pieces.length === 0 && each.playerId === null ? [] : [{ ...each, pieces, chosen: pieces }];
   });
-  const first = all.find(({ key }) => key === asked.one) ?? all[0];
+  const measuredOnes = all.filter(({ pieces }) => pieces.length > 0);
+  const first = all.find(({ key }) => key === asked.one) ?? measuredOnes[0] ?? all[0];
   const one = first && narrowed(first, asked.onePieces);
   const others = one && restOf(one);
   const second =
@@ -64,7 +65,8 @@ export function whoIsShown(
       ? undefined
       : asked.other === rest && others
         ? others
-        : (all.find(({ key }) => key === asked.other) ?? all.find(({ key }) => key !== one?.key));
+        : (measuredOnes.find(({ key }) => key === asked.other) ??
+          measuredOnes.find(({ key }) => key !== one?.key));
   return { all, one, other: second && narrowed(second, asked.otherPieces), others };
 }
 

@@ -10,6 +10,7 @@ export const orla: Player = {
   thumbPattern: 'one-string',
   bassEnding: 'palm-damped',
   note: '',
+  claims: [],
   archivedAt: null,
 };
 

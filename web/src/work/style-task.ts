@@ -1,4 +1,3 @@
-import type { MeasuredPiece } from '@jocund/contract';
 import { addNextSteps, arrangeToGradeSteps, type Fuller } from '@jocund/core/grading';
 import {
   arrangementPlans,
@@ -6,7 +5,6 @@ import {
   compareManners,
   evidenceOf,
   nearerMoves,
-  openStyle,
   ownDistances,
   plainTune,
   profileOf,
@@ -20,19 +18,8 @@ import {
   type StyleCheck,
   type Varied,
 } from '@jocund/core/style';
+import { openedPieces, poolOf } from './opened-pieces.ts';
 import type { ArrangedAfter, MeasuredManner, Tasks } from './messages.ts';
-
-interface OpenedPiece extends Omit<MeasuredPiece, 'style'> {
-  readonly evidence: PieceEvidence;
-}
-
-/** What was measured of each piece; what cannot be read tells nothing. */
-const openedPieces = (pieces: readonly MeasuredPiece[]): OpenedPiece[] =>
-  pieces.flatMap(({ arrangementId, playerId, style }) => {
-    const read = openStyle(style);
-    const [evidence] = read.ok ? read.value.pieces : [];
-    return evidence ? [{ arrangementId, playerId, evidence }] : [];
-  });
 
 /** A player's pieces but for the one at hand, and all that were measured. */
 function heldAgainst({
@@ -50,7 +37,7 @@ function heldAgainst({
     theirs: opened
       .filter((piece) => piece.playerId === playerId && piece.arrangementId !== arrangementId)
       .map(({ evidence }) => evidence),
-    pool: opened.map(({ evidence }) => evidence),
+    pool: poolOf(opened),
   };
 }
 
@@ -147,7 +134,7 @@ export function* readManners({
   other,
 }: Tasks['readManners']['input']): Generator<number, Tasks['readManners']['output']> {
   const opened = openedPieces(pieces);
-  const pool = opened.map(({ evidence }) => evidence);
+  const pool = poolOf(opened);
   const among = (ids: readonly string[]) => opened.filter(({ arrangementId }) => ids.includes(arrangementId));
   const evidenceAmong = (ids: readonly string[]): PieceEvidence[] =>
     among(ids).map(({ evidence }) => evidence);

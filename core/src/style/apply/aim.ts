@@ -30,15 +30,17 @@ const laidOnce: ReadonlySet<string> = new Set([
   'swing',
 ]);
 
-/** What to come near to: every trait the player's pieces tell anything of, in these metres. Short evidence is drawn toward the pool. */
+/** What to come near to: every trait the player's pieces tell anything of, in these metres, absent: any. Short evidence is drawn toward the pool. */
 export function aimAt(
   pieces: readonly PieceEvidence[],
   pool: readonly PieceEvidence[],
-  metres: ReadonlySet<string>,
+  metres: ReadonlySet<string> | undefined,
 ): Aim {
   return readTraits.flatMap((trait): AimedTrait[] => {
     if (trait.isSetting || laidOnce.has(trait.id)) return [];
-    const [theirs, all] = [pieces, pool].map((each) => countsOf(each, trait.id, trait.isOfMetre && metres));
+    const [theirs, all] = [pieces, pool].map((each) =>
+      countsOf(each, trait.id, trait.isOfMetre ? metres : undefined),
+    );
     if (!theirs || !all || totalOf(theirs) === 0) return [];
     const isNumber = trait.values === 'numbers';
     const shares = sharesOf(theirs, all);

@@ -1,6 +1,6 @@
 import type { Tune } from '../../melody/index.ts';
 import type { PieceEvidence } from '../evidence.ts';
-import { guitarsOf, type PlayersGuitar } from './guitars.ts';
+import { guitarsOf, saidGuitar, type PlayersGuitar } from './guitars.ts';
 
 /** A way to set a tune for a player that is unlike the others in kind, not in detail. */
 export interface ArrangementPlan {
@@ -22,7 +22,9 @@ export function arrangementPlans(
   pieces: readonly PieceEvidence[],
   limit = mostArrangements,
 ): ArrangementPlan[] {
-  const all = guitarsOf(pieces);
+  const counted = guitarsOf(pieces);
+  const isSaid = pieces.some((piece) => piece.isSaid);
+  const all = counted.length === 0 && isSaid ? [saidGuitar(pieces, tune.key)] : counted;
   const sameMode = all.filter(({ key }) => key.mode === tune.key.mode);
   const guitars = (sameMode.length > 0 ? sameMode : all).slice(0, limit);
   const [first] = guitars;

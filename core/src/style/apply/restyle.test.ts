@@ -8,6 +8,7 @@ import {
   arrangeSteps,
   distanceOf,
   evidenceOf,
+  evidenceOfClaims,
   isMuchAlike,
   plainTune,
   restyleSteps,
@@ -55,6 +56,30 @@ const apply = (
   );
 const line = (score: Score) =>
   placedNotes(score, 'melody').map(({ atTicks, note }) => ({ atTicks, midi: heardWholeMidi(score, note) }));
+
+describe('a tune after a player of whom something is said, and no piece is there', () => {
+  const said = evidenceOfClaims(
+    [
+      { trait: 'thumb-kind', value: 'one string', often: 'always' },
+      { trait: 'thumb-ending', value: 'under the palm', often: 'always' },
+      { trait: 'swing', value: 64, often: 'always' },
+    ],
+    pool,
+  );
+  const [first] = apply(air, [said], { pool });
+  test('is played so, in the tune’s own key, in standard tuning', () => {
+    expect(first?.score).toMatchObject({
+      key: { tonic: 'C', mode: 'major' },
+      thumbPattern: 'one-string',
+      bassEnding: 'palm-damped',
+    });
+    expect(first!.score.swingPercent).toBeGreaterThan(60);
+  });
+  test('takes the guitar that is said', () => {
+    const inE = evidenceOfClaims([{ trait: 'key', value: 'E', often: 'always' }], pool);
+    expect(apply(air, [said, inE], { pool })[0]?.score.key).toEqual({ tonic: 'E', mode: 'major' });
+  });
+});
 
 describe('a tune after a player', () => {
   const found = apply(air);

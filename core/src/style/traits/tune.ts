@@ -1,5 +1,6 @@
 import { ticksPerQuarter } from '../../score/index.ts';
 import { degreeOf, degrees, lowestOf, midiOf, topOf, type BarView } from '../bar-view.ts';
+import { phrasesOf } from '../phrases.ts';
 import type { ReadTrait } from '../trait.ts';
 
 const tops = (view: BarView) => view.tune.flatMap((moment) => topOf(view, moment) ?? []);
@@ -82,6 +83,20 @@ export const tuneTraits: readonly ReadTrait[] = [
     values: 'numbers',
     unit: 'notes a beat',
     read: ({ tune, beats }) => [Math.round((4 * tune.length) / beats) / 4],
+  },
+  {
+    id: 'tune-phrases',
+    group: 'tune',
+    name: 'length of phrases',
+    counts: 'phrases',
+    values: 'numbers',
+    unit: 'beats',
+    // A tune that is given has its phrases: no arrangement is held against them.
+    isSetting: true,
+    read: ({ score, index }) =>
+      phrasesOf(score)
+        .filter(({ bar }) => bar === index)
+        .map(({ beats }) => beats),
   },
   {
     id: 'tune-degrees',

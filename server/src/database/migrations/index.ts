@@ -16,6 +16,7 @@ import * as practice from './2026-11-29-practice.ts';
 import * as doors from './2026-11-30-doors.ts';
 import * as parts from './2026-11-30-parts.ts';
 import * as lessonNotes from './2026-11-30-lesson-notes.ts';
+import * as claims from './2026-12-02-claims.ts';
 import * as lessonChanges from './2026-12-01-lesson-changes.ts';
 import * as readers from './2026-12-01-readers.ts';
 import * as rungsGiven from './2026-12-01-rungs-given.ts';
@@ -49,6 +50,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-12-01-readers', migration: readers },
   { name: '2026-12-01-rungs-given', migration: rungsGiven },
   { name: '2026-12-01-lesson-changes', migration: lessonChanges },
+  { name: '2026-12-02-claims', migration: claims },
 ];
 
 /** Every change of the tables there has been, the oldest first. */
