@@ -69,7 +69,7 @@ export function checkStyle(
       .flatMap(({ trait, apart }): StrayingTrait[] => {
         const usual = usualOf(trait.id);
         const [mine, theirs] = [traitIn(here, trait), traitIn(profile, trait)];
-        if (!mine || !theirs || apart <= usual + leastStray) return [];
+        if (!mine || !theirs || apart <= usual + leastStray || isAlikeOnTheMean(mine, theirs)) return [];
         const shares = sharesOf(countsOf(pieces, trait.id));
         return [
           {
@@ -86,6 +86,12 @@ export function checkStyle(
       .sort((a, b) => b.apart - b.usual - (a.apart - a.usual)),
   };
 }
+
+/** Numbers whose means are as good as equal: how they scatter is no fault one could hear of. */
+const isAlikeOnTheMean = ({ mean }: ProfileTrait, { mean: theirs }: ProfileTrait): boolean =>
+  mean !== undefined &&
+  theirs !== undefined &&
+  Math.abs(mean.value - theirs.value) <= leastStray * Math.abs(theirs.value);
 
 const traitIn = (profile: Profile, { id }: Trait): ProfileTrait | undefined =>
   profile.traits.find(({ trait }) => trait.id === id);

@@ -26,6 +26,8 @@ export interface StyleClaim {
 
 /** What is said weighs as much as so many pieces that show it (from memory). */
 const claimWeight = 2;
+/** What is left open falls to kinds that all players together have so often: one bottleneck player makes nobody else one (from memory). */
+const commonShare = 0.1;
 /** Counts of a trait that no piece of any player shows yet. */
 const leastCounts = 40;
 
@@ -51,7 +53,7 @@ export function checkClaims(claims: readonly StyleClaim[]): Result<readonly Styl
 }
 
 /**
- * Claims as evidence, so that they count wherever pieces do. A claim has its share of the trait's counts; what it leaves open is as all players have it. Claims that cannot all be true are brought to the whole.
+ * Claims as evidence, so that they count wherever pieces do. A claim has its share of the trait's counts; what it leaves open is as players commonly have it. Claims that cannot all be true are brought to the whole.
  */
 export function evidenceOfClaims(
   claims: readonly StyleClaim[],
@@ -74,7 +76,9 @@ function valuesSaid(
   const whole = Math.min(mostCounts, Math.max(leastCounts, Math.round(counted)));
   if (trait.values === 'numbers')
     return said.flatMap(({ value }) => Array<number | string>(whole).fill(value));
-  const open = new Map([...counts].filter(([value]) => said.every((claim) => claim.value !== value)));
+  const others = [...counts].filter(([value]) => said.every((claim) => claim.value !== value));
+  const common = others.filter(([, count]) => count >= commonShare * totalOf(counts));
+  const open = new Map(common.length > 0 ? common : others);
   const saidShare = said.reduce((sum, claim) => sum + shareOf(claim), 0);
   const openShare = open.size === 0 ? 0 : Math.max(0, 1 - saidShare);
   const shares = [

@@ -171,7 +171,11 @@ function Strays({ arranged: { check, score } }: Chosen) {
   return (
     <Part title={check.strays.length === 0 ? 'Nothing strays' : 'What strays'}>
       {check.strays.length > 0 && (
-        <p className="text-note">Further from the player than the player’s own pieces are.</p>
+        <p className="text-note">
+          {check.own
+            ? 'Further from the player than the player’s own pieces are.'
+            : 'Unlike the player. With fewer than three pieces nobody knows how much the player’s own differ.'}
+        </p>
       )}
       <ul>
         {check.strays.slice(0, mostStrays).map(({ trait, here, theirs, bars }) => {

@@ -41,7 +41,7 @@ export function ClaimsPart({ player, pieces }: { player: Player; pieces: readonl
               <span>{claimWords(claim)}</span>
               <Button
                 look="plain"
-                className="text-note"
+                className="text-note whitespace-nowrap"
                 aria-label={`Take out: ${claimWords(claim)}`}
                 disabled={keep.isPending}
                 onClick={() => takeOut(claim)}

@@ -10,68 +10,98 @@ import type { Side } from './whose.ts';
 /** Two manners on facing pages: the same form on both, the figures between them; one manner has the sheet to itself. */
 export function FacingPages({ one, other }: { one: Side; other: Side | undefined }) {
   const sides = other ? [one, other] : [one];
-  const row = (title: string, draw: (side: Side) => ReactNode, figures: readonly Figure[]) => (
-    <Row
-      title={title}
-      pages={sides.map((side) => ({ key: side.whose.key, drawing: draw(side) }))}
-      figures={figures.map(({ label, of }) => ({
-        label,
-        values: sides.map(({ manner }) => of(manner.profile)),
-      }))}
-    />
-  );
+  const row = (
+    title: string,
+    isKnown: (side: Side) => boolean,
+    draw: (side: Side) => ReactNode,
+    figures: readonly Figure[],
+  ) =>
+    sides.some(isKnown) && (
+      <Row
+        title={title}
+        pages={sides.map((side) => ({
+          key: side.whose.key,
+          drawing: isKnown(side) ? draw(side) : <p className="text-note">Nothing is known of it.</p>,
+        }))}
+        figures={figures.map(({ label, trait, of }) => ({
+          label,
+          values: sides.map(({ manner: { profile } }) =>
+            traitOf(profile, trait) ? of(profile) : 'not known',
+          ),
+        }))}
+      />
+    );
   return (
     <div>
       {row(
         'The hand',
+        knows('tune-places', 'thumb-places'),
         ({ whose, manner }) => (
           <HandPrint profile={manner.profile} name={whose.name} />
         ),
         [
           {
             label: 'bars on one bass string',
+            trait: 'thumb-kind',
             of: (profile) => percent(shareIn(profile, 'thumb-kind', 'one string')),
           },
-          { label: 'tune notes pinched', of: (profile) => percent(shareIn(profile, 'meeting', 'pinched')) },
+          {
+            label: 'tune notes pinched',
+            trait: 'meeting',
+            of: (profile) => percent(shareIn(profile, 'meeting', 'pinched')),
+          },
           {
             label: 'tune notes off the beat',
+            trait: 'meeting',
             of: (profile) => percent(shareIn(profile, 'meeting', 'between the beats')),
           },
         ],
       )}
       {row(
         'Swing',
+        knows('swing'),
         ({ manner }) => (
           <SwingLine profile={manner.profile} />
         ),
-        [{ label: 'where the & falls', of: (profile) => String(Math.round(meanOf(profile, 'swing') ?? 50)) }],
+        [
+          {
+            label: 'where the & falls',
+            trait: 'swing',
+            of: (profile) => String(Math.round(meanOf(profile, 'swing') ?? 50)),
+          },
+        ],
       )}
       {row(
         'How the bass ends',
+        knows('thumb-ending'),
         ({ manner }) => (
           <EndingBars profile={manner.profile} />
         ),
         [
           {
             label: 'most bass notes',
+            trait: 'thumb-ending',
             of: (profile) => String(traitOf(profile, 'thumb-ending')?.values[0]?.name ?? 'none'),
           },
         ],
       )}
       {row(
         'Grips',
+        knows('grips'),
         ({ manner }) => (
           <GripShares profile={manner.profile} />
         ),
         [
           {
             label: 'four grips cover',
+            trait: 'grips',
             of: (profile) => percent(commonGrips(profile).reduce((sum, { value }) => sum + value, 0)),
           },
         ],
       )}
       {row(
         'A typical bar',
+        ({ manner }) => manner.typical !== undefined,
         ({ manner }) =>
           manner.typical && (
             <BarsShown
@@ -88,8 +118,16 @@ export function FacingPages({ one, other }: { one: Side; other: Side | undefined
   );
 }
 
+/** Whether anything of a trait was counted or said. */
+const knows =
+  (...ids: readonly string[]) =>
+  ({ manner: { profile } }: Side): boolean =>
+    ids.some((id) => traitOf(profile, id));
+
 interface Figure {
   readonly label: string;
+  /** The id of the trait it is read from. */
+  readonly trait: string;
   readonly of: (profile: Profile) => string;
 }
 

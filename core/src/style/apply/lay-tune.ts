@@ -60,15 +60,20 @@ export function octavesFor(tune: Tune, { tuning, key }: PlayersGuitar, profile: 
 
 const pitchesOf = (tune: Tune): number[] => tune.bars.flatMap(({ notes }) => notes.map(({ midi }) => midi));
 
+/** Where nothing is known of it, tunes lie about here: second string, second fret (common practice). */
+const usualPlace = { string: 2, fret: 2 } as const;
+
 /** Where the player's tunes lie on the mean, as a pitch of a tuning's open strings and the frets on them. */
 function registerOf(tuning: Instrument['tuning'], profile: Profile): number {
   const valuesOf = (id: string) => profile.traits.find(({ trait }) => trait.id === id);
-  const strings = valuesOf('tune-strings')?.values ?? [];
-  const open = strings.reduce((sum, { name, value }) => {
+  const strings = valuesOf('tune-strings')?.values;
+  const open = strings?.reduce((sum, { name, value }) => {
     const string = stringNames.find((each) => `string ${each}` === name);
     return string ? sum + value * openMidi(tuning, string) : sum;
   }, 0);
-  return open + (valuesOf('tune-frets')?.mean?.value ?? 0);
+  return (
+    (open ?? openMidi(tuning, usualPlace.string)) + (valuesOf('tune-frets')?.mean?.value ?? usualPlace.fret)
+  );
 }
 
 const stringNames = [1, 2, 3, 4, 5, 6] as const;

@@ -74,6 +74,8 @@ describe('a tune after a player of whom something is said, and no piece is there
       bassEnding: 'palm-damped',
     });
     expect(first!.score.swingPercent).toBeGreaterThan(60);
+    // Nothing is said of where tunes lie: over the bass, as usual.
+    for (const { note } of placedNotes(first!.score, 'melody')) expect(note.string).toBeLessThan(5);
   });
   test('takes the guitar that is said', () => {
     const inE = evidenceOfClaims([{ trait: 'key', value: 'E', often: 'always' }], pool);
