@@ -305,6 +305,8 @@ export const endpoints = {
     z.strictObject({ ended: z.boolean() }),
     assignmentSchema,
   ),
+  /** What the student sees, for a teacher who looks. */
+  readPracticeSeen: endpoint('GET', '/api/students/:id/practice/seen', undefined, myPracticeSchema),
   readMyPractice: endpoint('GET', '/api/me/practice', undefined, myPracticeSchema),
   /** Answers with the ids that are stored now, those sent before among them. */
   logPractice: endpoint(

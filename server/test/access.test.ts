@@ -59,6 +59,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   listDoorNotes: 'teacher',
   readPublicAddress: 'teacher',
   readPractice: 'teacher',
+  readPracticeSeen: 'teacher',
   setLessons: 'teacher',
   writeLessonNote: 'teacher',
   dropLessonNote: 'teacher',

@@ -12,6 +12,7 @@ import {
   endAssignment,
   myPractice,
   practiceOf,
+  practiceSeen,
   setLessons,
   studentAsking,
   writeLessonNote,
@@ -52,6 +53,9 @@ export function practiceRoutes(database: Database): Router {
     response.attachment('lessons.ics').type('text/calendar');
     response.send(await lessonCalendar(database, studioId, new Date()));
   });
+  teacherRoute(router, endpoints.readPracticeSeen, ({ request, who }) =>
+    practiceSeen(database, who.studioId, idOf(request, 'student')),
+  );
   studentRoute(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
   studentRoute(router, endpoints.logPractice, async ({ body, who }) => {
     const student = await studentAsking(database, who);

@@ -104,13 +104,31 @@ export async function studentAsking(database: Database, who: SignedIn): Promise<
   return student;
 }
 
-/** All that a student practises from. A piece that cannot be read is told, and the others stay. */
-export async function myPractice(database: Database, who: SignedIn): Promise<MyPracticeSent> {
-  const student = await studentAsking(database, who);
+/** All that the student who asks practises from. */
+export const myPractice = async (database: Database, who: SignedIn): Promise<MyPracticeSent> =>
+  practised(database, who.studioId, await studentAsking(database, who));
+
+/** The same of any student, for a teacher who looks. */
+export async function practiceSeen(
+  database: Database,
+  studioId: string,
+  studentId: string,
+): Promise<MyPracticeSent> {
+  const student = await findStudent(database, studioId, studentId);
+  if (!student) throw notFound('student');
+  return practised(database, studioId, student);
+}
+
+/** A piece that cannot be read is told, and the others stay. */
+async function practised(
+  database: Database,
+  studioId: string,
+  student: TaughtStudent,
+): Promise<MyPracticeSent> {
   const [assigned, notes, marks] = await Promise.all([
-    listAssigned(database, who.studioId, student.id),
-    listLessonNotes(database, who.studioId, student.id),
-    listMarks(database, who.studioId, student.id),
+    listAssigned(database, studioId, student.id),
+    listLessonNotes(database, studioId, student.id),
+    listMarks(database, studioId, student.id),
   ]);
   return {
     student: student.name,
@@ -118,7 +136,7 @@ export async function myPractice(database: Database, who: SignedIn): Promise<MyP
     reading: student.reading,
     lastNote: notes.find(({ isShared }) => isShared) ?? null,
     assignments: assigned.map((each) => {
-      const score = practised(each);
+      const score = playedOf(each);
       return { ...each.assignment, score: score ? { ...asDocument(score) } : null };
     }),
     marks,
@@ -126,7 +144,7 @@ export async function myPractice(database: Database, who: SignedIn): Promise<MyP
 }
 
 /** What is played: the piece, or its rung as the teacher changed it, else as it is cut. A rung that the piece has no more is the whole piece. */
-function practised({ assignment: { rung }, document, byHand }: AssignedPiece): Score | undefined {
+function playedOf({ assignment: { rung }, document, byHand }: AssignedPiece): Score | undefined {
   const opened = openDocument(byHand ?? document);
   if (!opened.ok) return undefined;
   const isCut = rung !== null && !byHand;

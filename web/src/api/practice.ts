@@ -90,6 +90,13 @@ export const useInvite = () =>
     mutationFn: (studentId: string) => request(endpoints.inviteStudent, { params: { id: studentId } }),
   });
 
+/** What a student practises from, as the student sees it, for the teacher. */
+export const usePracticeSeen = (studentId: string) =>
+  useQuery({
+    queryKey: [...practiceOf(studentId), 'seen'],
+    queryFn: ({ signal }) => request(endpoints.readPracticeSeen, { params: { id: studentId }, signal }),
+  });
+
 /** All that a student practises from. It is kept while there is no connection. */
 export const useMyPractice = () =>
   useQuery({

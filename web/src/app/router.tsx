@@ -1,6 +1,26 @@
-import { createBrowserRouter, redirect } from 'react-router';
+import { createBrowserRouter, redirect, type RouteObject } from 'react-router';
 import { PageError } from './page-error.tsx';
 import { MemberShell, OpenShell, Shell, StudentShell } from './shell.tsx';
+
+/** The practice room: the student's own, and as a teacher looks at it. */
+const practicePages: RouteObject[] = [
+  {
+    index: true,
+    lazy: async () => ({ Component: (await import('../practice/today-page.tsx')).TodayPage }),
+  },
+  {
+    path: 'record',
+    lazy: async () => ({ Component: (await import('../practice/record-page.tsx')).RecordPage }),
+  },
+  {
+    path: ':assignmentId',
+    lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
+  },
+  {
+    path: ':assignmentId/drills',
+    lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
+  },
+];
 
 /** Each place is loaded when it is first opened; the bench with its score is the largest of them. */
 export const router = createBrowserRouter([
@@ -39,24 +59,7 @@ export const router = createBrowserRouter([
     Component: StudentShell,
     errorElement: <PageError />,
     HydrateFallback: () => null,
-    children: [
-      {
-        index: true,
-        lazy: async () => ({ Component: (await import('../practice/today-page.tsx')).TodayPage }),
-      },
-      {
-        path: 'record',
-        lazy: async () => ({ Component: (await import('../practice/record-page.tsx')).RecordPage }),
-      },
-      {
-        path: ':assignmentId',
-        lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
-      },
-      {
-        path: ':assignmentId/drills',
-        lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
-      },
-    ],
+    children: practicePages,
   },
   {
     path: '/tuning-room',
@@ -105,6 +108,7 @@ export const router = createBrowserRouter([
         path: 'people/:studentId',
         lazy: async () => ({ Component: (await import('../people/student-page.tsx')).StudentPage }),
       },
+      { path: 'people/:studentId/practice', children: practicePages },
       {
         path: 'bench/:arrangementId',
         loader: ({ params }) => redirect(`/bench/${params.arrangementId ?? ''}/melody`),

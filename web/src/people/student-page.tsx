@@ -95,6 +95,9 @@ function Record({ student, lessons, notes, assignments, marks }: RecordProps) {
           <h1 className="text-4xl">{student.name}</h1>
           <p className="text-note">
             {student.note}{' '}
+            <Link className="underline" to={`/people/${student.id}/practice`}>
+              As {student.name} sees it
+            </Link>{' '}
             <Link className="underline" to="/people">
               Everybody
             </Link>

@@ -9,6 +9,7 @@ import { CallNow } from './call-now.tsx';
 import { barsGiven, ladderOf } from './given.ts';
 import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { TempoRow } from './play-controls.tsx';
+import { useRoomPath } from './room-path.ts';
 import { TwoBars } from './two-bars.tsx';
 import { useFingers } from './use-fingers.ts';
 import { usePlaying } from './use-playing.ts';
@@ -18,6 +19,7 @@ export const DrillsPage = () => <GivenGate>{(opened) => <Drills {...opened} />}<
 
 function Drills({ given, score, opened: { practice, marks } }: OpenedGiven) {
   const { read, write } = useAddress();
+  const room = useRoomPath();
   const hand = practice.hand ?? mediumHand;
   const drills = useMemo(() => drillsOf(score, barsGiven(given, score), hand), [score, given, hand]);
   const chosen = drills.find(({ id }) => id === read('drill')) ?? drills[0];
@@ -29,7 +31,7 @@ function Drills({ given, score, opened: { practice, marks } }: OpenedGiven) {
             <h1 className="truncate pb-1 text-piece">{given.title}</h1>
             <p className="text-note">Drills: not counted, as long as you like</p>
           </div>
-          <Link className="text-note inline-block flex-none py-1 underline" to={`/practice/${given.id}`}>
+          <Link className="text-note inline-block flex-none py-1 underline" to={`${room}/${given.id}`}>
             Back to it
           </Link>
         </header>

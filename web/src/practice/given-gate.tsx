@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { EmptyNote } from '../ui/notice.tsx';
 import type { Given } from './given.ts';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
+import { useRoomPath } from './room-path.ts';
 
 /** What a page of one thing that was given works with. */
 export interface OpenedGiven {
@@ -15,6 +16,7 @@ export interface OpenedGiven {
 /** Opens once the thing that the address names is there; what is not given any more, or cannot be read, says so. */
 export function GivenGate({ children }: { children: (opened: OpenedGiven) => ReactNode }) {
   const { assignmentId } = useParams();
+  const room = useRoomPath();
   return (
     <PracticeGate>
       {(opened) => {
@@ -28,7 +30,7 @@ export function GivenGate({ children }: { children: (opened: OpenedGiven) => Rea
             <EmptyNote
               title={given ? 'This piece cannot be read just now' : 'This is not given to you any more'}
               text={
-                <Link className="underline" to="/practice">
+                <Link className="underline" to={room}>
                   To what there is to practise
                 </Link>
               }

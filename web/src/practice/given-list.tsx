@@ -2,6 +2,7 @@ import type { PracticeMark } from '@jocund/contract';
 import { Link } from 'react-router';
 import { barsWords } from '../ui/words.ts';
 import { inOrder, ladderOf, type Given } from './given.ts';
+import { useRoomPath } from './room-path.ts';
 
 const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
@@ -20,6 +21,7 @@ export const GivenList = ({ all, marks }: GivenListProps) => (
 );
 
 function Row({ given, marks }: { given: Given; marks: readonly PracticeMark[] }) {
+  const room = useRoomPath();
   const ladder = ladderOf(given, marks);
   const last = marks.findLast(({ assignmentId }) => assignmentId === given.id);
   return (
@@ -39,7 +41,7 @@ function Row({ given, marks }: { given: Given; marks: readonly PracticeMark[] })
       </div>
       {given.score ? (
         <Link
-          to={`/practice/${given.id}`}
+          to={`${room}/${given.id}`}
           className="flex min-h-12 flex-none items-center border-[1.2px] border-ink1 bg-white px-4 font-semibold"
         >
           {ladder.isReached ? 'Keep it fresh' : `Start at ♩${ladder.tempoBpm}`}

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { barsWords } from '../ui/words.ts';
 import type { Given } from './given.ts';
 import { blockWords } from './plan-words.ts';
+import { useRoomPath } from './room-path.ts';
 
 interface PlanPartProps {
   readonly plan: Plan;
@@ -61,6 +62,7 @@ interface BlockProps {
 }
 
 function Block({ block, givenOf, isFirst }: BlockProps) {
+  const room = useRoomPath();
   if (block.kind === 'break')
     return (
       <div>
@@ -82,7 +84,7 @@ function Block({ block, givenOf, isFirst }: BlockProps) {
       <h2 className="text-xl">
         <Link
           className="underline decoration-1 underline-offset-4"
-          to={`/practice/${given.id}?minutes=${block.minutes}`}
+          to={`${room}/${given.id}?minutes=${block.minutes}`}
         >
           {given.title}
         </Link>

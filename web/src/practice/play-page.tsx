@@ -15,6 +15,7 @@ import { barsGiven, ladderOf } from './given.ts';
 import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { LoopCells } from './loop-cells.tsx';
 import { SoundRow, TempoRow } from './play-controls.tsx';
+import { useRoomPath } from './room-path.ts';
 import { smallerHand } from './smaller-hand.ts';
 import { CleanBoxes, TempoLine } from './tempo-line.tsx';
 import { TwoBars } from './two-bars.tsx';
@@ -28,6 +29,7 @@ export const PlayPage = () => <GivenGate>{(opened) => <Room {...opened} />}</Giv
 function Room({ given, score, opened: { practice, marks, waiting, isKept, log } }: OpenedGiven) {
   const [params] = useSearchParams();
   const [openedAt] = useState(() => Date.now());
+  const room = useRoomPath();
   const ladder = ladderOf(given, marks);
   const whole = barsGiven(given, score);
   const [bars, setBars] = useState<Bars>(whole);
@@ -99,7 +101,7 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
             <p className="text-note">
               {barsWords(given)} · {score.tuning.name}
               {score.capo > 0 ? ` · capo ${score.capo}` : ''} ·{' '}
-              <Link className="inline-block py-1 underline" to={`/practice/${given.id}/drills`}>
+              <Link className="inline-block py-1 underline" to={`${room}/${given.id}/drills`}>
                 Drills
               </Link>
             </p>
@@ -111,7 +113,7 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
                 <span className="text-note"> of {planned} min</span>
               </span>
             )}
-            <Link className="text-note inline-block py-1 underline" to="/practice">
+            <Link className="text-note inline-block py-1 underline" to={room}>
               {planned > 0 && played >= 60 * planned ? 'On with the plan' : 'Today'}
             </Link>
           </p>

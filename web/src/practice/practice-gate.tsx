@@ -1,7 +1,8 @@
 import type { MyPractice, PracticeMark } from '@jocund/contract';
-import { useEffect, useMemo, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
 import { openOffline } from '../api/offline.ts';
-import { useMyPractice } from '../api/practice.ts';
+import { useMyPractice, usePracticeSeen } from '../api/practice.ts';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { useSettings } from '../ui/settings.ts';
@@ -20,8 +21,21 @@ export interface Opened {
   readonly log: (mark: PracticeMark) => void;
 }
 
-/** Opens once everything that is practised from is there. */
-export function PracticeGate({ children }: { children: (opened: Opened) => ReactNode }) {
+interface PracticeGateProps {
+  readonly children: (opened: Opened) => ReactNode;
+}
+
+/** Opens once everything that is practised from is there: the student's own, or what a teacher looks at. */
+export function PracticeGate({ children }: PracticeGateProps) {
+  const { studentId } = useParams();
+  return studentId ? (
+    <LookingGate studentId={studentId}>{children}</LookingGate>
+  ) : (
+    <OwnGate>{children}</OwnGate>
+  );
+}
+
+function OwnGate({ children }: PracticeGateProps) {
   const practice = useMyPractice();
   const user = useUser();
   useEffect(openOffline, []);
@@ -46,6 +60,50 @@ export function PracticeGate({ children }: { children: (opened: Opened) => React
   );
 }
 
+/** A teacher looks as the student sees: all of it works, and nothing of it is kept. */
+function LookingGate({ studentId, children }: PracticeGateProps & { studentId: string }) {
+  const practice = usePracticeSeen(studentId);
+  const [tried, setTried] = useState<readonly PracticeMark[]>([]);
+  if (practice.isError)
+    return (
+      <main className="m-4 max-w-xl">
+        <ErrorNote
+          title="The practice room cannot be opened"
+          text="The student may be archived, or the server away."
+          actions={[{ label: 'Try again', act: () => void practice.refetch() }]}
+        />
+      </main>
+    );
+  if (!practice.data) return <LoadingNote title="Opening the practice room" text="One moment." />;
+  const { data } = practice;
+  return (
+    <div className="flex h-full flex-col">
+      <p
+        role="note"
+        className="flex flex-none flex-wrap justify-between gap-x-4 border-b-[1.5px] border-ink1 bg-call px-4 py-1.5"
+      >
+        <span>
+          As <strong>{data.student}</strong> sees it. Try what you like: nothing of it is kept.
+        </span>
+        <Link className="underline" to={`/people/${studentId}`}>
+          Back to the record
+        </Link>
+      </p>
+      <div className="min-h-0 flex-1">
+        <AsStudent reading={data.reading}>
+          {children({
+            practice: data,
+            marks: [...data.marks, ...tried],
+            waiting: 0,
+            isKept: true,
+            log: (mark) => setTried((before) => [...before, mark]),
+          })}
+        </AsStudent>
+      </div>
+    </div>
+  );
+}
+
 /** Names and grips as the teacher set them for the student, else as this browser has them. */
 function AsStudent({ reading, children }: { reading: MyPractice['reading']; children: ReactNode }) {
   const [{ noteNames, leftHanded }] = useSettings();
@@ -59,10 +117,9 @@ function AsStudent({ reading, children }: { reading: MyPractice['reading']; chil
   return <ViewAs value={view}>{children}</ViewAs>;
 }
 
-interface WithPassesProps {
+interface WithPassesProps extends PracticeGateProps {
   readonly practice: MyPractice;
   readonly userId: string;
-  readonly children: (opened: Opened) => ReactNode;
 }
 
 function WithPasses({ practice, userId, children }: WithPassesProps) {

@@ -3,11 +3,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { RecordView } from '../record-view/record-view.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
+import { useRoomPath } from './room-path.ts';
 
 /** What came of a student's own practising. */
 export const RecordPage = () => <PracticeGate>{(opened) => <MyRecord opened={opened} />}</PracticeGate>;
 
 function MyRecord({ opened: { practice, marks } }: { opened: Opened }) {
+  const room = useRoomPath();
   const [now] = useState(() => new Date());
   const scores = new Map(practice.assignments.map(({ id, score }) => [id, score]));
   return (
@@ -15,7 +17,7 @@ function MyRecord({ opened: { practice, marks } }: { opened: Opened }) {
       <div className="mx-auto max-w-3xl">
         <header className="oxford mb-4 flex items-end justify-between gap-3 pb-2">
           <h1 className="text-4xl">How it has gone</h1>
-          <Link className="text-note flex-none py-2 underline" to="/practice">
+          <Link className="text-note flex-none py-2 underline" to={room}>
             Today
           </Link>
         </header>

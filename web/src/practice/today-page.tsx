@@ -7,6 +7,7 @@ import { counted } from '../ui/words.ts';
 import { GivenList } from './given-list.tsx';
 import { PlanPart } from './plan-part.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
+import { useRoomPath } from './room-path.ts';
 import { Waiting } from './waiting.tsx';
 import { minuteChoices, useMinutes } from './use-minutes.ts';
 
@@ -22,6 +23,7 @@ export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened}
 
 function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opened }) {
   const { student, assignments, lastNote } = practice;
+  const room = useRoomPath();
   const [now] = useState(() => new Date());
   const [minutes, setMinutes] = useMinutes();
   const readable = assignments.filter(({ score }) => score !== null);
@@ -93,7 +95,7 @@ function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opene
               ? 'Nothing played yet today.'
               : `${counted(Math.round(seconds / 60), 'minute')} played today.`}{' '}
             {seconds > mostAtOnce && 'Time for a break: hands off for five minutes.'}{' '}
-            <Link className="underline" to="/practice/record">
+            <Link className="underline" to={`${room}/record`}>
               How it has gone
             </Link>
           </p>
@@ -103,7 +105,7 @@ function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opene
         <section aria-label="Start" className="flex-none border-t-[1.5px] border-ink1 bg-margin px-4 py-3">
           <div className="mx-auto flex max-w-3xl flex-col gap-2">
             <Link
-              to={`/practice/${first.id}?minutes=${first.minutes}`}
+              to={`${room}/${first.id}?minutes=${first.minutes}`}
               className="on-ink figure flex min-h-16 items-center justify-center bg-ink1 px-5 text-2xl text-paper"
             >
               Start, {first.minutes} min

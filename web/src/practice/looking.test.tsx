@@ -1,0 +1,115 @@
+import { asDocument } from '@jocund/core/score/document';
+import { written } from '@jocund/core/testing/written';
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { Route, Routes } from 'react-router';
+import { afterEach, expect, test, vi } from 'vitest';
+import { address, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { PlayPage } from './play-page.tsx';
+import { RecordPage } from './record-page.tsx';
+import { TodayPage } from './today-page.tsx';
+
+vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
+/** Is through as soon as it has begun. */
+vi.mock('../sound/player.ts', () => {
+  const idle = { status: 'idle', share: 0, moment: undefined, isCountingIn: false, fault: undefined };
+  return {
+    Player: class {
+      #state: object = idle;
+      readonly #hearing = new Set<() => void>();
+      getState = () => this.#state;
+      subscribe = (hear: () => void) => {
+        this.#hearing.add(hear);
+        return () => this.#hearing.delete(hear);
+      };
+      #become(state: object) {
+        this.#state = state;
+        for (const hear of this.#hearing) hear();
+      }
+      play = () => {
+        this.#become({ ...idle, status: 'playing', moment: { bar: 0, tick: 0, atS: 0 } });
+        return Promise.resolve().then(() => this.#become(idle));
+      };
+      stop = () => undefined;
+      setVoice = () => undefined;
+      close = () => undefined;
+    },
+  };
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const student = '00000000-0000-4000-8000-000000000007';
+const piece = '00000000-0000-4000-8000-000000000001';
+const base = `/people/${student}/practice`;
+const seen = {
+  student: 'Wren',
+  hand: null,
+  reading: { noteNames: 'german', leftHanded: false, school: null },
+  lastNote: null,
+  assignments: [
+    {
+      id: piece,
+      arrangementId: piece,
+      title: 'Air',
+      player: '',
+      rung: null,
+      firstBar: null,
+      lastBar: null,
+      startBpm: 60,
+      goalBpm: 70,
+      goalDate: null,
+      note: '',
+      madeAt: '2026-11-01T08:00:00.000Z',
+      endedAt: null,
+      score: asDocument(written(['[x02020] t5:0@1 m1:0@1/4'], { title: 'Air', tempoBpm: 90 })),
+    },
+  ],
+  marks: [],
+};
+const open = (at: string, answer: unknown = seen) => {
+  const stub = server({ [`/api/students/${student}/practice/seen`]: answer });
+  vi.stubGlobal('fetch', stub.answer);
+  room(
+    <Routes>
+      <Route path="/people/:studentId/practice" element={<TodayPage />} />
+      <Route path="/people/:studentId/practice/record" element={<RecordPage />} />
+      <Route path="/people/:studentId/practice/:assignmentId" element={<PlayPage />} />
+      <Route path="/people/:studentId" element={<p>The record</p>} />
+    </Routes>,
+    at,
+  );
+  return stub.asked;
+};
+
+const follow = (name: string) => fireEvent.click(screen.getByRole('link', { name }));
+
+test('a teacher looks as the student sees, from page to page, and comes back to the record', async () => {
+  open(base);
+  expect((await screen.findByRole('note')).textContent).toContain('As Wren sees it');
+  expect(screen.getByRole('link', { name: 'Start at ♩60' }).getAttribute('href')).toBe(`${base}/${piece}`);
+  follow('How it has gone');
+  expect(await screen.findByRole('heading', { name: 'How it has gone' })).toBeDefined();
+  follow('Today');
+  follow('Back to the record');
+  expect(await screen.findByText('The record')).toBeDefined();
+  expect(address()).toBe(`/people/${student}`);
+});
+
+test('what a teacher tries there is answered as for the student, and nothing of it is sent', async () => {
+  const asked = open(`${base}/${piece}`);
+  await screen.findByRole('heading', { name: 'Air' });
+  await act(() => {
+    press('Play');
+    return Promise.resolve();
+  });
+  press(/not yet/);
+  expect(asked.filter(({ method }) => method !== 'GET')).toEqual([]);
+  expect(screen.getByRole('note').textContent).toContain('nothing of it is kept');
+});
+
+test('a student who is archived cannot be looked at; it is said', async () => {
+  open(base, refusal('There is no such student', 'Look in the list', 404));
+  expect(await screen.findByText('The practice room cannot be opened')).toBeDefined();
+});
