@@ -38,7 +38,7 @@ import {
   newGradeSayingSchema,
   newKeptRungSchema,
 } from './studies.ts';
-import { bundleSchema, newBundleSchema, printedSheetSchema } from './sheets.ts';
+import { bundleSchema, newBundleSchema, printedSheetSchema, printedSheetsSchema } from './sheets.ts';
 
 /** UTF-16 units of what is noted about a person. */
 const noteLength = 1000;
@@ -360,6 +360,7 @@ export const endpoints = {
   /** Gives up what is being made, and forgets it. */
   dropBundle: endpoint('DELETE', '/api/bundles/:id', undefined, nothing),
   printSheet: fileEndpoint('/api/sheets/pdf', printedSheetSchema, 'application/pdf'),
+  printSheets: fileEndpoint('/api/sheets/several', printedSheetsSchema, 'application/pdf'),
   logDrill: endpoint('POST', '/api/ear-drills', newDrillSchema, loggedDrillSchema),
 } as const;
 

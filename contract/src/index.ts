@@ -66,6 +66,8 @@ export {
 export {
   bundleFilePath,
   mostAlsoOnSheet,
+  mostSheetsAtOnce,
+  type PrintedSheetSent,
   type Bundle,
   type NewBundle,
   type PrintedSheet,

@@ -71,6 +71,12 @@ export const printedSheetSchema = sheetLookSchema.extend({
     .optional(),
 });
 
+/** Most sheets that are printed at one go. */
+export const mostSheetsAtOnce = 24;
+
+/** Sheets printed at one go, each for its own reader. */
+export const printedSheetsSchema = z.array(printedSheetSchema).min(1).max(mostSheetsAtOnce);
+
 /** Most studies that are packed together. */
 const mostPackedStudies = 24;
 
@@ -111,6 +117,8 @@ export const bundleSchema = z.object({
 export const bundleFilePath = (bundleId: string): string => `/api/bundles/${bundleId}/file`;
 
 export type SheetLook = z.infer<typeof sheetLookSchema>;
+/** As it goes over the line. */
+export type PrintedSheetSent = z.input<typeof printedSheetSchema>;
 export type PrintedSheet = z.infer<typeof printedSheetSchema>;
 export type NewBundle = z.infer<typeof newBundleSchema>;
 export type Bundle = z.infer<typeof bundleSchema>;

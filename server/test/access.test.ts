@@ -89,6 +89,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   makeBundle: 'teacher',
   dropBundle: 'teacher',
   printSheet: 'teacher',
+  printSheets: 'teacher',
 };
 
 type Name = keyof typeof endpoints;

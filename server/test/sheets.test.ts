@@ -47,6 +47,16 @@ describe('a sheet printed on the server', () => {
     expect([heads(one.body), heads(two.body)]).toEqual([1, 2]);
     await print(teacher, { ...sheet, also: Array.from({ length: 8 }, () => other) }).expect(400);
   });
+  test('several sheets come as one file, each with its own head; more than 24 are refused', async () => {
+    const several = (body: object) => teacher.post('/api/sheets/several').send(body);
+    const one = await print(teacher, sheet).expect(200);
+    const two = await several([sheet, { ...sheet, student: 'Pell Morrow', leftHanded: true }]).expect(200);
+    const pages = (file: unknown) => (file as Buffer).toString('latin1').match(/\/Type \/Page\b/g)?.length;
+    expect(pages(two.body)).toBe(2 * (pages(one.body) ?? 0));
+    expect((two.body as Buffer).toString('latin1')).toMatch(/^%PDF-1/);
+    await several([]).expect(400);
+    await several(Array.from({ length: 25 }, () => sheet)).expect(400);
+  });
   test('fingers of the page are printed: the file grows with them', async () => {
     const notes = [{ tick: 0, durationTicks: 960, string: 2 as const, fret: 1, voice: 'melody' as const }];
     const place = { bar: 0, tick: 0, string: 2 as const, voice: 'melody' as const };

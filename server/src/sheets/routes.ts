@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
 import { teacherFileRoute } from '../http/route.ts';
-import { printSheet } from './print-sheet.ts';
+import { printSheet, printSheets } from './print-sheet.ts';
 
 /** Sheets one person may have printed in a minute: printing is the heaviest thing the server does. */
 const sheetsAllowed = 30;
@@ -20,6 +20,10 @@ export function sheetRoutes(database: Database): Router {
   teacherFileRoute(router, endpoints.printSheet, async ({ body, who }) => {
     await limit.count(who.userId);
     return printSheet(body, body);
+  });
+  teacherFileRoute(router, endpoints.printSheets, async ({ body, who }) => {
+    await limit.count(who.userId);
+    return printSheets(body);
   });
   return router;
 }

@@ -3,11 +3,13 @@ import { hearingReasons } from '@jocund/core/practice';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { useTaught } from '../api/practice.ts';
+import { Fold } from '../ui/fold.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
 import { counted } from '../ui/words.ts';
 import { hearingsOf, hearingWords, isPressing } from './hearing.ts';
 import { LessonRow } from './lesson-row.tsx';
+import { PrintDay } from './print-day.tsx';
 import { lessonsOn, weekdayOf } from './lesson-times.ts';
 
 const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'long' });
@@ -80,6 +82,11 @@ function Day({ all, now }: { all: readonly Taught[]; now: Date }) {
             />
           ))}
         </ol>
+        {lessons.some(({ taught }) => taught.assignments.length > 0) && (
+          <Fold title="Sheets for today">
+            {() => <PrintDay coming={[...new Set(lessons.map(({ taught }) => taught))]} now={now} />}
+          </Fold>
+        )}
         <p className="text-note pt-4">
           <a className="underline" href={calendarPath} download>
             All lessons as a calendar file

@@ -2,21 +2,13 @@ import { fingerScore, type Fingering } from '../../fingering/index.ts';
 import type { Hand } from '../../hands/index.ts';
 import { openMidi, type Instrument } from '../../instrument/index.ts';
 import { fitTuneSteps, type Tune, type TuneBar } from '../../melody/index.ts';
-import {
-  modulo,
-  parseSymbol,
-  pitchClassOf,
-  symbolText,
-  tonicOf,
-  transposeKey,
-  transposeSymbol,
-} from '../../pitch/index.ts';
+import { parseSymbol, symbolText, transposeKey, transposeSymbol } from '../../pitch/index.ts';
 import type { PlacedGrip, Score } from '../../score/index.ts';
 import { findGrips, parseChord, parseFrets } from '../../shapes/index.ts';
 import type { PieceEvidence } from '../evidence.ts';
-import type { Profile } from '../profile.ts';
 import { easeBars, isHard } from './ease-bars.ts';
 import { gripsIn, type PlayersGuitar } from './guitars.ts';
+import { pitchesOf } from './register.ts';
 
 export interface LaySettings {
   readonly hand: Hand;
@@ -35,49 +27,8 @@ export interface LaidTune {
   readonly fingering: Fingering;
 }
 
-/** No note of the tune lies past this fret of string 1 (common practice). */
-const highestFret = 12;
 /** A tune is looked for up to here, though it could be laid lower. */
 const usualFret = 7;
-/** Octaves that are looked at, from the highest down. */
-const octaves = 3;
-
-/** Half steps that bring a tune into a guitar's key, an octave each, the one nearest to where the player's own tunes lie first. */
-export function octavesFor(tune: Tune, { tuning, key }: PlayersGuitar, profile: Profile): number[] {
-  const pitches = pitchesOf(tune);
-  const most = openMidi(tuning, 1) + highestFret;
-  const highest = Math.max(...pitches);
-  let transpose = modulo(pitchClassOf(tonicOf(key)) - pitchClassOf(tonicOf(tune.key)), 12);
-  while (highest + transpose > most) transpose -= 12;
-  while (highest + transpose + 12 <= most) transpose += 12;
-  const middle = pitches.reduce((sum, midi) => sum + midi, 0) / pitches.length;
-  const theirs = registerOf(tuning, profile);
-  const away = (by: number) => Math.abs(middle + by - theirs);
-  return Array.from({ length: octaves }, (_, octave) => transpose - 12 * octave).sort(
-    (a, b) => away(a) - away(b),
-  );
-}
-
-const pitchesOf = (tune: Tune): number[] => tune.bars.flatMap(({ notes }) => notes.map(({ midi }) => midi));
-
-/** Where nothing is known of it, tunes lie about here: second string, second fret (common practice). */
-const usualPlace = { string: 2, fret: 2 } as const;
-
-/** Where the player's tunes lie on the mean, as a pitch of a tuning's open strings and the frets on them. */
-function registerOf(tuning: Instrument['tuning'], profile: Profile): number {
-  const valuesOf = (id: string) => profile.traits.find(({ trait }) => trait.id === id);
-  const strings = valuesOf('tune-strings')?.values;
-  const open = strings?.reduce((sum, { name, value }) => {
-    const string = stringNames.find((each) => `string ${each}` === name);
-    return string ? sum + value * openMidi(tuning, string) : sum;
-  }, 0);
-  return (
-    (open ?? openMidi(tuning, usualPlace.string)) + (valuesOf('tune-frets')?.mean?.value ?? usualPlace.fret)
-  );
-}
-
-const stringNames = [1, 2, 3, 4, 5, 6] as const;
-
 /** Lays the tune, moved by so many half steps, on a guitar; undefined where it has no place there that fingers could play. Yields the share done, 0 to 1. */
 export function* layTuneSteps(
   tune: Tune,
