@@ -86,7 +86,14 @@ export function PrintDay({ coming, now }: { coming: readonly Taught[]; now: Date
                         checked={ticked.has(given.id)}
                         onChange={() => toggle(given.id)}
                       />
-                      {given.title}, {barsWords(given)}
+                      <span>
+                        {given.title}
+                        {given.firstBar !== null && (
+                          <span className="text-ink1-80">
+                            , the whole of it: {barsWords(given)} are in hand
+                          </span>
+                        )}
+                      </span>
                     </label>
                   </li>
                 ))}
