@@ -45,7 +45,9 @@ export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
 export type { HandSettings, Reading } from './fields.ts';
 export {
   calendarPath,
+  barWordsLength,
   latestMarks,
+  mostBarWords,
   mostLessonChanges,
   mostLessons,
   mostMarksRead,

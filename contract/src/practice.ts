@@ -19,6 +19,10 @@ const rungGivenSchema = z.strictObject({
   name: line(scoreLimits.textLength).min(1),
 });
 
+/** Bars of one assignment that something is said to. */
+export const mostBarWords = 20;
+export const barWordsLength = 160;
+
 const assignedSchema = z.strictObject({
   arrangementId: id,
   /** Null: the piece as it is written. */
@@ -31,6 +35,11 @@ const assignedSchema = z.strictObject({
   goalDate: z.iso.date().nullable(),
   /** What the teacher says to it. */
   note: line(1000),
+  /** What the teacher says to single bars, by their numbers on the sheet. */
+  barWords: z
+    .array(z.strictObject({ bar: barNumber, text: line(barWordsLength).min(1) }))
+    .max(mostBarWords)
+    .default([]),
 });
 
 /** Something a student is given to practise. */

@@ -25,7 +25,8 @@ describe('what is given to practise', () => {
   });
 
   test('the student has it with the piece and the teacher’s word; what is taken back is gone', async () => {
-    const { id } = await room.assign(student);
+    const barWords = [{ bar: 3, text: 'The thumb comes first.' }];
+    const { id } = await room.assign(student, { barWords });
     await room.assign(student, {
       arrangementId: room.pieces[1]!.arrangementId,
       firstBar: null,
@@ -35,7 +36,8 @@ describe('what is given to practise', () => {
     expect(name).toBe(student.name);
     expect(marks).toEqual([]);
     expect(assignments.map(({ title }) => title)).toEqual([room.pieces[0]!.title, room.pieces[1]!.title]);
-    expect(assignments[0]).toMatchObject({ ...room.given(), id, endedAt: null });
+    expect(assignments[0]).toMatchObject({ ...room.given(), barWords, id, endedAt: null });
+    expect(assignments[1]!.barWords).toEqual([]);
     expect(assignments[0]!.score!.bars.length).toBe(room.pieces[0]!.barCount);
     await room.teacher.patch(`/api/assignments/${id}`).send({ ended: true }).expect(200);
     expect((await myPractice(agent)).assignments).toHaveLength(1);
@@ -49,6 +51,8 @@ describe('what is given to practise', () => {
     { goalDate: '24 December' },
     { startBpm: 5 },
     { note: 'x'.repeat(1001) },
+    { barWords: [{ bar: 1, text: '' }] },
+    { barWords: Array.from({ length: 21 }, () => ({ bar: 1, text: 'Again' })) },
   ])('refused: %o', async (over) => {
     await room.teacher.post(`/api/students/${student.id}/assignments`).send(room.given(over)).expect(400);
   });

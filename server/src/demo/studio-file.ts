@@ -35,6 +35,7 @@ export const studioFileSchema = z.strictObject({
             weeks: z.int().min(0).max(52),
             hurts: z.boolean(),
             note: z.string(),
+            barWords: z.array(z.strictObject({ bar: z.int(), text: z.string() })).default([]),
           }),
         )
         .default([]),

@@ -13,6 +13,7 @@ export interface AssignmentRow {
   student_id: string;
   arrangement_id: string;
   rung: Assignment['rung'];
+  bar_words: Assignment['barWords'];
   first_bar: number | null;
   last_bar: number | null;
   start_bpm: number;
@@ -75,6 +76,7 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   goalBpm: row.goal_bpm,
   goalDate: row.goal_date,
   note: row.note,
+  barWords: row.bar_words,
   madeAt: row.made_at.toISOString(),
   endedAt: row.ended_at?.toISOString() ?? null,
 });
@@ -129,7 +131,7 @@ export async function insertAssignment(
   database: Database,
   studioId: string,
   studentId: string,
-  { arrangementId, rung, firstBar, lastBar, startBpm, goalBpm, goalDate, note }: NewAssignment,
+  { arrangementId, rung, firstBar, lastBar, startBpm, goalBpm, goalDate, note, barWords }: NewAssignment,
 ): Promise<string> {
   const [row] = await database('assignments')
     .insert({
@@ -143,6 +145,7 @@ export async function insertAssignment(
       goal_bpm: goalBpm,
       goal_date: goalDate,
       note,
+      bar_words: JSON.stringify(barWords),
     })
     .returning<{ id: string }[]>('id');
   if (!row) throw new Error('the new assignment was not stored');

@@ -6,9 +6,10 @@ import { useStudents } from '../api/people.ts';
 import { useAssign } from '../api/practice.ts';
 import { usePieces } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
-import { SelectField, TextField } from '../ui/field.tsx';
+import { SelectField, TextArea, TextField } from '../ui/field.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { counted } from '../ui/words.ts';
+import { readBarWords } from './bar-words.ts';
 import { faultWords } from './people-parts.tsx';
 import { RungField } from './rung-field.tsx';
 
@@ -19,6 +20,7 @@ interface AssignFields {
   readonly goalBpm: string;
   readonly goalDate: string;
   readonly note: string;
+  readonly barWords: string;
 }
 
 /** A first tempo: six tenths of the piece's own (common practice: slow enough to come clean at once). */
@@ -52,6 +54,11 @@ export function AssignPart({ student }: { student: Student }) {
   );
 }
 
+function barWordsFault(text: string, lastBar: number): true | string {
+  const read = readBarWords(text, lastBar);
+  return read.ok || `${read.fault.reason}. ${read.fault.remedy}.`;
+}
+
 interface FieldsProps {
   readonly piece: PieceSummary;
   readonly student: Student;
@@ -78,6 +85,7 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
       goalBpm: String(goal),
       goalDate: '',
       note: '',
+      barWords: '',
     },
   });
   const { errors } = formState;
@@ -88,9 +96,10 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
     Number(text) >= practiceTempo.slowest &&
     Number(text) <= practiceTempo.fastest;
   const tempoWords = `A whole number from ${practiceTempo.slowest} to ${practiceTempo.fastest}`;
-  const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note }: AssignFields) => {
+  const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note, barWords }: AssignFields) => {
+    const words = readBarWords(barWords, piece.barCount);
     const [first, last] = [firstBar || lastBar, lastBar || firstBar];
-    if (rung === undefined) return;
+    if (rung === undefined || !words.ok) return;
     const what = {
       arrangementId: piece.arrangementId,
       rung,
@@ -100,6 +109,7 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
       goalBpm: Number(goalBpm),
       goalDate: goalDate === '' ? null : goalDate,
       note: note.trim(),
+      barWords: words.value,
     };
     assign.mutate(
       { studentIds: to.map(({ id }) => id), what },
@@ -161,6 +171,13 @@ function Fields({ piece, student, onGiven }: FieldsProps) {
       </div>
       <TextField label="By (optional)" type="date" {...register('goalDate')} />
       <TextField label="What you say to it (optional)" maxLength={1000} {...register('note')} />
+      <TextArea
+        label="To single bars (optional)"
+        rows={2}
+        hint="a bar a line: 5 let the low D ring"
+        error={errors.barWords?.message}
+        {...register('barWords', { validate: (text) => barWordsFault(text, piece.barCount) })}
+      />
       {student.groups.length > 0 && (
         <SelectField label="To" value={group} onChange={({ target }) => setGroup(target.value)}>
           <option value="">{student.name} alone</option>

@@ -37,6 +37,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   startBpm: 60,
   goalBpm: 70,
   goalDate: null,
+  barWords: [],
   note: '',
   madeAt: '2026-11-01T08:00:00.000Z',
   endedAt: null,
@@ -148,6 +149,11 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
   fill('to the goal ♩', '80');
   fill('By (optional)', '2026-12-24');
   fill('What you say to it (optional)', ' Slowly ');
+  fill('To single bars (optional)', 'slowly');
+  press('Give it to Wren');
+  expect(await screen.findByText(/“slowly” names no bar/)).toBeDefined();
+  expect(sent()).toEqual([]);
+  fill('To single bars (optional)', '2 thumb first');
   press('Give it to Wren');
   expect(await screen.findByText('Air is given to Wren.')).toBeDefined();
   expect(sent()).toEqual([
@@ -163,6 +169,7 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
         goalBpm: 80,
         goalDate: '2026-12-24',
         note: 'Slowly',
+        barWords: [{ bar: 2, text: 'thumb first' }],
       },
     },
   ]);

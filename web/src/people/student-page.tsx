@@ -224,6 +224,11 @@ function Row({
           {assignment.goalDate && ` by ${date.format(new Date(`${assignment.goalDate}T12:00`))}`}
         </p>
         {assignment.note && <p className="pt-1">{assignment.note}</p>}
+        {assignment.barWords.map(({ bar, text }, index) => (
+          <p key={index}>
+            <span className="font-semibold">Bar {bar}:</span> {text}
+          </p>
+        ))}
         <p className="text-note pt-1">
           {last
             ? `${counted(marks.length, 'pass', 'passes')}, ${clean} clean; last on ${date.format(new Date(last.at))}. ${

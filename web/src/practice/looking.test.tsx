@@ -60,6 +60,10 @@ const seen = {
       startBpm: 60,
       goalBpm: 70,
       goalDate: null,
+      barWords: [
+        { bar: 1, text: 'Thumb first' },
+        { bar: 7, text: 'Not in view' },
+      ],
       note: '',
       madeAt: '2026-11-01T08:00:00.000Z',
       endedAt: null,
@@ -107,6 +111,12 @@ test('what a teacher tries there is answered as for the student, and nothing of 
   press(/not yet/);
   expect(asked.filter(({ method }) => method !== 'GET')).toEqual([]);
   expect(screen.getByRole('note').textContent).toContain('nothing of it is kept');
+});
+
+test('what the teacher says to the bar at hand stands over it', async () => {
+  open(`${base}/${piece}`);
+  expect((await screen.findByText('Bar 1:')).parentElement?.textContent).toBe('Bar 1: Thumb first');
+  expect(screen.queryByText(/Not in view/)).toBeNull();
 });
 
 test('a student who is archived cannot be looked at; it is said', async () => {

@@ -11,7 +11,7 @@ import { barsWords } from '../ui/words.ts';
 import { newUuid } from '../work/new-id.ts';
 import { Answers, Rest } from './answers.tsx';
 import { CallNow } from './call-now.tsx';
-import { barsGiven, ladderOf } from './given.ts';
+import { barsGiven, ladderOf, type Given } from './given.ts';
 import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { LoopCells } from './loop-cells.tsx';
 import { SoundRow, TempoRow } from './play-controls.tsx';
@@ -123,6 +123,7 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
           <CleanBoxes ladder={ladder} />
         </div>
         <div className="pt-2">
+          <BarWords given={given} numbers={[shownBar, shownBar + 1].map((bar) => numberOfBar(score, bar))} />
           <TwoBars score={score} fingers={fingers} bar={shownBar} playing={playing.place} />
         </div>
         <div className="mt-auto pb-2" aria-live="off">
@@ -197,6 +198,16 @@ function minutesIn(text: string | null): number {
   const minutes = Math.floor(Number(text));
   return minutes > 0 && minutes <= 240 ? minutes : 0;
 }
+
+/** What the teacher says to the bar that is played, and to the next. */
+const BarWords = ({ given, numbers }: { given: Given; numbers: readonly number[] }) =>
+  given.barWords
+    .filter(({ bar }) => numbers.includes(bar))
+    .map(({ bar, text }, index) => (
+      <p key={index} className="border-l-[5px] border-brass pl-2">
+        <span className="font-semibold">Bar {bar}:</span> {text}
+      </p>
+    ));
 
 /** Space plays and pauses; 1, 2 and 3 answer. */
 function useKeys({ toggle, answer }: { toggle: () => void; answer: (answer: PassAnswer) => void }): void {

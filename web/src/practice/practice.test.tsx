@@ -63,6 +63,7 @@ const given = (number: number, over: object = {}) => ({
   startBpm: 60,
   goalBpm: 70,
   goalDate: null,
+  barWords: [],
   note: 'Slowly',
   madeAt: '2026-11-01T08:00:00.000Z',
   endedAt: null,

@@ -32,6 +32,7 @@ const assignment: Assignment = {
   startBpm: 60,
   goalBpm: 79,
   goalDate: null,
+  barWords: [],
   note: '',
   madeAt: '2026-11-01T08:00:00.000Z',
   endedAt: null,

@@ -31,6 +31,7 @@ const given = (number: number, title: string, madeAt: string) => ({
   startBpm: 60,
   goalBpm: 70,
   goalDate: null,
+  barWords: [],
   note: '',
   madeAt,
   endedAt: null,

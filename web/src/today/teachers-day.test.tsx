@@ -32,6 +32,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   startBpm: 60,
   goalBpm: 70,
   goalDate: null,
+  barWords: [],
   note: '',
   madeAt: '2026-11-01T08:00:00.000Z',
   endedAt: null,

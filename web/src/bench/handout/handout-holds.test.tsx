@@ -87,6 +87,7 @@ test('a code leads the reader’s phone to the piece where it was given, else to
     startBpm: 60,
     goalBpm: 80,
     goalDate: null,
+    barWords: [],
     note: '',
     madeAt: '2026-11-01T10:00:00.000Z',
     endedAt: null,
