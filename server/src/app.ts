@@ -17,6 +17,8 @@ import { errorHandler, unknownRoute } from './http/error-handler.ts';
 import { loggedAddress } from './http/logged-address.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
+import { createMetrics } from './operation/metrics.ts';
+import { operationRoutes } from './operation/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
@@ -35,7 +37,13 @@ import { tuningRoutes } from './tunings/routes.ts';
 
 export interface AppSettings extends Pick<
   Config,
-  'SESSION_SECRET' | 'WEB_FOLDER' | 'LOG_LEVEL' | 'BEHIND_TLS_PROXY' | 'PUBLIC_URL'
+  | 'SESSION_SECRET'
+  | 'WEB_FOLDER'
+  | 'LOG_LEVEL'
+  | 'BEHIND_TLS_PROXY'
+  | 'PUBLIC_URL'
+  | 'METRICS_TOKEN'
+  | 'BACKUP_FOLDER'
 > {
   readonly database: Database;
   readonly pool: Pool;
@@ -73,10 +81,8 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   app.use(securityHeaders(settings.BEHIND_TLS_PROXY));
   app.use(compression());
 
-  app.get('/api/health', async (_request, response) => {
-    await database.raw('select 1');
-    response.json({ ok: true });
-  });
+  const metrics = createMetrics();
+  app.use(metrics.handler, operationRoutes(database, metrics, settings));
   app.use(
     '/api',
     sameOriginOnly,

@@ -18,6 +18,8 @@ const environmentSchema = z.object({
     .url({ protocol: /^https?$/ })
     .transform((url) => url.replace(/\/+$/, ''))
     .optional(),
+  /** Whoever carries it may read figures of the server at /api/metrics; absent: nobody. */
+  METRICS_TOKEN: z.string().min(24).max(200).optional(),
   /** Behind a proxy that ends TLS: cookies are marked secure and the proxy's address headers are believed. */
   BEHIND_TLS_PROXY: z.stringbool().default(false),
 });

@@ -13,6 +13,7 @@ const adminUrl = process.env.TEST_DATABASE_URL;
 /** The application over a real database of its own, with the demo studio in it. */
 export interface TestStudio {
   readonly database: Database;
+  readonly url: string;
   /** A browser that is not signed in. */
   readonly visitor: () => Agent;
   /** A browser at another server over the same database. */
@@ -74,6 +75,7 @@ export async function openTestStudio({
 
   return {
     database,
+    url,
     visitor: () => request.agent(app),
     otherServer: () => {
       const other = createApp(settings);
