@@ -216,7 +216,7 @@ describe('a pass', () => {
     expect(asked[0]).toMatchObject([{ assignmentId: idOf(1), tempoBpm: 60, answer: 'clean' }]);
     expect(await screen.findByText('0 of 3 clean; the last opens ♩70')).toBeDefined();
     expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(65);
-    expect(await unsentMarks(user.id)).toEqual([]);
+    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
   });
   test('not yet empties the boxes; a tempo by hand is what is logged', async () => {
     const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));

@@ -17,6 +17,7 @@ const players = [
     thumbPattern: 'three-string',
     bassEnding: 'stopped',
     note: '',
+    claims: [],
     archivedAt: null,
   },
 ];
