@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { written } from '../testing/written.ts';
 import { checkClaims, evidenceOfClaims, kindsOf, type StyleClaim } from './claims.ts';
+import { compareManners } from './compare.ts';
 import { evidenceOf } from './evidence.ts';
 import { ownDistances } from './own-distances.ts';
 import { profileOf, shareIn } from './profile.ts';
@@ -42,6 +43,13 @@ test('what is said counts beside pieces, but is no piece, no bar to be shown and
   expect(four?.examples).toEqual([{ piece: 1, bar: 0 }]);
   expect(typicalBar([...pieces].reverse(), { pool })?.piece).not.toBe(0);
   expect(ownDistances(pieces, { pool })).toHaveLength(3);
+});
+test('what is said is compared, but no bar of it can be heard', () => {
+  const said = evidenceOfClaims([say('thumb-strings', 'string 4', 'always')], pool);
+  const compared = compareManners({ one: [said], other: [onSix] }, { pool });
+  const strings = compared.find(({ trait }) => trait.id === 'thumb-strings');
+  expect(strings?.apart).toBeGreaterThan(0.3);
+  expect(strings?.heard).toEqual({ one: undefined, other: { piece: 0, bar: 0 } });
 });
 test('claims alone are a manner; nobody has played a bar of it', () => {
   const said = evidenceOfClaims([say('thumb-strings', 'string 6')], pool);

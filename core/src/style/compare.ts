@@ -102,15 +102,15 @@ function compareTrait(
   };
 }
 
-/** The bar with most of a value; the first of those alike. */
+/** The bar with most of a value; the first of those alike. What is only said has no bar. */
 function showing(
   pieces: readonly PieceEvidence[],
   { id }: Trait,
   value: string | number | undefined,
 ): ExampleBar | undefined {
   let best: (ExampleBar & { readonly most: number }) | undefined;
-  pieces.forEach(({ bars }, piece) =>
-    bars.forEach((bar, index) => {
+  pieces.forEach(({ bars, isSaid }, piece) =>
+    (isSaid ? [] : bars).forEach((bar, index) => {
       const most = (bar.get(id) ?? []).filter((each) => each === value).length;
       if (most > (best?.most ?? 0)) best = { piece, bar: index, most };
     }),
