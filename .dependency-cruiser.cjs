@@ -29,8 +29,9 @@ const coreFloors = [
   'checking',
   'sound',
   'listening',
-  'stand-ins',
   'practice',
+  'takes',
+  'stand-ins',
   'formats',
 ];
 const mayUse = {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { buildAll, webFolder } from './lib/build.mjs';
 import { findChromium } from './lib/chromium.mjs';
+import { findFluidsynth } from './lib/fluidsynth.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { dataFolder, root, say } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
@@ -25,12 +26,16 @@ if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'grades') process.exit(await runBundled('fit-grades.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
 if (only === 'style') process.exit(await runBundled('measure-style.mjs', []));
+if (only === 'ear') {
+  findFluidsynth();
+  process.exit(await runBundled('measure-ear.mjs', rest));
+}
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only === 'practice' || only === 'kill')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, tunings [fit], practice [SECONDS], kill [TIMES]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], tunings [fit], practice [SECONDS], kill [TIMES]',
   );
   process.exit(2);
 }

@@ -1,8 +1,5 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
-import { readScore } from '@jocund/core/formats/jocund-json';
-import { readJot } from '@jocund/core/formats/jot';
 import { compareManners, evidenceOf, nearest, profileOf, tellingWeights } from '@jocund/core/style';
+import { demoPieces } from './lib/demo-pieces.mjs';
 import { measureArrangements } from './lib/style/measure-arrangements.mjs';
 import { namedBy } from './lib/style/second-judge.mjs';
 
@@ -12,16 +9,7 @@ import { namedBy } from './lib/style/second-judge.mjs';
  * as its first argument.
  */
 const [, , root = '.'] = process.argv;
-const read = (/** @type {string} */ name) => {
-  const text = readFileSync(join(root, 'demo', name), 'utf8');
-  const score = name.endsWith('.jot') ? readJot(text) : readScore(text);
-  if (!score.ok) throw new Error(`${name}: ${score.fault.reason}`);
-  return score.value;
-};
-const scores = [
-  ...readdirSync(join(root, 'demo')).filter((name) => name.endsWith('.jocund.json')),
-  ...readdirSync(join(root, 'demo/corpus')).map((name) => `corpus/${name}`),
-].map(read);
+const scores = demoPieces(root);
 const pieces = scores.map((score) => ({ score, player: score.player, evidence: evidenceOf(score) }));
 const names = [...new Set(pieces.map(({ player }) => player))];
 const percent = (/** @type {number} */ part, /** @type {number} */ all) =>

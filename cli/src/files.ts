@@ -6,7 +6,10 @@ import { readAny, type AnyReading, type ReadOptions } from '@jocund/core/formats
 import type { Score } from '@jocund/core/score';
 import { orRefuse } from './command.ts';
 
-const largestFileBytes = 8 * 1024 * 1024;
+const largest = {
+  piece: { bytes: 8 * 1024 * 1024, remedy: 'Choose a file of one piece' },
+  recording: { bytes: 200 * 1024 * 1024, remedy: 'Cut it to what was played' },
+};
 
 /** Reads a file of any format, or standard input when the name is "-". */
 export const readFile = (file: string, options: ReadOptions = {}): AnyReading =>
@@ -38,10 +41,12 @@ export const readText = (file: string): string => new TextDecoder().decode(readB
 
 const label = (file: string): string => (file === '-' ? 'standard input' : basename(file));
 
-function readBytes(file: string): Uint8Array {
+/** Reads a file as it is. */
+export function readBytes(file: string, kind: keyof typeof largest = 'piece'): Uint8Array {
+  const { bytes, remedy } = largest[kind];
   try {
-    if (file !== '-' && statSync(file).size > largestFileBytes) {
-      return orRefuse(fail('the file is larger than 8 MB', 'Choose a file of one piece'), label(file));
+    if (file !== '-' && statSync(file).size > bytes) {
+      return orRefuse(fail(`the file is larger than ${bytes / 1024 / 1024} MB`, remedy), label(file));
     }
     return readFileSync(file === '-' ? 0 : file);
   } catch (error) {

@@ -21,6 +21,12 @@ export function partOf(score: Score, args: Arguments): Score {
 
 function ofBars(score: Score, text: string | undefined): Score {
   if (text === undefined) return score;
+  const { first, last } = barsNamed(score, text);
+  return barsAlone(score, first, last);
+}
+
+/** Bars by their numbers, "5-8", as indexes from 0, both included. */
+export function barsNamed(score: Score, text: string): { readonly first: number; readonly last: number } {
   const [from, to = from] = parseBars(text);
   const indexOf = (number: number): number =>
     score.bars.findIndex((_, index) => numberOfBar(score, index) === number);
@@ -29,7 +35,7 @@ function ofBars(score: Score, text: string | undefined): Score {
     throw new UsageError(
       `--bars wants bars of the piece, ${numberOfBar(score, 0)} to ${numberOfBar(score, score.bars.length - 1)}, not “${text}”`,
     );
-  return barsAlone(score, first, last);
+  return { first, last };
 }
 
 function ofVoice(score: Score, args: Arguments): Score {

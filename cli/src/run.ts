@@ -18,6 +18,8 @@ import { style, styleCheck, styleCompare } from './commands/style.ts';
 import { simplify } from './commands/simplify.ts';
 import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
+import { student } from './commands/student.ts';
+import { take } from './commands/take.ts';
 import { thumb } from './commands/thumb.ts';
 import { tune, tunings } from './commands/tuning.ts';
 
@@ -45,6 +47,8 @@ const commands: readonly Command[] = [
   styleCompare,
   styleCheck,
   styleApply,
+  take,
+  student,
   convert,
   schema,
 ];

@@ -1,2 +1,7 @@
 export { drawDrill, judgeDrill, type DrillResult, type EarDrill } from './ear-drill.ts';
 export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading } from './tuner.ts';
+export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
+export type { HeardNote } from './heard-note.ts';
+export { findOnsets, type Onset } from './onsets.ts';
+export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
+export { referenceOf, type Reference } from './reference.ts';

@@ -24,8 +24,14 @@ export type Seconds = number;
 
 /** One sound of a string, ties already joined. */
 export interface SoundEvent {
+  /** Bar of the written score, from 0, and which bar in the order played. */
+  readonly bar: number;
+  readonly played: number;
+  readonly tick: Ticks;
   readonly voice: Voice;
   readonly string: StringNumber;
+  /** From the capo. */
+  readonly fret: number;
   /** As heard; fractional when the guitar is not tuned to A 440. */
   readonly midi: Midi;
   readonly startS: Seconds;
@@ -105,6 +111,9 @@ export function layTimeline(written: Score, feel: Partial<Feel> = {}): Timeline 
       const fromS = from ? startS - secondsAt(from.bar, from.note.tick) : 0;
       return {
         ...stringSound(score, placed.note),
+        bar: writtenBar(placed.bar),
+        played: placed.bar,
+        tick: placed.note.tick,
         startS,
         endS,
         velocity: velocity(placed.bar, placed.note),
@@ -176,9 +185,10 @@ const slidesOn = ({ arrival }: Note): boolean => arrival === 'slide';
 const stringSound = (
   score: Score,
   note: Note,
-): Omit<SoundEvent, 'startS' | 'endS' | 'velocity' | 'curve' | 'glideS'> => ({
+): Pick<SoundEvent, 'voice' | 'string' | 'fret' | 'midi' | 'attack' | 'tones' | 'stringShare'> => ({
   voice: note.voice,
   string: note.string,
+  fret: note.fret,
   midi: heardMidi(score, note) + centsBetween(concertA4Hz, concertPitchHz(score.tuning)) / 100,
   attack: soundOf(note).attack,
   tones: soundOf(note).tones,

@@ -10,3 +10,4 @@ export {
   turnPeg,
   type SimulatedGuitar,
 } from './guitar.ts';
+export { playAsStudent, type PutIn, type SimulatedTake, type StudentFaults } from './student.ts';

@@ -1,16 +1,9 @@
-import { parseMidi, type MidiData, type MidiEvent } from 'midi-file';
 import { fail, ok, type Result } from '../../fault/index.ts';
 import type { Tune, TuneBar, TuneMarks, TuneNote } from '../../melody/index.ts';
 import { keyOfFifths, type Key } from '../../pitch/index.ts';
-import {
-  barTicks,
-  metreFrom,
-  scoreLimits,
-  ticksPerQuarter,
-  type Bar,
-  type Voice,
-} from '../../score/index.ts';
+import { barTicks, metreFrom, scoreLimits, type Bar, type Voice } from '../../score/index.ts';
 import { LeftOutList, type Reading } from '../reading/index.ts';
+import { parseFile, type Timed } from './parse-file.ts';
 import { quantise } from './quantise.ts';
 import { fromBytes } from './text.ts';
 import { swingOf, unswung } from './unswing.ts';
@@ -20,7 +13,6 @@ export interface MidiReadOptions {
   readonly swing?: 'undone' | 'as-played' | undefined;
 }
 
-const largestBytes = 2 * 1024 * 1024;
 const mostNotes = 20_000;
 
 /** A note of a track, in ticks of 960 a quarter from the start, as played. */
@@ -40,18 +32,10 @@ interface PlayedNote {
  * the answer tells of it.
  */
 export function readMidi(bytes: Uint8Array, { swing = 'undone' }: MidiReadOptions = {}): Result<Reading> {
-  if (bytes.length > largestBytes) return fail('The MIDI file is larger than 2 MB', 'Choose a single piece');
-  const data = parse(bytes);
-  if (!data.ok) return data;
+  const parsed = parseFile(bytes);
+  if (!parsed.ok) return parsed;
+  const tracks = parsed.value;
   const leftOut = new LeftOutList();
-  const { ticksPerBeat } = data.value.header;
-  if (!ticksPerBeat)
-    return fail(
-      'The MIDI file counts time in film frames, not in beats',
-      'Save it with ticks per quarter note',
-    );
-  const scale = ticksPerQuarter / ticksPerBeat;
-  const tracks = data.value.tracks.map((events) => withTicks(events, scale));
   const heard = tracks.flatMap((events) => notesOf(events, leftOut));
   if (heard.length === 0) return fail('The MIDI file holds no notes', 'Choose a file with a melody');
   if (heard.length > mostNotes)
@@ -83,28 +67,6 @@ export function readMidi(bytes: Uint8Array, { swing = 'undone' }: MidiReadOption
     content: { kind: 'tune', tune },
     leftOut: leftOut.all(),
     ...(swingPercent === undefined ? {} : { asks: 'swing' as const, swingPercent }),
-  });
-}
-
-function parse(bytes: Uint8Array): Result<MidiData> {
-  try {
-    return ok(parseMidi(bytes));
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : String(error);
-    return fail(`The MIDI file cannot be read: ${reason}`, 'Save it again, or choose another');
-  }
-}
-
-interface Timed {
-  readonly at: number;
-  readonly event: MidiEvent;
-}
-
-function withTicks(events: readonly MidiEvent[], scale: number): Timed[] {
-  let now = 0;
-  return events.map((event) => {
-    now += event.deltaTime;
-    return { at: now * scale, event };
   });
 }
 

@@ -1,0 +1,108 @@
+import { fail, ok, type Result } from '../fault/index.ts';
+import { referenceOf, type HeardNote } from '../listening/index.ts';
+import type { Midi } from '../pitch/index.ts';
+import type { Score } from '../score/index.ts';
+import { expectedOf, type BarSpan, type ExpectedEvent } from './expected.ts';
+import { hearTake } from './hear-take.ts';
+import { playedNotes } from './played-notes.ts';
+import { reportOf, type TakeReport } from './report.ts';
+import { findRuns } from './runs.ts';
+import { judgeNotes, type JudgedNote, type Verdicts } from './verdicts.ts';
+
+export interface TakeSettings {
+  /** Bars of the written score that were to be played; all of them without. */
+  readonly bars?: BarSpan;
+}
+
+/** With a smaller share of hits among all that was asked for or played, the take is of something else. */
+const leastFit = { played: 0.55, recorded: 0.65 };
+/** A hand that plays less of its notes than this was left out on purpose. */
+const leastOfHand = 0.1;
+const leastNotes = 3;
+/** Further off than a capo on the wrong fret, it is another piece. */
+const furthestShift = 5;
+
+/**
+ * Holds a take against the study: what was hit, wrong, missed and added, note by note, and how it lay in time. Tempo is the player's own; stops, repeats and new beginnings are found.
+ * Fails where nothing was played, or something else.
+ */
+export function judgeTake(
+  score: Score,
+  take: readonly HeardNote[],
+  { bars }: TakeSettings = {},
+  least = leastFit.played,
+): Result<TakeReport> {
+  const { events, unpitched } = expectedOf(score, bars);
+  if (events.length === 0) return fail('The study has no notes there', 'Choose bars with notes in them');
+  if (take.length < leastNotes)
+    return fail(
+      'Too little was played to compare',
+      'Play at least a bar of the study, nearer to the microphone',
+    );
+  const inOrder = [...take].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
+  const shift = shiftOf(inOrder, events);
+  const heard = inOrder.map((note) => ({ ...note, midi: note.midi - shift }));
+  const runs = findRuns(playedNotes(heard, events), events);
+  const verdicts = judgeNotes(heard, events, runs);
+  const { hits, share } = fitOf(verdicts);
+  if (share < least || hits < leastNotes)
+    return fail(
+      `This does not sound like the study: ${hits} of ${heard.length} notes played fit it`,
+      'Choose the take of this study, or the study of this take',
+    );
+  return ok(reportOf({ score, verdicts, runs, events, shift, unpitched }));
+}
+
+/** How much of what was played and asked for fits; a hand that did not play is not asked. */
+function fitOf({ notes, extras }: Verdicts): { readonly hits: number; readonly share: number } {
+  const hitsOf = (some: readonly JudgedNote[]) => some.filter(({ verdict }) => verdict === 'hit').length;
+  const asked = (['thumb', 'melody'] as const)
+    .map((voice) => notes.filter((note) => note.voice === voice))
+    .filter((hand) => hitsOf(hand) > leastOfHand * hand.length)
+    .flat();
+  const hits = hitsOf(asked);
+  return { hits, share: hits / Math.max(1, asked.length + extras.length) };
+}
+
+/** What a recording adds to a report. */
+export interface RecordingReport extends TakeReport {
+  /** How far the guitar lay from the nearest semitones of A 440. */
+  readonly cents: number;
+}
+
+/** Below this the partials do not agree on a pitch, and A 440 is taken. */
+const leastAgreement = 0.5;
+
+/** The same of a recording: samples of one channel at the listening rate. A guitar out of tune is judged in its own tuning. */
+export function judgeRecording(
+  score: Score,
+  samples: Float32Array,
+  settings: TakeSettings = {},
+): Result<RecordingReport> {
+  const { events } = expectedOf(score, settings.bars);
+  const reference = referenceOf(samples);
+  if (!reference) return fail('The recording is silent', 'Choose the right microphone, and record it again');
+  const cents = reference.agreement < leastAgreement ? 0 : reference.cents;
+  const heard = events.length === 0 ? [] : hearTake(samples, events, cents);
+  const judged = judgeTake(score, heard, settings, leastFit.recorded);
+  return judged.ok ? ok({ ...judged.value, cents }) : judged;
+}
+
+/** The shift that lets clearly more of the take's notes be notes of the study; 0 where none does. */
+function shiftOf(heard: readonly HeardNote[], events: readonly ExpectedEvent[]): number {
+  const wanted = new Map<Midi, number>();
+  for (const { midi } of events.flatMap(({ notes }) => notes)) wanted.set(midi, (wanted.get(midi) ?? 0) + 1);
+  const all = [...wanted.values()].reduce((sum, each) => sum + each, 0);
+  const played = new Map<Midi, number>();
+  for (const { midi } of heard) played.set(midi, (played.get(midi) ?? 0) + 1);
+  const inCommon = (shift: number): number =>
+    [...played].reduce(
+      (sum, [midi, count]) => sum + Math.min(count / heard.length, (wanted.get(midi - shift) ?? 0) / all),
+      0,
+    );
+  const asWritten = inCommon(0);
+  let best = { shift: 0, share: asWritten };
+  for (let shift = -furthestShift; shift <= furthestShift; shift += 1)
+    if (inCommon(shift) > best.share) best = { shift, share: inCommon(shift) };
+  return best.share > 1.6 * asWritten + 0.1 ? best.shift : 0;
+}

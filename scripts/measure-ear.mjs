@@ -1,0 +1,135 @@
+import { referenceOf, resampled, listeningRate } from '@jocund/core/listening';
+import { mulberry32 } from '@jocund/core/random';
+import { layTimeline } from '@jocund/core/sound';
+import { playAsStudent } from '@jocund/core/stand-ins';
+import { judgeRecording, judgeTake } from '@jocund/core/takes';
+import { demoPieces } from './lib/demo-pieces.mjs';
+import { dealtFaults } from './lib/ear/dealt-faults.mjs';
+import { FaultCount } from './lib/ear/fault-count.mjs';
+import { synthesised } from './lib/ear/synthesised.mjs';
+
+/**
+ * `npm run bench -- ear [MIDI TAKES] [WAV TAKES]`: a simulated student plays pieces of the demo with faults dealt from a seed; what the judge tells is held against what was put in. The judge was set
+ * on every other piece; the others stand by themselves. Recordings are made by fluidsynth. Bundled and run by bench.mjs with the project's folder as its first argument.
+ */
+const [, , root = '.', midiTakes = '250', wavTakes = '60'] = process.argv;
+const report = (/** @type {string} */ figure, /** @type {string} */ value, /** @type {string} */ aim) =>
+  console.log(`${figure.padEnd(62)} ${value.padStart(16)}   aim ${aim}`);
+const middle = (/** @type {readonly number[]} */ values, share = 0.5) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length * share)] ?? Number.NaN;
+
+const pieces = demoPieces(root);
+const sets = /** @type {const} */ ([
+  ['set on', 0, 11],
+  ['held out', 1, 5001],
+]);
+
+/**
+ * Bars of the written score that some bars of the order played are.
+ * @param {(typeof pieces)[number]} score @param {{ first: number, last: number }} played
+ */
+function writtenBars(score, { first, last }) {
+  const bars = layTimeline(score)
+    .bars.slice(first, last + 1)
+    .map(({ bar }) => bar);
+  return { first: Math.min(...bars), last: Math.max(...bars) };
+}
+
+for (const [name, parity, seed] of sets) {
+  const among = pieces.filter((_, at) => at % 2 === parity);
+  const random = mulberry32(seed);
+  const deal = (/** @type {number} */ take) => {
+    const score = /** @type {(typeof pieces)[number]} */ (among[take % among.length]);
+    return { score, faults: dealtFaults(random, layTimeline(score).bars.length) };
+  };
+
+  const midi = new FaultCount();
+  const offs = { limp: /** @type {number[]} */ ([]), rush: /** @type {number[]} */ ([]) };
+  let [refused, habits, milliseconds] = [0, 0, 0];
+  for (let take = 0; take < Number(midiTakes); take += 1) {
+    const { score, faults } = deal(take);
+    const bars = writtenBars(score, faults.bars);
+    const student = playAsStudent(score, faults, take + seed);
+    const began = performance.now();
+    const judged = judgeTake(score, student.notes, { bars });
+    milliseconds += performance.now() - began;
+    if (judged.ok) midi.add(judged.value, student.putIn);
+    else refused += 1;
+    const steady = playAsStudent(score, { ...faults, unsteadyMs: 1 }, take + seed);
+    const timed = judgeTake(score, steady.notes, { bars });
+    if (!timed.ok) continue;
+    const late = (/** @type {'thumb' | 'melody'} */ voice, /** @type {number | null} */ beat) =>
+      timed.value.timing.habits.find((habit) => habit.voice === voice && habit.beat === beat)?.lateMs;
+    const asked = [
+      { of: offs.rush, put: -(faults.rushMs ?? 0), count: steady.rushed, told: late('melody', null) },
+      { of: offs.limp, put: faults.limp?.ms ?? 0, count: steady.limped, told: late('thumb', 3) },
+    ];
+    for (const { of, put, count, told } of asked)
+      if (count >= 4 && put !== 0) {
+        habits += 1;
+        if (told !== undefined) of.push(Math.abs(told - put));
+      }
+  }
+  report(`MIDI, ${name}: told faults that are there (precision)`, midi.precision.toFixed(3), '0.98');
+  report(`MIDI, ${name}: faults there that are told (recall)`, midi.recall.toFixed(3), '0.98');
+  report(`MIDI, ${name}: takes refused`, `${refused} of ${midiTakes}`, '0');
+  report(`MIDI, ${name}: one take, mean`, `${(milliseconds / Number(midiTakes)).toFixed(0)} ms`, '300 ms');
+  report(
+    `MIDI, ${name}: habits of a steady hand told`,
+    `${offs.rush.length + offs.limp.length} of ${habits}`,
+    'all',
+  );
+  for (const [habit, errors] of Object.entries(offs))
+    report(
+      `MIDI, ${name}: ${habit}, off by (median, 95th percentile)`,
+      `${middle(errors).toFixed(1)}, ${middle(errors, 0.95).toFixed(1)} ms`,
+      '3 ms',
+    );
+
+  const wav = new FaultCount();
+  const [reference, times] = [/** @type {number[]} */ ([]), /** @type {number[]} */ ([])];
+  let [wavRefused, wavMs, seconds] = [0, 0, 0];
+  for (let take = 0; take < Number(wavTakes) / 2; take += 1) {
+    const { score, faults } = deal(take);
+    const student = playAsStudent(score, faults, take + seed);
+    const sound = synthesised(student.notes, { program: 24 + (take % 2), isWet: take % 4 > 1 });
+    const cents = Math.round(random() * 80 - 40);
+    const off = resampled(sound, listeningRate * 2 ** (cents / 1200), listeningRate);
+    reference.push(Math.abs((referenceOf(off)?.cents ?? Infinity) - cents));
+    const began = performance.now();
+    const judged = judgeRecording(score, off, { bars: writtenBars(score, faults.bars) });
+    wavMs += performance.now() - began;
+    seconds += off.length / listeningRate;
+    if (!judged.ok) {
+      wavRefused += 1;
+      continue;
+    }
+    wav.add(judged.value, student.putIn);
+    const stretch = 2 ** (cents / 1200);
+    for (const { played, midi: pitch, verdict } of judged.value.notes) {
+      if (!played || verdict !== 'hit') continue;
+      const from = student.notes
+        .filter((note) => note.midi === pitch)
+        .map((note) => Math.abs(note.startS / stretch - played.startS));
+      times.push(1000 * Math.min(...from));
+    }
+  }
+  report(`WAV, ${name}: told faults that are there (precision)`, wav.precision.toFixed(3), '0.88');
+  report(`WAV, ${name}: faults there that are told (recall)`, wav.recall.toFixed(3), '0.88');
+  report(`WAV, ${name}: takes refused`, `${wavRefused} of ${Number(wavTakes) / 2}`, '0');
+  report(
+    `WAV, ${name}: onsets off by (median, 90th percentile)`,
+    `${middle(times).toFixed(1)}, ${middle(times, 0.9).toFixed(1)} ms`,
+    '12 ms',
+  );
+  report(
+    `WAV, ${name}: pitch off by (median, worst)`,
+    `${middle(reference).toFixed(2)}, ${Math.max(...reference).toFixed(2)} cents`,
+    '2 cents',
+  );
+  report(
+    `WAV, ${name}: three minutes of recording take`,
+    `${((wavMs / seconds) * 0.18).toFixed(1)} s`,
+    '8 s',
+  );
+}
