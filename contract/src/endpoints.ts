@@ -28,6 +28,7 @@ import {
   newLessonNoteSchema,
   personalDataSchema,
   practiceMarkSchema,
+  takeSchema,
   practiceRecordSchema,
   taughtSchema,
 } from './practice.ts';
@@ -315,6 +316,7 @@ export const endpoints = {
     z.array(practiceMarkSchema).min(1).max(mostMarksSent),
     z.array(id),
   ),
+  keepTake: endpoint('POST', '/api/me/takes', takeSchema, nothing),
   /** Every other session of the person ends with it. */
   changePassword: endpoint('PUT', '/api/me/password', passwordChangeSchema, nothing),
   listMySessions: endpoint('GET', '/api/me/sessions', undefined, z.array(openSessionSchema)),

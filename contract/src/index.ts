@@ -51,6 +51,7 @@ export {
   mostLessonChanges,
   mostLessons,
   mostMarksRead,
+  mostTakesRead,
   practiceTempo,
   type Assignment,
   type Lesson,
@@ -62,6 +63,7 @@ export {
   type NewLessonNote,
   type PersonalData,
   type PracticeMark,
+  type TakeFigures,
   type PracticeRecord,
   type Taught,
 } from './practice.ts';

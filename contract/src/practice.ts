@@ -81,6 +81,26 @@ export const mostMarksSent = 200;
 /** Marks of one student that are looked back on. */
 export const mostMarksRead = 2000;
 
+/** Takes of one student that are looked back on, the newest. */
+export const mostTakesRead = 300;
+const count = z.int().min(0).max(50_000);
+
+/** What came of a take that was held against the sheet; the take itself is not kept. Its id is made where it is judged: sent twice, it counts once. */
+export const takeSchema = z.strictObject({
+  id,
+  assignmentId: id,
+  at: timestamp,
+  /** As it was played, in beats of the piece a minute. */
+  tempoBpm: z.number().min(5).max(1000),
+  hits: count,
+  wrong: count,
+  missed: count,
+  extra: count,
+  outOfTime: count,
+  /** Spread of the thumb's strokes in ms; null where there were too few. */
+  thumbSdMs: z.number().min(0).max(5000).nullable(),
+});
+
 /** Where a teacher takes the lessons along as a calendar file. */
 export const calendarPath = '/api/lessons.ics';
 
@@ -133,6 +153,8 @@ export const practiceRecordSchema = z.object({
   assignments: z.array(assignmentSchema),
   /** The oldest first. */
   marks: z.array(practiceMarkSchema),
+  /** The oldest first. */
+  takes: z.array(takeSchema).default([]),
 });
 
 /** Passes at one assignment that are looked back on where all students are told at once: of those who come on the day, and of the others. */
@@ -163,6 +185,7 @@ export const myPracticeSchema = z.object({
     }),
   ),
   marks: z.array(practiceMarkSchema),
+  takes: z.array(takeSchema).default([]),
 });
 
 /** All that is kept of one person, to be taken along: an open format. */
@@ -185,12 +208,14 @@ export const personalDataSchema = z.object({
   notes: z.array(lessonNoteSchema),
   assignments: z.array(assignmentSchema),
   marks: z.array(practiceMarkSchema),
+  takes: z.array(takeSchema),
 });
 
 export type PersonalData = z.infer<typeof personalDataSchema>;
 export type Assignment = z.infer<typeof assignmentSchema>;
 export type NewAssignment = z.infer<typeof newAssignmentSchema>;
 export type PracticeMark = z.infer<typeof practiceMarkSchema>;
+export type TakeFigures = z.infer<typeof takeSchema>;
 export type PracticeRecord = z.infer<typeof practiceRecordSchema>;
 /** As it is read, and as it goes over the line. */
 export type MyPractice = z.output<typeof myPracticeSchema>;

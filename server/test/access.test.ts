@@ -21,6 +21,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   acceptInvitation: 'open',
   readMyPractice: 'student',
   logPractice: 'student',
+  keepTake: 'student',
   changePassword: 'member',
   listMySessions: 'member',
   endMySession: 'member',

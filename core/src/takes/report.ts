@@ -146,7 +146,6 @@ function notJudgedOf(notes: readonly JudgedNote[], unpitched: number): string[] 
     sentences.push(
       `${unpitched} ${unpitched === 1 ? 'stroke' : 'strokes'} without a pitch: muted strings and slaps.`,
     );
-  if (notes.every(({ played }) => played?.endS == null))
-    sentences.push('How long the bass notes rang.');
+  if (notes.every(({ played }) => played?.endS == null)) sentences.push('How long the bass notes rang.');
   return sentences;
 }

@@ -19,6 +19,7 @@ export const studioTables = [
   'lesson_notes',
   'assignments',
   'practice_marks',
+  'takes',
   'invitations',
   'door_notes',
 ] as const;

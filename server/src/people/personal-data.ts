@@ -3,6 +3,7 @@ import type { Database } from '../database/connect.ts';
 import { listLessonNotes } from '../practice/lesson-notes-repository.ts';
 import { listLessons } from '../practice/lessons-repository.ts';
 import { listAssignments, marksPage } from '../practice/repository.ts';
+import { listTakes } from '../practice/takes-repository.ts';
 import { endSessionsOf } from '../sign-in/sessions-repository.ts';
 
 /** All that is kept of a student, archived or not; undefined when the studio has no such student. */
@@ -30,10 +31,11 @@ export async function personalData(
     );
   if (!person) return undefined;
   const { studio, email, ...student } = person;
-  const [lessons, notes, assignments] = await Promise.all([
+  const [lessons, notes, assignments, takes] = await Promise.all([
     listLessons(database, studioId, id),
     listLessonNotes(database, studioId, id),
     listAssignments(database, studioId, id),
+    listTakes(database, studioId, id),
   ]);
   const marks: PersonalData['marks'] = [];
   for (;;) {
@@ -41,7 +43,18 @@ export async function personalData(
     marks.push(...page);
     if (page.length < mostMarksRead) break;
   }
-  return { format: 'jocund-person', version: 1, studio, student, email, lessons, notes, assignments, marks };
+  return {
+    format: 'jocund-person',
+    version: 1,
+    studio,
+    student,
+    email,
+    lessons,
+    notes,
+    assignments,
+    marks,
+    takes,
+  };
 }
 
 /**
@@ -56,7 +69,7 @@ export async function deletePerson(database: Database, studioId: string, id: str
       .first<{ id: string } | undefined>('id');
     if (!found) return false;
     const theirs = { studio_id: studioId, student_id: id };
-    for (const table of ['practice_marks', 'assignments', 'invitations', 'lessons', 'lesson_notes'])
+    for (const table of ['takes', 'practice_marks', 'assignments', 'invitations', 'lessons', 'lesson_notes'])
       await transaction(table).where(theirs).delete();
     const users = await transaction('users').where(theirs).pluck<string[]>('id');
     for (const userId of users) {

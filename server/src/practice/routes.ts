@@ -17,6 +17,7 @@ import {
   studentAsking,
   writeLessonNote,
 } from './service.ts';
+import { insertTake } from './takes-repository.ts';
 
 /** Anything else is no day: nobody comes on it. */
 const weekdayOf = ({ params }: Request): number => {
@@ -60,6 +61,11 @@ export function practiceRoutes(database: Database): Router {
   studentRoute(router, endpoints.logPractice, async ({ body, who }) => {
     const student = await studentAsking(database, who);
     return insertMarks(database, who.studioId, student.id, body);
+  });
+  studentRoute(router, endpoints.keepTake, async ({ body, who }) => {
+    const student = await studentAsking(database, who);
+    await insertTake(database, who.studioId, student.id, body);
+    return null;
   });
   return router;
 }

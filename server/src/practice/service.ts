@@ -28,6 +28,7 @@ import {
   type AssignedPiece,
   type TaughtStudent,
 } from './repository.ts';
+import { listTakes } from './takes-repository.ts';
 
 /** What a student was given and what came of it, for the teacher. */
 export async function practiceOf(
@@ -36,13 +37,14 @@ export async function practiceOf(
   studentId: string,
 ): Promise<PracticeRecord> {
   if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
-  const [lessons, notes, assignments, marks] = await Promise.all([
+  const [lessons, notes, assignments, marks, takes] = await Promise.all([
     listLessons(database, studioId, studentId),
     listLessonNotes(database, studioId, studentId),
     listAssignments(database, studioId, studentId),
     listMarks(database, studioId, studentId),
+    listTakes(database, studioId, studentId),
   ]);
-  return { lessons, notes, assignments, marks };
+  return { lessons, notes, assignments, marks, takes };
 }
 
 export async function writeLessonNote(
@@ -125,10 +127,11 @@ async function practised(
   studioId: string,
   student: TaughtStudent,
 ): Promise<MyPracticeSent> {
-  const [assigned, notes, marks] = await Promise.all([
+  const [assigned, notes, marks, takes] = await Promise.all([
     listAssigned(database, studioId, student.id),
     listLessonNotes(database, studioId, student.id),
     listMarks(database, studioId, student.id),
+    listTakes(database, studioId, student.id),
   ]);
   return {
     student: student.name,
@@ -140,6 +143,7 @@ async function practised(
       return { ...each.assignment, score: score ? { ...asDocument(score) } : null };
     }),
     marks,
+    takes,
   };
 }
 

@@ -17,6 +17,10 @@ const practicePages: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../practice/play-page.tsx')).PlayPage }),
   },
   {
+    path: ':assignmentId/take',
+    lazy: async () => ({ Component: (await import('../practice/take-page.tsx')).TakePage }),
+  },
+  {
     path: ':assignmentId/drills',
     lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
   },

@@ -1,4 +1,4 @@
-import type { Assignment, Lesson, LessonNote, PracticeMark, Student } from '@jocund/contract';
+import type { Assignment, Lesson, LessonNote, PracticeMark, Student, TakeFigures } from '@jocund/contract';
 import { tempoLadder } from '@jocund/core/practice';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -75,9 +75,10 @@ interface RecordProps {
   readonly notes: readonly LessonNote[];
   readonly assignments: readonly Assignment[];
   readonly marks: readonly PracticeMark[];
+  readonly takes: readonly TakeFigures[];
 }
 
-function Record({ student, lessons, notes, assignments, marks }: RecordProps) {
+function Record({ student, lessons, notes, assignments, marks, takes }: RecordProps) {
   const inHand = assignments.filter(({ endedAt }) => endedAt === null);
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
@@ -161,6 +162,7 @@ function Record({ student, lessons, notes, assignments, marks }: RecordProps) {
                     <RecordView
                       assignments={assignments}
                       marks={marks}
+                      takes={takes}
                       now={new Date(openedAt)}
                       barsOf={barsOf}
                     />

@@ -1,6 +1,7 @@
 import { practiceTempo } from '@jocund/contract';
 import { mediumHand } from '@jocund/core/hands';
 import { drillsOf, type Drill } from '@jocund/core/practice';
+import { indexOfBar, type Score } from '@jocund/core/score';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { EmptyNote } from '../ui/notice.tsx';
@@ -21,7 +22,11 @@ function Drills({ given, score, opened: { practice, marks } }: OpenedGiven) {
   const { read, write } = useAddress();
   const room = useRoomPath();
   const hand = practice.hand ?? mediumHand;
-  const drills = useMemo(() => drillsOf(score, barsGiven(given, score), hand), [score, given, hand]);
+  const asked = read('bars');
+  const drills = useMemo(
+    () => drillsOf(score, barsAsked(asked, score) ?? barsGiven(given, score), hand),
+    [score, given, hand, asked],
+  );
   const chosen = drills.find(({ id }) => id === read('drill')) ?? drills[0];
   return (
     <main className="flex h-full flex-col">
@@ -63,6 +68,14 @@ function Drills({ given, score, opened: { practice, marks } }: OpenedGiven) {
       </div>
     </main>
   );
+}
+
+/** Bars that the address names by their numbers, "3-4"; undefined where it names none of the piece. */
+function barsAsked(text: string, score: Score): { first: number; last: number } | undefined {
+  const [, from, to] = /^(\d{1,4})-(\d{1,4})$/.exec(text) ?? [];
+  if (from === undefined || to === undefined) return undefined;
+  const [first, last] = [indexOfBar(score, Number(from)), indexOfBar(score, Number(to))];
+  return first >= 0 && last >= first && last < score.bars.length ? { first, last } : undefined;
 }
 
 interface DrillSheetProps {

@@ -103,6 +103,10 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
               {score.capo > 0 ? ` · capo ${score.capo}` : ''} ·{' '}
               <Link className="inline-block py-1 underline" to={`${room}/${given.id}/drills`}>
                 Drills
+              </Link>{' '}
+              ·{' '}
+              <Link className="inline-block py-1 underline" to={`${room}/${given.id}/take`}>
+                Record a take
               </Link>
             </p>
           </div>

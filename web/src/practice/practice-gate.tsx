@@ -1,8 +1,8 @@
-import type { MyPractice, PracticeMark } from '@jocund/contract';
+import type { MyPractice, PracticeMark, TakeFigures } from '@jocund/contract';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { openOffline } from '../api/offline.ts';
-import { useMyPractice, usePracticeSeen } from '../api/practice.ts';
+import { useKeepTake, useMyPractice, usePracticeSeen } from '../api/practice.ts';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { useSettings } from '../ui/settings.ts';
@@ -19,6 +19,10 @@ export interface Opened {
   /** Whether the browser keeps those that wait. */
   readonly isKept: boolean;
   readonly log: (mark: PracticeMark) => void;
+  /** All takes, the oldest first. */
+  readonly takes: readonly TakeFigures[];
+  /** Answers whether it is kept now. */
+  readonly keepTake: (take: TakeFigures) => Promise<boolean>;
 }
 
 interface PracticeGateProps {
@@ -64,6 +68,7 @@ function OwnGate({ children }: PracticeGateProps) {
 function LookingGate({ studentId, children }: PracticeGateProps & { studentId: string }) {
   const practice = usePracticeSeen(studentId);
   const [tried, setTried] = useState<readonly PracticeMark[]>([]);
+  const [triedTakes, setTriedTakes] = useState<readonly TakeFigures[]>([]);
   if (practice.isError)
     return (
       <main className="m-4 max-w-xl">
@@ -97,6 +102,11 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
             waiting: 0,
             isKept: true,
             log: (mark) => setTried((before) => [...before, mark]),
+            takes: [...data.takes, ...triedTakes],
+            keepTake: (take) => {
+              setTriedTakes((before) => [...before, take]);
+              return Promise.resolve(true);
+            },
           })}
         </AsStudent>
       </div>
@@ -126,5 +136,18 @@ function WithPasses({ practice, userId, children }: WithPassesProps) {
   const { unsent, isKept, log } = usePasses(userId);
   const sent = new Set(practice.marks.map(({ id }) => id));
   const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
-  return children({ practice, marks, waiting: unsent.length, isKept, log });
+  const keep = useKeepTake();
+  return children({
+    practice,
+    marks,
+    waiting: unsent.length,
+    isKept,
+    log,
+    takes: practice.takes,
+    keepTake: (take) =>
+      keep.mutateAsync(take).then(
+        () => true,
+        () => false,
+      ),
+  });
 }

@@ -8,7 +8,7 @@ import { useRoomPath } from './room-path.ts';
 /** What came of a student's own practising. */
 export const RecordPage = () => <PracticeGate>{(opened) => <MyRecord opened={opened} />}</PracticeGate>;
 
-function MyRecord({ opened: { practice, marks } }: { opened: Opened }) {
+function MyRecord({ opened: { practice, marks, takes } }: { opened: Opened }) {
   const room = useRoomPath();
   const [now] = useState(() => new Date());
   const scores = new Map(practice.assignments.map(({ id, score }) => [id, score]));
@@ -24,6 +24,7 @@ function MyRecord({ opened: { practice, marks } }: { opened: Opened }) {
         <RecordView
           assignments={practice.assignments}
           marks={marks}
+          takes={takes}
           now={now}
           barsOf={({ id, firstBar, lastBar }) => barNumbers(scores.get(id) ?? null, firstBar, lastBar)}
         />

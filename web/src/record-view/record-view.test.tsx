@@ -58,6 +58,7 @@ const show = (marks: readonly PracticeMark[], over: Partial<Assignment> = {}) =>
     <RecordView
       assignments={[{ ...assignment, ...over }]}
       marks={marks}
+      takes={[]}
       now={now}
       barsOf={() => ({ first: 1, last: 4 })}
     />,

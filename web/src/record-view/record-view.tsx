@@ -1,22 +1,24 @@
-import type { Assignment, PracticeMark } from '@jocund/contract';
+import type { Assignment, PracticeMark, TakeFigures } from '@jocund/contract';
 import { barsWords, counted } from '../ui/words.ts';
 import { BarHeatStrip, type BarNumbers } from './bar-heat-strip.tsx';
 import { inHandOf } from './in-hand.ts';
 import { LearnedList } from './learned-list.tsx';
 import { MinutesChart, minutesByWeek } from './minutes-chart.tsx';
 import { outlookWords } from './outlook-words.ts';
+import { TakeHistory } from './take-history.tsx';
 import { TempoChart } from './tempo-chart.tsx';
 
 interface RecordViewProps {
   /** All that was given, what is over, too. */
   readonly assignments: readonly Assignment[];
   readonly marks: readonly PracticeMark[];
+  readonly takes: readonly TakeFigures[];
   readonly now: Date;
   readonly barsOf: (assignment: Assignment) => BarNumbers;
 }
 
 /** What came of practising: minutes, what is kept, tempo by piece, and the bars that slip. */
-export function RecordView({ assignments, marks, now, barsOf }: RecordViewProps) {
+export function RecordView({ assignments, marks, takes, now, barsOf }: RecordViewProps) {
   const nowMs = now.getTime();
   const all = assignments.map((assignment) => ({ assignment, inHand: inHandOf(assignment, marks) }));
   const played = all.filter(({ inHand }) => inHand.passes.length > 0);
@@ -66,6 +68,7 @@ export function RecordView({ assignments, marks, now, barsOf }: RecordViewProps)
               {outlookWords(inHand, nowMs) ?? 'Too little was played for an outlook.'}
             </p>
             <TempoChart inHand={inHand} />
+            <TakeHistory takes={takes.filter(({ assignmentId }) => assignmentId === assignment.id)} />
             <BarHeatStrip assignment={assignment} marks={marks} whole={barsOf(assignment)} />
           </article>
         ))}

@@ -21,9 +21,11 @@ import type {
 } from '@jocund/core/grading';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
+import type { Recording } from '@jocund/core/listening';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
+import type { StudentFaults } from '@jocund/core/stand-ins';
 import type {
   Closeness,
   ComparedTrait,
@@ -36,6 +38,7 @@ import type {
   Varied,
   VarySettings,
 } from '@jocund/core/style';
+import type { BarSpan, NextStep, TakeReport } from '@jocund/core/takes';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
@@ -203,6 +206,18 @@ export interface Tasks {
       readonly limit: number;
     };
     readonly output: Result<readonly GripWithMoves[]>;
+  };
+  /** A take held against the study, from a file, from samples, or played by the simulated student. Bars count from 0. */
+  readonly judgeTake: {
+    readonly input: {
+      readonly score: Score;
+      readonly bars: BarSpan;
+      readonly source:
+        | { readonly kind: 'file'; readonly bytes: Uint8Array }
+        | ({ readonly kind: 'sound' } & Recording)
+        | { readonly kind: 'student'; readonly faults: StudentFaults; readonly seed: number };
+    };
+    readonly output: Result<{ readonly report: TakeReport; readonly next: NextStep }>;
   };
   readonly checkScore: {
     readonly input: { readonly score: Score; readonly hand: Hand };

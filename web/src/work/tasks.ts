@@ -24,6 +24,7 @@ import {
   restyleTask,
   varyPassageTask,
 } from './style-task.ts';
+import { judgeTakeTask } from './take-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -69,6 +70,10 @@ const tasks: {
         moves: commonMoves(parsed.value, grip.frets, instrument, hand),
       })),
     );
+  },
+  *judgeTake(input) {
+    yield 0;
+    return judgeTakeTask(input);
   },
   *checkScore(input) {
     yield 0;
@@ -154,6 +159,8 @@ export function stepsOf(
       return tasks.readManners(request.input);
     case 'checkStyle':
       return tasks.checkStyle(request.input);
+    case 'judgeTake':
+      return tasks.judgeTake(request.input);
     case 'addNext':
       return tasks.addNext(request.input);
     case 'nearerMoves':

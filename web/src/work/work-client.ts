@@ -25,6 +25,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   readFile: 'files',
   fitTune: 'files',
   soundFile: 'files',
+  judgeTake: 'files',
   soundString: 'tunings',
   findTunings: 'tunings',
   secondParts: 'tunings',
@@ -43,7 +44,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */
-const isOneStep: ReadonlySet<TaskName> = new Set(['readFile', 'dealFigures']);
+const isOneStep: ReadonlySet<TaskName> = new Set(['readFile', 'dealFigures', 'judgeTake']);
 
 const waiting = new Map<number, Waiting>();
 const workers = new Map<Duty, Worker>();

@@ -1,0 +1,118 @@
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { Recorder } from '../sound/recorder.ts';
+import { usePlainKey } from '../ui/use-plain-key.ts';
+import { isTyping } from '../ui/text-fields.ts';
+import type { Take } from './use-take.ts';
+
+/** What the simulated student does wrong: a little of what students do. */
+const simulated = {
+  pace: 1.15,
+  unsteadyMs: 9,
+  rushMs: 28,
+  missedShare: 0.05,
+  wrongStringShare: 0.02,
+  droppedSlursShare: 0.3,
+};
+
+const button =
+  'figure flex min-h-14 flex-1 items-center justify-center px-3 text-center text-lg disabled:opacity-60';
+
+/** Where a take comes from: the microphone, a file, or the simulated student. */
+export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take: Take }) {
+  const [recorder] = useState(() => new Recorder());
+  const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
+  const [seed, setSeed] = useState(1);
+  const file = useRef<HTMLInputElement>(null);
+  useEffect(() => () => recorder.drop(), [recorder]);
+  const isRecording = recording.kind === 'recording';
+  const toggle = () => {
+    if (isRecording) recorder.stop();
+    else {
+      cancel();
+      void recorder.start((packed) => void judgeFile(packed));
+    }
+  };
+  usePlainKey((event) => {
+    const onControl = event.target instanceof HTMLElement && event.target.closest('button, a') !== null;
+    if (event.key !== ' ' || onControl || isTyping(event.target)) return;
+    event.preventDefault();
+    toggle();
+  });
+  return (
+    <section aria-label="A take" className="on-ink flex-none bg-ink1 text-paper">
+      <div className="mx-auto flex w-full max-w-3xl flex-col gap-2 px-4 py-3">
+        {recording.kind === 'failed' && <p role="alert">{recording.reason}</p>}
+        <div className="flex gap-2">
+          <button
+            type="button"
+            className={`${button} ${isRecording ? 'bg-brass text-ink1' : 'bg-paper text-ink1'}`}
+            aria-pressed={isRecording}
+            disabled={recording.kind === 'asking' || state.kind === 'working'}
+            onClick={toggle}
+          >
+            {isRecording ? (
+              <>
+                Stop, <Seconds sinceMs={recording.sinceMs} />
+              </>
+            ) : recording.kind === 'asking' ? (
+              'Asking for the microphone …'
+            ) : (
+              'Record a take'
+            )}
+          </button>
+          {state.kind === 'working' ? (
+            <button type="button" className={`${button} border border-ink1-40`} onClick={cancel}>
+              Cancel
+            </button>
+          ) : (
+            <button
+              type="button"
+              className={`${button} border border-ink1-40`}
+              disabled={isRecording}
+              onClick={() => file.current?.click()}
+            >
+              Hand in a file
+            </button>
+          )}
+        </div>
+        <input
+          ref={file}
+          type="file"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="A take as a MIDI or sound file"
+          accept=".mid,.midi,.wav,audio/*"
+          onChange={({ target }) => {
+            const [chosen] = target.files ?? [];
+            target.value = '';
+            if (chosen) void judgeFile(chosen);
+          }}
+        />
+        <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
+          <span>Stop if anything hurts, tingles or goes numb.</span>
+          <button
+            type="button"
+            className="py-1 underline"
+            disabled={isRecording || state.kind === 'working'}
+            onClick={() => {
+              judge({ kind: 'student', faults: simulated, seed });
+              setSeed(seed + 1);
+            }}
+          >
+            Try it with a simulated student
+          </button>
+        </p>
+      </div>
+    </section>
+  );
+}
+
+/** How long it has been recording, by whole seconds. */
+function Seconds({ sinceMs }: { sinceMs: number }) {
+  const [now, setNow] = useState(sinceMs);
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(performance.now()), 250);
+    return () => window.clearInterval(timer);
+  }, []);
+  return <span aria-hidden>&nbsp;{Math.floor((now - sinceMs) / 1000)} s</span>;
+}

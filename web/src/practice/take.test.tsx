@@ -1,0 +1,184 @@
+import 'fake-indexeddb/auto';
+import type { TakeFigures } from '@jocund/contract';
+import { writeMidiTake } from '@jocund/core/formats/midi';
+import { asDocument } from '@jocund/core/score/document';
+import { playAsStudent } from '@jocund/core/stand-ins';
+import { written } from '@jocund/core/testing/written';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { Route, Routes } from 'react-router';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { press, room, server } from '../testing/bench-room.tsx';
+import { DrillsPage } from './drills-page.tsx';
+import { TakePage } from './take-page.tsx';
+
+vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
+
+const piece = '00000000-0000-4000-8000-000000000001';
+const user = {
+  id: '00000000-0000-4000-8000-000000000090',
+  name: 'Wren',
+  email: 'wren@example.org',
+  role: 'student',
+  studio: 'Studio',
+};
+const score = written(
+  [
+    '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:1@2.5/0.5 m1:3@3/2',
+    '[xx3211] t4:3@1/1 t3:2@2/1 t5:3@3/1 t3:2@4/1 m1:1@1/1 m1:3@2.5/0.5 m1:5@3/2',
+    '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:3@2.5/0.5 m2:1@3/2',
+    '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m2:1@1/4',
+  ],
+  { title: 'Air', tempoBpm: 90 },
+);
+const practice = {
+  student: 'Wren',
+  hand: null,
+  lastNote: null,
+  marks: [],
+  assignments: [
+    {
+      id: piece,
+      arrangementId: piece,
+      title: 'Air',
+      player: '',
+      rung: null,
+      firstBar: null,
+      lastBar: null,
+      startBpm: 60,
+      goalBpm: 90,
+      goalDate: null,
+      barWords: [],
+      note: '',
+      madeAt: '2026-11-01T08:00:00.000Z',
+      endedAt: null,
+      score: asDocument(score),
+    },
+  ],
+};
+
+const line = { isOnline: true };
+const kept: TakeFigures[] = [];
+const open = () => {
+  const { answer } = server({ '/api/session': user, '/api/me/practice': practice });
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    if (init?.method !== 'POST') return answer(path, init);
+    if (!line.isOnline) return Promise.reject(new TypeError('no connection'));
+    kept.push(JSON.parse(init.body as string) as TakeFigures);
+    return Promise.resolve(new Response('null'));
+  });
+  room(
+    <Routes>
+      <Route path="/practice/:assignmentId/take" element={<TakePage />} />
+      <Route path="/practice/:assignmentId/drills" element={<DrillsPage />} />
+    </Routes>,
+    `/practice/${piece}/take`,
+  );
+};
+const handIn = async (bytes: Uint8Array, name = 'take.mid') => {
+  const field = await screen.findByLabelText('A take as a MIDI or sound file');
+  fireEvent.change(field, { target: { files: [new File([Uint8Array.from(bytes)], name)] } });
+};
+/** A take in which the thumb leaves out most of bar 2. */
+const limping = () => {
+  const { notes } = playAsStudent(score, { unsteadyMs: 3 }, 4);
+  const barS = (4 * 60) / 90;
+  const isThumbOfTwo = ({ startS, midi }: (typeof notes)[number]) =>
+    midi < 60 && startS > 0.3 + barS && startS < 0.3 + 1.6 * barS;
+  return writeMidiTake(notes.filter((note) => !isThumbOfTwo(note)));
+};
+
+beforeEach(() => {
+  line.isOnline = true;
+  kept.length = 0;
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+describe('how it went', () => {
+  test('a file handed in is held against the sheet, told bar by bar, and kept', async () => {
+    open();
+    await handIn(limping());
+    const figures = await screen.findByLabelText('The take in figures');
+    expect(figures.textContent).toMatch(/missed/);
+    const bars = screen.getByRole('group', { name: 'Bars of the take' });
+    expect(
+      within(bars).getByRole('button', { name: /^Bar 2, \d of 7 not right$/, pressed: true }),
+    ).toBeTruthy();
+    expect(within(bars).getByRole('button', { name: 'Bar 1, all there' })).toBeTruthy();
+    expect(screen.getByText(/notes of bar 2 were missing or wrong/)).toBeTruthy();
+    await waitFor(() => expect(kept).toHaveLength(1));
+    expect(kept[0]).toMatchObject({ assignmentId: piece, wrong: 0, extra: 0 });
+    expect(kept[0]?.missed).toBeGreaterThan(1);
+    expect(await screen.findByRole('img', { name: /^Notes there: take 1 \d+ %$/ })).toBeTruthy();
+  });
+
+  test('another bar is looked at; the drill is made of the bar that went wrong', async () => {
+    open();
+    await handIn(limping());
+    fireEvent.click(await screen.findByRole('button', { name: 'Bar 4, all there' }));
+    expect(screen.getByText(/bar 4, tune, string 2, fret 1: there/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('link', { name: 'Make this drill' }));
+    expect(await screen.findByRole('list', { name: 'Drills' })).toBeTruthy();
+  });
+
+  test('without a connection the take waits on the page, and is sent again', async () => {
+    line.isOnline = false;
+    open();
+    await handIn(limping());
+    const again = await screen.findByRole('button', { name: 'Send it again' });
+    expect(kept).toEqual([]);
+    line.isOnline = true;
+    fireEvent.click(again);
+    await waitFor(() => expect(kept).toHaveLength(1));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Send it again' })).toBeNull());
+  });
+
+  test('the simulated student plays, and none of it is kept', async () => {
+    open();
+    await screen.findByRole('heading', { name: 'How it went' });
+    press('Try it with a simulated student');
+    expect(await screen.findByLabelText('The take in figures')).toBeTruthy();
+    expect(kept).toEqual([]);
+  });
+
+  test.each([
+    ['words', new TextEncoder().encode('not a sound at all'), 'neither a MIDI file nor a recording'],
+    ['an empty WAV', new TextEncoder().encode('RIFF....WAVE'), 'holds no sound'],
+    [
+      'another piece',
+      writeMidiTake(
+        playAsStudent(
+          written(['t6:0@1/1 t6:0@2/1 m3:4@1.5/1 m3:6@3/1', 't6:0@1/1 t6:0@2/1 m3:4@1.5/1 m3:6@3/1']),
+          {},
+          1,
+        ).notes,
+      ),
+      'does not sound like the study',
+    ],
+  ])('%s: said in one sentence', async (_, bytes, reason) => {
+    vi.stubGlobal(
+      'AudioContext',
+      class {
+        decodeAudioData = () => Promise.reject(new DOMException('no', 'EncodingError'));
+        close = () => Promise.resolve();
+      },
+    );
+    open();
+    await handIn(bytes);
+    expect((await screen.findByRole('alert')).textContent).toContain(reason);
+    expect(kept).toEqual([]);
+  });
+
+  test('a microphone that is refused says what to do instead', async () => {
+    vi.stubGlobal('navigator', {
+      ...navigator,
+      mediaDevices: { getUserMedia: () => Promise.reject(new DOMException('no', 'NotAllowedError')) },
+    });
+    open();
+    await screen.findByRole('heading', { name: 'How it went' });
+    press('Record a take');
+    expect((await screen.findByRole('alert')).textContent).toContain('hand in a file');
+  });
+});
