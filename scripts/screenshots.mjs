@@ -56,8 +56,15 @@ const views = [
     follow: /^Start,/,
     until: 'Play it through',
   },
-  // Last: the browser remembers the choice.
-  { name: 'bench-notes', path: '/bench/{Loose}/melody', size: desk, choose: 'notes and tab' },
+  {
+    name: 'phone-take',
+    path: '/practice',
+    size: phone,
+    as: demoStudent,
+    follow: [/^Start,/, 'Record a take'],
+    thenPress: 'Try it with a simulated student',
+    until: 'Practise next',
+  },
 ];
 
 checkNode();
@@ -78,7 +85,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, press, choose, until, as, follow } of views) {
+for (const { name, path, size, press, choose, until, as, follow, thenPress } of views) {
   await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = await (await page.request.get('/api/pieces')).json();
@@ -95,7 +102,9 @@ for (const { name, path, size, press, choose, until, as, follow } of views) {
   await page.goto(address, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
   for (const each of press ? [press].flat() : []) await page.getByRole('button', { name: each }).click();
-  if (follow) await page.getByRole('link', { name: follow }).first().click();
+  for (const each of follow ? [follow].flat() : [])
+    await page.getByRole('link', { name: each }).first().click();
+  if (thenPress) await page.getByRole('button', { name: thenPress }).click();
   if (choose) {
     await page.getByRole('radio', { name: choose }).click();
     await page.waitForLoadState('networkidle');

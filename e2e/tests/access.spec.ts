@@ -86,6 +86,12 @@ test('a student’s record, the practice room and the way into it', async ({
   await expect(mine.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expectNoSeriousViolation(mine);
   expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await mine.getByRole('link', { name: 'Record a take' }).click();
+  await mine.getByRole('button', { name: 'Try it with a simulated student' }).click();
+  await expect(mine.getByRole('heading', { name: 'Practise next' })).toBeVisible();
+  await expectNoSeriousViolation(mine);
+  expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await mine.getByRole('link', { name: 'Back to it' }).click();
   const added = await page.request.post('/api/students', { data: { name: 'Somebody new', note: '' } });
   const { id: newId } = (await added.json()) as { id: string };
   const invited = await page.request.post(`/api/students/${newId}/invitation`);

@@ -27,13 +27,16 @@ export function spectraOf(samples: Float32Array, size: number): Spectra {
     size,
     at: (from, length) => {
       input.fill(0);
-      windowOf(length).forEach((weight, index) => {
-        input[index] = weight * (samples[from + index] ?? 0);
-      });
+      const weights = windowOf(length);
+      for (let index = 0; index < length; index += 1)
+        input[index] = (weights[index] ?? 0) * (samples[from + index] ?? 0);
       transform.realTransform(out, input);
-      return Float64Array.from({ length: size / 2 }, (_, bin) =>
-        Math.hypot(out[2 * bin] ?? 0, out[2 * bin + 1] ?? 0),
-      );
+      const magnitudes = new Float64Array(size / 2);
+      for (let bin = 0; bin < magnitudes.length; bin += 1) {
+        const [real, imaginary] = [out[2 * bin] ?? 0, out[2 * bin + 1] ?? 0];
+        magnitudes[bin] = Math.sqrt(real * real + imaginary * imaginary);
+      }
+      return magnitudes;
     },
   };
 }

@@ -70,6 +70,9 @@ export interface RecordingReport extends TakeReport {
   readonly cents: number;
 }
 
+/** Measured on takes played by a synthesiser: see docs/models.md. */
+const howSureByEar =
+  'About one mark in three of a recording may be wrong, most often where the tune lies an octave over the bass.';
 /** Below this the partials do not agree on a pitch, and A 440 is taken. */
 const leastAgreement = 0.5;
 
@@ -85,7 +88,8 @@ export function judgeRecording(
   const cents = reference.agreement < leastAgreement ? 0 : reference.cents;
   const heard = events.length === 0 ? [] : hearTake(samples, events, cents);
   const judged = judgeTake(score, heard, settings, leastFit.recorded);
-  return judged.ok ? ok({ ...judged.value, cents }) : judged;
+  if (!judged.ok) return judged;
+  return ok({ ...judged.value, cents, notJudged: [...judged.value.notJudged, howSureByEar] });
 }
 
 /** The shift that lets clearly more of the take's notes be notes of the study; 0 where none does. */

@@ -6,7 +6,7 @@ import { renderVoice } from '../sound/index.ts';
 import { playAsStudent, type SimulatedTake, type StudentFaults } from '../stand-ins/index.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
-import { judgeRecording, judgeTake, type TakeReport } from './index.ts';
+import { judgeRecording, judgeTake, nextStep, type TakeReport } from './index.ts';
 
 /** Eight bars in C: an even thumb under a tune on and between the beats. */
 const bass = { C: 't5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1', F: 't4:3@1/1 t3:2@2/1 t5:3@3/1 t3:2@4/1' };
@@ -133,6 +133,16 @@ describe('a take of notes against the study', () => {
     expect(report).toMatchObject({ wrong: 0, missed: 0, extra: 0 });
   });
 
+  test.each([
+    ['early in its last bar has left out nothing', 0.3, 0],
+    ['late in its last bar has left out the rest of it', 0.7, 2],
+  ])('a take that ends %s', (_, share, missed) => {
+    const take = playAsStudent(study, { bars: { first: 0, last: 2 }, unsteadyMs: 1 }, 1);
+    const barS = (4 * 60) / 96;
+    const cut = take.notes.filter(({ startS }) => startS < 0.4 + barS * (2 + share));
+    expect(valueOf(judgeTake(study, cut))).toMatchObject({ missed, wrong: 0, extra: 0 });
+  });
+
   test('another piece, and nothing, are refused in a sentence', () => {
     const played = playAsStudent(other, {}, 1);
     expect(judgeTake(study, played.notes)).toMatchObject({
@@ -221,5 +231,50 @@ describe('a recorded take', () => {
     for (const samples of [new Float32Array(listeningRate), noise, new Float32Array(0)])
       expect(judgeRecording(study, samples).ok).toBe(false);
     expect(judgeRecording(study, soundOf(playAsStudent(other, {}, 1))).ok).toBe(false);
+  });
+});
+
+describe('what to practise next', () => {
+  const stepAfter = (
+    faults: StudentFaults,
+    without: (note: SimulatedTake['notes'][number]) => boolean = () => false,
+  ) => {
+    const take = playAsStudent(study, { unsteadyMs: 2, ...faults }, 1);
+    return nextStep(
+      study,
+      valueOf(
+        judgeTake(
+          study,
+          take.notes.filter((note) => !without(note)),
+        ),
+      ),
+    );
+  };
+  const barS = (4 * 60) / 96;
+  const isIn =
+    (bar: number, from = 0, to = 1) =>
+    ({ startS }: { startS: number }) =>
+      startS > 0.35 + barS * (bar + from) && startS < 0.35 + barS * (bar + to);
+
+  test('notes missing just after a change of grip: the change, into that bar', () => {
+    expect(stepAfter({}, isIn(2, 0, 0.2))).toMatchObject({ drill: 'change', bars: { first: 1, last: 2 } });
+  });
+  test('the thumb missing in the middle of a bar: the bass', () => {
+    const isThumb = isIn(3, 0.2);
+    expect(stepAfter({}, (note) => note.midi < 60 && isThumb(note))).toMatchObject({
+      drill: 'bass',
+      bars: { first: 2, last: 3 },
+    });
+  });
+  test('a stop: the way into that bar', () => {
+    const step = stepAfter({ stops: [{ before: 4, seconds: 2 }] });
+    expect(step).toMatchObject({ drill: 'backwards', bars: { first: 3, last: 4 } });
+    expect(step.says).toContain('bar 5');
+  });
+  test('off-beats that rush: off-beats against the thumb', () => {
+    expect(stepAfter({ rushMs: 40 })).toMatchObject({ drill: 'off-beat', bars: null });
+  });
+  test('nothing: a step faster', () => {
+    expect(stepAfter({})).toMatchObject({ drill: null, bars: null });
   });
 });

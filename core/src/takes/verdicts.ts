@@ -116,13 +116,15 @@ function anchorsOf(
   return { thumb, all };
 }
 
-/** A take that ends in the middle of a bar has left out the rest of it; one that breaks off to begin again has not. */
+/**
+ * A take that ends past the middle of a bar has left out the rest of it; one that ends sooner was stopped there, and one that breaks off to begin again has left out nothing.
+ */
 function lastJudged(run: Run, events: readonly ExpectedEvent[], isLastRun: boolean): number {
   if (!isLastRun) return run.lastEvent;
   const bar = events[run.lastEvent]?.played;
-  let last = run.lastEvent;
-  while (events[last + 1]?.played === bar && last + 1 < events.length) last += 1;
-  return last;
+  const ofBar = events.flatMap(({ played }, index) => (played === bar ? [index] : []));
+  const isPastMiddle = ofBar.filter((index) => index <= run.lastEvent).length > ofBar.length / 2;
+  return isPastMiddle ? Math.max(...ofBar) : run.lastEvent;
 }
 
 function judgeEvent(

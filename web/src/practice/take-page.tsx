@@ -10,6 +10,7 @@ import { barsGiven } from './given.ts';
 import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { HowItWent } from './how-it-went.tsx';
 import { useRoomPath } from './room-path.ts';
+import { TakeSheet } from './take-sheet.tsx';
 import { TakeSource } from './take-source.tsx';
 import { useFingers } from './use-fingers.ts';
 import { useTake } from './use-take.ts';
@@ -41,11 +42,14 @@ function Take({ given, score, opened: { practice, takes, keepTake } }: OpenedGiv
           </Link>
         </header>
         {state.kind === 'none' && (
-          <p className="pt-4">
-            Play it once through, without the sound of Jocund in the room (or with headphones). Then see bar
-            by bar what was there, what was missing and what came early or late. The recording stays on this
-            machine and is not kept.
-          </p>
+          <>
+            <p className="pt-4">
+              Play it once through, without the sound of Jocund in the room (or with headphones). Then see bar
+              by bar what was there, what was missing and what came early or late. The recording stays on this
+              machine and is not kept.
+            </p>
+            <TakeSheet score={score} bars={bars} fingers={fingers} />
+          </>
         )}
         {state.kind === 'working' && (
           <p role="status" className="pt-4 font-semibold">

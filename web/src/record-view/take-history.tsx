@@ -2,7 +2,7 @@ import type { TakeFigures } from '@jocund/contract';
 
 /** As many of the latest are shown. */
 const most = 8;
-const [step, height] = [44, 56];
+const [step, height] = [44, 64];
 
 interface Row {
   readonly name: string;
@@ -41,7 +41,7 @@ function Course({ row, takes, first }: { row: Row; takes: readonly TakeFigures[]
   const known = values.flatMap((value) => value ?? []);
   if (known.length === 0) return null;
   const [low, high] = [Math.min(...known), Math.max(...known)];
-  const yOf = (value: number) => 30 - (18 * (value - low)) / Math.max(1, high - low);
+  const yOf = (value: number) => 40 - (18 * (value - low)) / Math.max(1, high - low);
   const points = values.flatMap((value, at) =>
     value === null ? [] : [{ at, value, x: 22 + at * step, y: yOf(value) }],
   );
