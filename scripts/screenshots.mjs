@@ -85,7 +85,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, press, choose, until, as, follow, thenPress } of views) {
+for (const { name, path, size, press, until, as, follow, thenPress } of views) {
   await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = await (await page.request.get('/api/pieces')).json();
@@ -105,11 +105,6 @@ for (const { name, path, size, press, choose, until, as, follow, thenPress } of 
   for (const each of follow ? [follow].flat() : [])
     await page.getByRole('link', { name: each }).first().click();
   if (thenPress) await page.getByRole('button', { name: thenPress }).click();
-  if (choose) {
-    await page.getByRole('radio', { name: choose }).click();
-    await page.waitForLoadState('networkidle');
-    await page.waitForTimeout(500);
-  }
   if (until) await page.getByText(until).first().waitFor({ state: 'attached' });
   await page.getByText('trying it on the neck').waitFor({ state: 'detached' });
   await page.screenshot({ path: join(folder, `${name}.png`) });
