@@ -1,4 +1,5 @@
-import { referenceOf, resampled, listeningRate } from '@jocund/core/listening';
+import { hearOnsets, listeningRate, notesAt, pulseOf, referenceOf, resampled } from '@jocund/core/listening';
+import { openMidi, stringNumbers } from '@jocund/core/instrument';
 import { mulberry32 } from '@jocund/core/random';
 import { layTimeline } from '@jocund/core/sound';
 import { playAsStudent } from '@jocund/core/stand-ins';
@@ -127,9 +128,69 @@ for (const [name, parity, seed] of sets) {
     `${middle(reference).toFixed(2)}, ${Math.max(...reference).toFixed(2)} cents`,
     '2 cents',
   );
+  measureListening(name, among, seed, Math.ceil(Number(wavTakes) / 4));
   report(
     `WAV, ${name}: three minutes of recording take`,
     `${((wavMs / seconds) * 0.18).toFixed(1)} s`,
     '8 s',
   );
+}
+
+/**
+ * What is heard without knowing the music: tempo, swing, notes.
+ * @param {string} name @param {typeof pieces} among @param {number} seed @param {number} count
+ */
+function measureListening(name, among, seed, count) {
+  const found = { nylon: [0, 0, 0], steel: [0, 0, 0], bass: [0, 0, 0] };
+  let [tempo, swing, swings] = [0, 0, 0];
+  for (let take = 0; take < count; take += 1) {
+    const score = /** @type {(typeof pieces)[number]} */ (among[(take * 3) % among.length]);
+    const last = Math.min(layTimeline(score).bars.length - 1, 11);
+    const pace = 1 + 0.1 * (take % 3);
+    const student = playAsStudent(score, { bars: { first: 0, last }, unsteadyMs: 6, pace }, take + seed);
+    const sound = synthesised(student.notes, { program: 24 + (take % 2), isWet: take % 4 > 1 });
+    const open = stringNumbers.map((string) => openMidi(score.tuning, string) + score.capo);
+    const lowest = Math.min(...open);
+    const pitches = Array.from({ length: Math.max(...open) + 16 - lowest }, (_, at) => lowest + at);
+    const onsets = hearOnsets(sound, { pitches });
+    const heard = notesAt(onsets);
+    const isBass = (/** @type {{ midi: number }} */ { midi: pitch }) => pitch < 53;
+    count3(take % 2 === 0 ? found.nylon : found.steel, heard, student.notes);
+    count3(found.bass, heard.filter(isBass), student.notes.filter(isBass));
+    const pulse = pulseOf(onsets);
+    const counted = pulse ? [pulse.tempoBpm, ...pulse.alternatives] : [];
+    if (counted.some((bpm) => Math.abs((bpm * pace) / score.tempoBpm - 1) < 0.02)) tempo += 1;
+    if (pulse?.swing == null) continue;
+    swings += 1;
+    const written = score.swingPercent / (100 - score.swingPercent);
+    if (Math.abs(pulse.swing - written) < 0.15) swing += 1;
+  }
+  report(`Listen, ${name}: tempo within 2 %, or among the others`, `${tempo} of ${count}`, 'all');
+  report(`Listen, ${name}: swing within 0.15, where there is any`, `${swing} of ${swings}`, 'all');
+  for (const [guitar, [hits = 0, told = 0, there = 0]] of Object.entries(found))
+    report(
+      `Listen, ${name}: notes, ${guitar} (F1 at 50 ms)`,
+      ((2 * hits) / (told + there)).toFixed(3),
+      '0.80 to 0.90',
+    );
+}
+
+/**
+ * Adds notes that are right, told and there.
+ * @param {number[]} sums
+ * @param {readonly import('@jocund/core/listening').HeardNote[]} told
+ * @param {readonly import('@jocund/core/listening').HeardNote[]} there
+ */
+function count3(sums, told, there) {
+  const left = [...there];
+  let hits = 0;
+  for (const note of told) {
+    const at = left.findIndex(
+      (each) => each.midi === note.midi && Math.abs(each.startS - note.startS) < 0.05,
+    );
+    if (at >= 0) hits += left.splice(at, 1).length;
+  }
+  [hits, told.length, there.length].forEach((each, at) => {
+    sums[at] = (sums[at] ?? 0) + each;
+  });
 }

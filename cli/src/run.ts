@@ -18,6 +18,7 @@ import { style, styleCheck, styleCompare } from './commands/style.ts';
 import { simplify } from './commands/simplify.ts';
 import { second } from './commands/second.ts';
 import { call, check, grade } from './commands/score.ts';
+import { listen } from './commands/listen.ts';
 import { student } from './commands/student.ts';
 import { take } from './commands/take.ts';
 import { thumb } from './commands/thumb.ts';
@@ -47,6 +48,7 @@ const commands: readonly Command[] = [
   styleCompare,
   styleCheck,
   styleApply,
+  listen,
   take,
   student,
   convert,

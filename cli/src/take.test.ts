@@ -52,3 +52,28 @@ describe('jocund student and take', () => {
     });
   });
 });
+
+describe('jocund listen', () => {
+  test('pitch, tempo, swing and likely notes with the places they can have', async () => {
+    const file = await played('listen.wav');
+    const { exitCode, stdout } = await run(['listen', file, '--json']);
+    expect(exitCode).toBe(0);
+    const answer = JSON.parse(stdout) as {
+      referenceCents: number;
+      tempoBpm: number;
+      tempoAlternatives: number[];
+      notes: { onsetS: number; durationS: number; midi: number; confidence: number; candidates: object[] }[];
+    };
+    expect(Math.abs(answer.referenceCents)).toBeLessThan(3);
+    const { tempoBpm } = (JSON.parse(readFileSync(study, 'utf8')) as { score: { tempoBpm: number } }).score;
+    expect(
+      [answer.tempoBpm, ...answer.tempoAlternatives].some((bpm) => Math.abs(bpm / tempoBpm - 1) < 0.02),
+    ).toBe(true);
+    expect(answer.notes.length).toBeGreaterThan(20);
+    expect(answer.notes[0]?.candidates.length).toBeGreaterThan(0);
+    expect((await run(['listen', file, '--tuning', 'drop-d'])).stdout).toMatch(
+      /cents (sharp|flat) of the nearest/,
+    );
+    expect(await run(['listen', join(folder, 'none.wav')])).toMatchObject({ exitCode: 1 });
+  });
+});

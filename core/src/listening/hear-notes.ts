@@ -54,8 +54,8 @@ export function hearOnsets(samples: Float32Array, settings: HearSettings): Heard
   });
 }
 
-/** A further note at an onset has so much of the strength of the strongest one, and of a usual note. */
-const least = { ofStrongest: 0.23, ofUsual: 0.18 };
+/** A further note at an onset has so much of the strength of the strongest one, and of a usual note (set on half of the demo's pieces). */
+const least = { ofStrongest: 0.45, ofUsual: 0.35 };
 const mostAtOnce = 6;
 /** The same pitch again within so many seconds is the same stroke. */
 const sameStrokeS = 0.07;

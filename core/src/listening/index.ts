@@ -5,3 +5,5 @@ export type { HeardNote } from './heard-note.ts';
 export { findOnsets, type Onset } from './onsets.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
 export { referenceOf, type Reference } from './reference.ts';
+export { pulseOf, type Pulse } from './beats.ts';
+export { withRing } from './ring.ts';

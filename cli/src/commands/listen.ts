@@ -1,0 +1,94 @@
+import { readWav } from '@jocund/core/formats/wav';
+import { openMidi, parseTuning, standardTuning, stringNumbers, type Tuning } from '@jocund/core/instrument';
+import {
+  hearOnsets,
+  monoOf,
+  notesAt,
+  pulseOf,
+  referenceOf,
+  withRing,
+  type HeardNote,
+} from '@jocund/core/listening';
+import { orRefuse, positional, table, type Command } from '../command.ts';
+import { readBytes } from '../files.ts';
+
+/** A study seldom goes further up the neck. */
+const highestFret = 15;
+
+/** `listen`: pitch, tempo, swing and likely notes of a recording. */
+export const listen: Command = {
+  name: 'listen',
+  summary: 'pitch against A 440, tempo, swing and likely notes of a recording',
+  usage: 'FILE.wav [--tuning TUNING]',
+  options: { tuning: 'text' },
+  run: (args) => {
+    const [file = ''] = positional(args, 'FILE.wav');
+    const named = args.text('tuning');
+    const tuning = named === undefined ? standardTuning : orRefuse(parseTuning(named));
+    const samples = monoOf(orRefuse(readWav(readBytes(file, 'recording')), file));
+    const reference = referenceOf(samples);
+    const cents = reference?.cents ?? 0;
+    const onsets = hearOnsets(samples, { pitches: pitchesOf(tuning), cents });
+    const pulse = pulseOf(onsets);
+    const notes = withRing(samples, notesAt(onsets), cents);
+    const answer = {
+      referenceCents: reference && rounded(cents, 1),
+      agreement: reference && rounded(reference.agreement, 2),
+      tempoBpm: pulse && rounded(pulse.tempoBpm, 1),
+      tempoAlternatives: pulse?.alternatives.map((bpm) => rounded(bpm, 1)) ?? [],
+      swing: pulse?.swing == null ? null : rounded(pulse.swing, 2),
+      beats: pulse?.beats.map((at) => rounded(at, 2)) ?? [],
+      notes: notes.map((note) => noteOf(note, tuning)),
+    };
+    return { json: answer, text: textOf(answer) };
+  },
+};
+
+const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+function pitchesOf(tuning: Tuning): number[] {
+  const open = stringNumbers.map((string) => openMidi(tuning, string));
+  const [lowest, highest] = [Math.min(...open), Math.max(...open) + highestFret];
+  return Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
+}
+
+const noteOf = ({ startS, endS, midi, sureness }: HeardNote, tuning: Tuning) => ({
+  onsetS: rounded(startS, 3),
+  durationS: rounded((endS ?? startS) - startS, 2),
+  midi,
+  confidence: rounded(sureness, 2),
+  candidates: stringNumbers
+    .map((string) => ({ string, fret: midi - openMidi(tuning, string) }))
+    .filter(({ fret }) => fret >= 0 && fret <= highestFret)
+    .sort((a, b) => a.fret - b.fret),
+});
+
+function textOf({
+  referenceCents,
+  tempoBpm,
+  tempoAlternatives,
+  swing,
+  notes,
+}: {
+  readonly referenceCents: number | null;
+  readonly tempoBpm: number | null;
+  readonly tempoAlternatives: readonly number[];
+  readonly swing: number | null;
+  readonly notes: readonly ReturnType<typeof noteOf>[];
+}): string {
+  if (referenceCents === null) return 'The recording is silent.';
+  const way = referenceCents < 0 ? 'flat' : 'sharp';
+  const lines = [
+    `${Math.abs(referenceCents)} cents ${way} of the nearest half steps at A 440`,
+    tempoBpm === null ? 'too few onsets for a tempo' : `♩ ${tempoBpm}, or ${tempoAlternatives.join(', ')}`,
+    swing === null ? 'nothing between the beats' : `swing ${swing} : 1`,
+    'Likely notes; those of partials are among them:',
+  ];
+  const rows = notes.map(({ onsetS, midi, confidence, candidates }) => [
+    `${onsetS.toFixed(2)} s`,
+    `MIDI ${midi}`,
+    candidates.map(({ string, fret }) => `${string}/${fret}`).join(' '),
+    confidence,
+  ]);
+  return `${lines.join('\n')}\n${table(rows)}`;
+}
