@@ -61,7 +61,7 @@ const views = [
     path: '/practice',
     size: phone,
     as: demoStudent,
-    follow: [/^Start,/, 'Record a take'],
+    follow: [/^Start,/, 'Play a take'],
     thenPress: 'Try it with a simulated student',
     until: 'Practise next',
   },

@@ -86,7 +86,7 @@ test('a student’s record, the practice room and the way into it', async ({
   await expect(mine.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expectNoSeriousViolation(mine);
   expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await mine.getByRole('link', { name: 'Record a take' }).click();
+  await mine.getByRole('link', { name: 'Play a take' }).click();
   await mine.getByRole('button', { name: 'Try it with a simulated student' }).click();
   await expect(mine.getByRole('heading', { name: 'Practise next' })).toBeVisible();
   await expectNoSeriousViolation(mine);

@@ -29,10 +29,10 @@ export function HowItWent({ score, fingers, report, next, drills }: HowItWentPro
         <Figure sign="×" value={report.wrong} word="wrong" />
         <Figure sign="▢" value={report.missed} word="missed" />
         {report.extra > 0 && <Figure sign="+" value={report.extra} word="added" />}
-        <p className="text-note">
-          of {notes} notes; out of time: more than {lateMs} ms
-        </p>
       </dl>
+      <p className="text-note pt-1">
+        Of {notes} notes; out of time: more than {lateMs} ms.
+      </p>
       <section aria-labelledby="next" className="mt-4 border-l-[5px] border-brass bg-white px-3 py-2">
         <h2 id="next" className="text-head">
           Practise next

@@ -106,7 +106,7 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
               </Link>{' '}
               ·{' '}
               <Link className="inline-block py-1 underline" to={`${room}/${given.id}/take`}>
-                Record a take
+                Play a take
               </Link>
             </p>
           </div>
