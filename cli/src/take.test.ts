@@ -41,7 +41,7 @@ describe('jocund student and take', () => {
     writeFileSync(words, 'no sound');
     const none = await run(['take', study, words]);
     expect(none).toMatchObject({ exitCode: 1, stdout: '' });
-    expect(none.stderr).toMatch(/a take is a MIDI file or a recording as WAV/);
+    expect(none.stderr).toMatch(/A take is a MIDI file or a recording as WAV/);
     const cut = join(folder, 'cut.wav');
     writeFileSync(cut, readFileSync(await played('b.wav')).subarray(0, 40));
     expect((await run(['take', study, cut])).stderr).toMatch(/holds no sound/);

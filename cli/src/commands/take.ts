@@ -1,15 +1,6 @@
-import { fail, type Result } from '@jocund/core/fault';
-import { readMidiTake } from '@jocund/core/formats/midi';
-import { readWav } from '@jocund/core/formats/wav';
-import { monoOf } from '@jocund/core/listening';
+import { readTake } from '@jocund/core/formats/take';
 import { beatAt, numberOfBar, type Score } from '@jocund/core/score';
-import {
-  judgeRecording,
-  judgeTake,
-  type JudgedNote,
-  type RecordingReport,
-  type TakeReport,
-} from '@jocund/core/takes';
+import { judge, type JudgedNote, type RecordingReport, type TakeReport } from '@jocund/core/takes';
 import { orRefuse, positional, table, type Command } from '../command.ts';
 import { readBytes, readScoreFile } from '../files.ts';
 import { barsNamed } from '../part-of-score.ts';
@@ -25,26 +16,11 @@ export const take: Command = {
     const score = readScoreFile(study);
     const bars = args.text('bars');
     const settings = bars === undefined ? {} : { bars: barsNamed(score, bars) };
-    const report = orRefuse(judged(score, readBytes(played, 'recording'), settings), played);
+    const recorded = orRefuse(readTake(readBytes(played, 'recording')), played);
+    const report = orRefuse(judge(score, recorded, settings), played);
     return { json: answerOf(score, report), text: textOf(score, report) };
   },
 };
-
-function judged(
-  score: Score,
-  bytes: Uint8Array,
-  settings: Parameters<typeof judgeTake>[2],
-): Result<TakeReport | RecordingReport> {
-  const word = String.fromCharCode(...bytes.subarray(0, 4));
-  if (word === 'MThd') {
-    const notes = readMidiTake(bytes);
-    return notes.ok ? judgeTake(score, notes.value, settings) : notes;
-  }
-  if (word !== 'RIFF')
-    return fail('a take is a MIDI file or a recording as WAV', 'Save it as one of these two');
-  const recording = readWav(bytes);
-  return recording.ok ? judgeRecording(score, monoOf(recording.value), settings) : recording;
-}
 
 const rounded = (value: number | null, digits = 1): number | null =>
   value === null ? null : Number(value.toFixed(digits));

@@ -26,8 +26,6 @@ export const fits = 2;
  * notes that fit better after it (set by ear of what a teacher would say, and held fixed).
  */
 const gains = {
-  fits: 2,
-  wrong: -0.7,
   extra: -1,
   missed: -0.5,
   jump: -6,

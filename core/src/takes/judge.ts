@@ -1,5 +1,11 @@
 import { fail, ok, type Result } from '../fault/index.ts';
-import { referenceOf, type HeardNote } from '../listening/index.ts';
+import {
+  longestRecordingS,
+  monoOf,
+  referenceOf,
+  type HeardNote,
+  type Recording,
+} from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
 import { expectedOf, type BarSpan, type ExpectedEvent } from './expected.ts';
@@ -14,11 +20,38 @@ export interface TakeSettings {
   readonly bars?: BarSpan;
 }
 
+/** What somebody played: notes of an instrument that tells them, or sound. */
+export type Take =
+  | { readonly kind: 'notes'; readonly notes: readonly HeardNote[] }
+  | { readonly kind: 'sound'; readonly recording: Recording };
+
+/** Holds a take of either kind against the study. */
+export const judge = (
+  score: Score,
+  take: Take,
+  settings: TakeSettings = {},
+): Result<TakeReport | RecordingReport> =>
+  take.kind === 'notes'
+    ? judgeTake(score, take.notes, settings)
+    : recordingOf(take.recording, (samples) => judgeRecording(score, samples, settings));
+
+function recordingOf<T>(recording: Recording, use: (samples: Float32Array) => Result<T>): Result<T> {
+  const seconds = (recording.channels[0]?.length ?? 0) / recording.sampleRate;
+  return seconds > longestRecordingS
+    ? fail(
+        `The recording is ${Math.round(seconds / 60)} minutes long`,
+        `Cut it to ${longestRecordingS / 60} minutes`,
+      )
+    : use(monoOf(recording));
+}
+
 /** With a smaller share of hits among all that was asked for or played, the take is of something else. */
 const leastFit = { played: 0.55, recorded: 0.65 };
 /** A hand that plays less of its notes than this was left out on purpose. */
 const leastOfHand = 0.1;
 const leastNotes = 3;
+/** Strokes of the take times moments of the study: beyond it the search would keep everybody waiting. */
+const mostToCompare = 12_000_000;
 /** Further off than a capo on the wrong fret, it is another piece. */
 const furthestShift = 5;
 
@@ -38,6 +71,11 @@ export function judgeTake(
     return fail(
       'Too little was played to compare',
       'Play at least a bar of the study, nearer to the microphone',
+    );
+  if (take.length * events.length > mostToCompare)
+    return fail(
+      `${take.length} notes against ${events.length} moments of the study are too many to compare`,
+      'Compare some bars of it, with the take of these bars',
     );
   const inOrder = [...take].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
   const shift = shiftOf(inOrder, events);

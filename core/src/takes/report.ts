@@ -47,6 +47,7 @@ export interface TakeReport extends Verdicts {
 
 /** A note further from its time than this is late or early (a setting; a listener hears it from about here in slow music). */
 export const lateMs = 40;
+
 interface Judged {
   readonly score: Score;
   readonly verdicts: Verdicts;

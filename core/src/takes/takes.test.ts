@@ -6,7 +6,7 @@ import { renderVoice } from '../sound/index.ts';
 import { playAsStudent, type SimulatedTake, type StudentFaults } from '../stand-ins/index.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
-import { judgeRecording, judgeTake, nextStep, type TakeReport } from './index.ts';
+import { judge, judgeRecording, judgeTake, nextStep, type TakeReport } from './index.ts';
 
 /** Eight bars in C: an even thumb under a tune on and between the beats. */
 const bass = { C: 't5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1', F: 't4:3@1/1 t3:2@2/1 t5:3@3/1 t3:2@4/1' };
@@ -153,6 +153,24 @@ describe('a take of notes against the study', () => {
     expect(judgeTake(written(['']), played.notes)).toMatchObject({ ok: false });
   });
 
+  test('more notes than can be compared in good time are refused, at once', () => {
+    const long = written(
+      Array.from({ length: 400 }, () => bass.C),
+      { title: 'Long' },
+    );
+    const many = Array.from({ length: 20_000 }, (_, at) => ({
+      startS: at / 10,
+      endS: null,
+      midi: 40 + (at % 30),
+      velocity: 80,
+      sureness: 1,
+    }));
+    expect(judgeTake(long, many)).toMatchObject({
+      ok: false,
+      fault: { reason: '20000 notes against 1600 moments of the study are too many to compare' },
+    });
+  });
+
   test('forty takes with faults dealt from a seed: nearly all that was put in is told, and little else', () => {
     const random = mulberry32(9);
     let [right, told, putIn] = [0, 0, 0];
@@ -223,6 +241,14 @@ describe('a recorded take', () => {
     const report = valueOf(judgeRecording(study, off));
     expect(Math.abs(report.cents - cents)).toBeLessThan(2.5);
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.95);
+  });
+
+  test('more than half an hour is refused before it is listened to', () => {
+    const recording = { channels: [new Float32Array(31 * 60 * 100)], sampleRate: 100 };
+    expect(judge(study, { kind: 'sound', recording })).toMatchObject({
+      ok: false,
+      fault: { reason: 'The recording is 31 minutes long' },
+    });
   });
 
   test('silence, noise and another piece are refused', () => {

@@ -1,3 +1,4 @@
+import { isTake } from '@jocund/core/formats/take';
 import type { Score } from '@jocund/core/score';
 import type { NextStep, TakeReport } from '@jocund/core/takes';
 import { useCallback, useState } from 'react';
@@ -57,8 +58,7 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
       }
       setState({ kind: 'working' });
       const bytes = new Uint8Array(await file.arrayBuffer());
-      const word = String.fromCharCode(...bytes.subarray(0, 4));
-      if (word === 'MThd' || word === 'RIFF') {
+      if (isTake(bytes)) {
         judge({ kind: 'file', bytes });
         return;
       }

@@ -1,0 +1,1 @@
+export { isTake, readTake } from './read-take.ts';
