@@ -1,4 +1,4 @@
-import { hearOnsets, type HeardNote, type HeardOnset } from '../listening/index.ts';
+import type { HeardNote, HeardOnset } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { ExpectedEvent, ExpectedNote } from './expected.ts';
 import { median } from './numbers.ts';
@@ -14,11 +14,10 @@ const other = { instead: 0.4, extra: 0.38 };
 
 /**
  * The notes of a recorded take, by the study that was to be played: the study says which pitches to look for at each onset, so each is asked for instead of guessed. What is not asked
- * for is only noted where an onset fits no moment, or a note is missing and another is strong in its place. Samples of one channel at the listening rate; `cents`: how sharp the
- * guitar is.
+ * for is only noted where an onset fits no moment, or a note is missing and another is strong in its place. Onsets
+ * that were heard with {@link pitchesAround} the study.
  */
-export function hearTake(samples: Float32Array, events: readonly ExpectedEvent[], cents = 0): HeardNote[] {
-  const onsets = hearOnsets(samples, { pitches: pitchesAround(events), cents });
+export function hearTake(onsets: readonly HeardOnset[], events: readonly ExpectedEvent[]): HeardNote[] {
   const runs = findRuns(playedOnsets(onsets, events), events);
   const placed = runs.flatMap((run) => placeRun(run, events, onsets));
   const usual = usualStrengths(placed);
@@ -28,7 +27,8 @@ export function hearTake(samples: Float32Array, events: readonly ExpectedEvent[]
   return [...notes, ...extras].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
 }
 
-function pitchesAround(events: readonly ExpectedEvent[]): Midi[] {
+/** The pitches to listen for: those of the study, a capo on the wrong fret and a wrong string among them. */
+export function pitchesAround(events: readonly ExpectedEvent[]): Midi[] {
   const wanted = events.flatMap(({ notes }) => notes.map(({ midi }) => midi));
   const lowest = Math.min(...wanted) - beyond;
   return Array.from({ length: Math.max(...wanted) + beyond - lowest + 1 }, (_, index) => lowest + index);

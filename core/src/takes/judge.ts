@@ -1,15 +1,18 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import {
+  hearOnsets,
   longestRecordingS,
   monoOf,
+  notesAt,
   referenceOf,
   type HeardNote,
+  type HeardOnset,
   type Recording,
 } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
 import { expectedOf, type BarSpan, type ExpectedEvent } from './expected.ts';
-import { hearTake } from './hear-take.ts';
+import { hearTake, pitchesAround } from './hear-take.ts';
 import { playedNotes } from './played-notes.ts';
 import { reportOf, type TakeReport } from './report.ts';
 import { findRuns } from './runs.ts';
@@ -72,11 +75,8 @@ export function judgeTake(
       'Too little was played to compare',
       'Play at least a bar of the study, nearer to the microphone',
     );
-  if (take.length * events.length > mostToCompare)
-    return fail(
-      `${take.length} notes against ${events.length} moments of the study are too many to compare`,
-      'Compare some bars of it, with the take of these bars',
-    );
+  const refused = tooMuch(take.length, events.length);
+  if (refused) return refused;
   const inOrder = [...take].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
   const shift = shiftOf(inOrder, events);
   const heard = inOrder.map((note) => ({ ...note, midi: note.midi - shift }));
@@ -90,6 +90,14 @@ export function judgeTake(
     );
   return ok(reportOf({ score, verdicts, runs, events, shift, unpitched }));
 }
+
+const tooMuch = (strokes: number, moments: number): Result<never> | undefined =>
+  strokes * moments <= mostToCompare
+    ? undefined
+    : fail(
+        `${strokes} strokes against ${moments} moments of the study are too many to compare`,
+        'Compare some bars of it, with the take of these bars',
+      );
 
 /** How much of what was played and asked for fits; a hand that did not play is not asked. */
 function fitOf({ notes, extras }: Verdicts): { readonly hits: number; readonly share: number } {
@@ -124,11 +132,33 @@ export function judgeRecording(
   const reference = referenceOf(samples);
   if (!reference) return fail('The recording is silent', 'Choose the right microphone, and record it again');
   const cents = reference.agreement < leastAgreement ? 0 : reference.cents;
-  const heard = events.length === 0 ? [] : hearTake(samples, events, cents);
-  const judged = judgeTake(score, heard, settings, leastFit.recorded);
+  const onsets = events.length === 0 ? [] : hearOnsets(samples, { pitches: pitchesAround(events), cents });
+  const judged = tooMuch(onsets.length, events.length) ?? judgeOnsets(score, onsets, events, settings);
   if (!judged.ok) return judged;
   return ok({ ...judged.value, cents, notJudged: [...judged.value.notJudged, howSureByEar] });
 }
+
+/** As the study is written; where that does not fit, as all of it sounds higher or lower. */
+function judgeOnsets(
+  score: Score,
+  onsets: readonly HeardOnset[],
+  events: readonly ExpectedEvent[],
+  settings: TakeSettings,
+): Result<TakeReport> {
+  const judgedAs = (asked: readonly ExpectedEvent[]) =>
+    judgeTake(score, hearTake(onsets, asked), settings, leastFit.recorded);
+  const asWritten = judgedAs(events);
+  if (asWritten.ok || onsets.length === 0) return asWritten;
+  const shift = shiftOf(notesAt(onsets), events);
+  return shift === 0 ? asWritten : judgedAs(shifted(events, shift));
+}
+
+/** The study as it sounds with the capo so many frets further up. */
+const shifted = (events: readonly ExpectedEvent[], by: number): ExpectedEvent[] =>
+  events.map((event) => ({
+    ...event,
+    notes: event.notes.map((note) => ({ ...note, midi: note.midi + by })),
+  }));
 
 /** The shift that lets clearly more of the take's notes be notes of the study; 0 where none does. */
 function shiftOf(heard: readonly HeardNote[], events: readonly ExpectedEvent[]): number {

@@ -167,7 +167,7 @@ describe('a take of notes against the study', () => {
     }));
     expect(judgeTake(long, many)).toMatchObject({
       ok: false,
-      fault: { reason: '20000 notes against 1600 moments of the study are too many to compare' },
+      fault: { reason: '20000 strokes against 1600 moments of the study are too many to compare' },
     });
   });
 
@@ -241,6 +241,13 @@ describe('a recorded take', () => {
     const report = valueOf(judgeRecording(study, off));
     expect(Math.abs(report.cents - cents)).toBeLessThan(2.5);
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.95);
+  });
+
+  test('a capo on the wrong fret is heard, too', () => {
+    const samples = soundOf(playAsStudent({ ...study, capo: 2 }, { unsteadyMs: 4 }, 2));
+    const report = valueOf(judgeRecording(study, samples));
+    expect(report.shift).toBe(2);
+    expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.9);
   });
 
   test('more than half an hour is refused before it is listened to', () => {
