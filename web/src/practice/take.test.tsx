@@ -4,7 +4,7 @@ import { writeMidiTake } from '@jocund/core/formats/midi';
 import { asDocument } from '@jocund/core/score/document';
 import { playAsStudent } from '@jocund/core/stand-ins';
 import { written } from '@jocund/core/testing/written';
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { press, room, server } from '../testing/bench-room.tsx';
@@ -141,6 +141,26 @@ describe('how it went', () => {
     press('Try it with a simulated student');
     expect(await screen.findByLabelText('The take in figures')).toBeTruthy();
     expect(kept).toEqual([]);
+  });
+
+  test('a file that is slow to unpack and was cancelled says nothing more', async () => {
+    let unpack: (sound: object) => void = () => undefined;
+    vi.stubGlobal(
+      'AudioContext',
+      class {
+        decodeAudioData = () => new Promise((resolve) => (unpack = resolve));
+        close = () => Promise.resolve();
+      },
+    );
+    open();
+    await handIn(new TextEncoder().encode('a packed sound'), 'take.ogg');
+    fireEvent.click(await screen.findByRole('button', { name: 'Cancel' }));
+    await act(async () => {
+      unpack({ numberOfChannels: 1, sampleRate: 22_050, getChannelData: () => new Float32Array(22_050) });
+      await Promise.resolve();
+    });
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(screen.getByText(/Play it once through/)).toBeTruthy();
   });
 
   test.each([

@@ -1,6 +1,6 @@
 import type { BarFingers } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
-import { System } from '../score-view/system.tsx';
+import { SheetLine } from './sheet-line.tsx';
 import { useTwoBars } from './use-two-bars.ts';
 
 interface TwoBarsProps {
@@ -19,18 +19,7 @@ export function TwoBars({ score, fingers, bar, playing }: TwoBarsProps) {
   return (
     <div>
       <p className="sr-only">{said}</p>
-      <System
-        score={score}
-        picture={picture}
-        cursor={undefined}
-        cursorVoice={undefined}
-        selected={undefined}
-        playing={
-          playing && picture.layout.bars.some((each) => each.bar === playing.bar) ? playing : undefined
-        }
-        marks={[]}
-        fluid
-      />
+      <SheetLine score={score} picture={picture} playing={playing} />
     </div>
   );
 }

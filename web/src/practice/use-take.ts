@@ -1,7 +1,7 @@
 import { isTake } from '@jocund/core/formats/take';
 import type { Score } from '@jocund/core/score';
 import type { NextStep, TakeReport } from '@jocund/core/takes';
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { unpacked } from '../sound/recorder.ts';
 import type { Tasks } from '../work/messages.ts';
 import { useWork } from '../work/use-work.ts';
@@ -46,8 +46,12 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
     },
     [score, first, last, start, onJudged],
   );
+  /** Counts what is asked: a file that was slow to unpack must not push aside what was asked after it. */
+  const asked = useRef(0);
   const judgeFile = useCallback(
     async (file: Blob) => {
+      asked.current += 1;
+      const mine = asked.current;
       if (file.size > largestBytes) {
         setState({
           kind: 'failed',
@@ -58,11 +62,13 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
       }
       setState({ kind: 'working' });
       const bytes = new Uint8Array(await file.arrayBuffer());
+      if (mine !== asked.current) return;
       if (isTake(bytes)) {
         judge({ kind: 'file', bytes });
         return;
       }
       const sound = await unpacked(bytes.buffer);
+      if (mine !== asked.current) return;
       if (sound) judge({ kind: 'sound', ...sound });
       else
         setState({
@@ -74,6 +80,7 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
     [judge],
   );
   const cancel = useCallback(() => {
+    asked.current += 1;
     stop();
     setState({ kind: 'none' });
   }, [stop]);
