@@ -1,4 +1,5 @@
 import { steadyCents, type TunerReading } from '@jocund/core/listening';
+import { askMicrophone, letGo, troubleOf } from './ask-microphone.ts';
 import captureUrl from './capture.worklet.ts?worker&url';
 import type { TunerMessage } from './tuner.worker.ts';
 
@@ -21,31 +22,14 @@ export type MicrophoneState =
   | { readonly kind: 'failed'; readonly fault: MicrophoneFault };
 
 const byEar = 'Tune by ear meanwhile: the simulated guitar needs no microphone.';
-const faults: Readonly<Record<string, MicrophoneFault>> = {
-  NotAllowedError: {
-    title: 'The microphone was refused',
-    text: `Allow it for this page in the browser’s address bar, then press Listen again. ${byEar}`,
-  },
-  NotFoundError: {
-    title: 'There is no microphone',
-    text: `Connect one, then press Listen again. ${byEar}`,
-  },
-  NotReadableError: {
-    title: 'The microphone is in use elsewhere',
-    text: `Close the other program that listens, then press Listen again. ${byEar}`,
-  },
-};
-const insecure: MicrophoneFault = {
-  title: 'The browser gives no microphone to this address',
-  text: `Open Jocund at its https address, or on the machine it runs on. ${byEar}`,
-};
 const unplugged: MicrophoneFault = {
   title: 'The microphone is gone',
   text: `It was unplugged or taken away. Connect it, then press Listen again. ${byEar}`,
 };
-const unknown: MicrophoneFault = {
-  title: 'The microphone cannot be opened',
-  text: `Press Listen again, or choose another microphone in the browser. ${byEar}`,
+/** What to do, and then press Listen; where nothing can be pressed, only what to do. */
+const faultOf = (error: unknown): MicrophoneFault => {
+  const { title, mend, isFinal } = troubleOf(error);
+  return { title, text: isFinal ? `${mend}. ${byEar}` : `${mend}, then press Listen again. ${byEar}` };
 };
 
 /** After this long without a sound the page says so. */
@@ -74,22 +58,14 @@ export class Microphone {
   /** Opens the microphone and reads strings against `targetHz`. Faults become a state, never an exception. */
   async listen(targetHz: number): Promise<void> {
     this.stop();
-    // Absent where the page is neither https nor on this machine, whatever the types say.
-    const devices = navigator.mediaDevices as MediaDevices | undefined;
-    if (!devices) {
-      this.#set({ kind: 'failed', fault: insecure });
-      return;
-    }
     this.#set({ kind: 'asking' });
     const wish = this.#wish;
     const isWanted = () => wish === this.#wish;
     try {
-      const stream = await devices.getUserMedia({
-        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
-      });
+      const stream = await askMicrophone();
       // The answer may come after the page has been left or stopped: then the microphone is let go at once.
       if (!isWanted()) {
-        for (const track of stream.getTracks()) track.stop();
+        letGo(stream);
         return;
       }
       this.#stream = stream;
@@ -97,8 +73,7 @@ export class Microphone {
     } catch (error) {
       if (!isWanted()) return;
       this.#close();
-      const name = error instanceof DOMException ? error.name : '';
-      this.#set({ kind: 'failed', fault: faults[name] ?? unknown });
+      this.#set({ kind: 'failed', fault: faultOf(error) });
     }
   }
 

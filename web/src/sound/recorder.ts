@@ -1,3 +1,5 @@
+import { askMicrophone, letGo, troubleOf } from './ask-microphone.ts';
+
 /** What was recorded, for core. */
 export interface RecordedSound {
   readonly channels: readonly Float32Array<ArrayBuffer>[];
@@ -10,14 +12,6 @@ export type RecorderState =
   | { readonly kind: 'recording'; readonly sinceMs: number }
   | { readonly kind: 'failed'; readonly reason: string };
 
-const reasons: Readonly<Record<string, string>> = {
-  NotAllowedError: 'The microphone was refused. Allow it in the browser’s address bar, or hand in a file.',
-  NotFoundError: 'There is no microphone. Connect one, or hand in a file.',
-  NotReadableError: 'The microphone is in use elsewhere. Close the other program, or hand in a file.',
-};
-const insecure =
-  'The browser gives no microphone to this address. Open Jocund at its https address, or hand in a file.';
-const unknown = 'The microphone cannot be opened. Try again, or hand in a file.';
 /** A take is no longer than this. */
 const longestMs = 10 * 60_000;
 
@@ -38,20 +32,12 @@ export class Recorder {
   /** Records until it is stopped, ten minutes at most. `take` gets the file as the browser packs it. */
   async start(take: (packed: Blob) => void): Promise<void> {
     this.drop();
-    const devices = navigator.mediaDevices as MediaDevices | undefined;
-    if (!devices) {
-      this.#set({ kind: 'failed', reason: insecure });
-      return;
-    }
     this.#set({ kind: 'asking' });
     const wish = this.#wish;
     try {
-      const stream = await devices.getUserMedia({
-        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
-      });
-      const letGo = () => stream.getTracks().forEach((track) => track.stop());
+      const stream = await askMicrophone();
       if (wish !== this.#wish) {
-        letGo();
+        letGo(stream);
         return;
       }
       const recorder = new MediaRecorder(stream);
@@ -60,7 +46,7 @@ export class Recorder {
       recorder.ondataavailable = ({ data }) => parts.push(data);
       recorder.onstop = () => {
         window.clearTimeout(end);
-        letGo();
+        letGo(stream);
         if (wish !== this.#wish) return;
         this.#recorder = undefined;
         this.#set({ kind: 'idle' });
@@ -71,8 +57,8 @@ export class Recorder {
       this.#set({ kind: 'recording', sinceMs: performance.now() });
     } catch (error) {
       if (wish !== this.#wish) return;
-      const name = error instanceof DOMException ? error.name : '';
-      this.#set({ kind: 'failed', reason: reasons[name] ?? unknown });
+      const { title, mend } = troubleOf(error);
+      this.#set({ kind: 'failed', reason: `${title}. ${mend}, or hand in a file.` });
     }
   }
 
