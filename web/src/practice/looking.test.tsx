@@ -4,44 +4,22 @@ import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import { address, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { given, idOf } from '../testing/practised.ts';
+import { endPlaying, forgetPlaying } from '../testing/still-player.ts';
 import { PlayPage } from './play-page.tsx';
 import { RecordPage } from './record-page.tsx';
 import { TodayPage } from './today-page.tsx';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-/** Is through as soon as it has begun. */
-vi.mock('../sound/player.ts', () => {
-  const idle = { status: 'idle', share: 0, moment: undefined, isCountingIn: false, fault: undefined };
-  return {
-    Player: class {
-      #state: object = idle;
-      readonly #hearing = new Set<() => void>();
-      getState = () => this.#state;
-      subscribe = (hear: () => void) => {
-        this.#hearing.add(hear);
-        return () => this.#hearing.delete(hear);
-      };
-      #become(state: object) {
-        this.#state = state;
-        for (const hear of this.#hearing) hear();
-      }
-      play = () => {
-        this.#become({ ...idle, status: 'playing', moment: { bar: 0, tick: 0, atS: 0 } });
-        return Promise.resolve().then(() => this.#become(idle));
-      };
-      stop = () => undefined;
-      setVoice = () => undefined;
-      close = () => undefined;
-    },
-  };
-});
+vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 afterEach(() => {
+  forgetPlaying();
   cleanup();
   vi.unstubAllGlobals();
 });
 
-const student = '00000000-0000-4000-8000-000000000007';
-const piece = '00000000-0000-4000-8000-000000000001';
+const student = idOf(7);
+const piece = idOf(1);
 const base = `/people/${student}/practice`;
 const seen = {
   student: 'Wren',
@@ -49,26 +27,16 @@ const seen = {
   reading: { noteNames: 'german', leftHanded: false, school: null },
   lastNote: null,
   assignments: [
-    {
-      id: piece,
-      arrangementId: piece,
-      title: 'Air',
-      player: '',
-      rung: null,
+    given(1, {
       firstBar: null,
       lastBar: null,
-      startBpm: 60,
-      goalBpm: 70,
-      goalDate: null,
       barWords: [
         { bar: 1, text: 'Thumb first' },
         { bar: 7, text: 'Not in view' },
       ],
       note: '',
-      madeAt: '2026-11-01T08:00:00.000Z',
-      endedAt: null,
       score: asDocument(written(['[x02020] t5:0@1 m1:0@1/4'], { title: 'Air', tempoBpm: 90 })),
-    },
+    }),
   ],
   marks: [],
 };
@@ -104,10 +72,8 @@ test('a teacher looks as the student sees, from page to page, and comes back to 
 test('what a teacher tries there is answered as for the student, and nothing of it is sent', async () => {
   const asked = open(`${base}/${piece}`);
   await screen.findByRole('heading', { name: 'Air' });
-  await act(() => {
-    press('Play');
-    return Promise.resolve();
-  });
+  press('Play');
+  act(endPlaying);
   press(/not yet/);
   expect(asked.filter(({ method }) => method !== 'GET')).toEqual([]);
   expect(screen.getByRole('note').textContent).toContain('nothing of it is kept');

@@ -1,13 +1,12 @@
 import 'fake-indexeddb/auto';
 import type { PracticeMark } from '@jocund/contract';
-import { asDocument } from '@jocund/core/score/document';
-import { written } from '@jocund/core/testing/written';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { address, press, refusal, room, server } from '../testing/bench-room.tsx';
+import { press, refusal, room, server } from '../testing/bench-room.tsx';
+import { airInC, given, idOf, practice, wren } from '../testing/practised.ts';
+import { endPlaying, forgetPlaying, orders } from '../testing/still-player.ts';
 import { barsGiven } from './given.ts';
-import { DrillsPage } from './drills-page.tsx';
 import { PlayPage } from './play-page.tsx';
 import { thumbFirst } from './thumb-first.ts';
 import { TodayPage } from './today-page.tsx';
@@ -15,61 +14,8 @@ import { addUnsent, dropUnsent, unsentMarks } from './unsent-marks.ts';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 
-/** Plays nothing; the test says when the bars are over. */
-const sound = vi.hoisted(() => {
-  const idle = { status: 'idle', share: 0, moment: undefined, isCountingIn: false, fault: undefined };
-  const heard = { state: idle as object, orders: [] as { feel: { tempoBpm: number }; score: unknown }[] };
-  const listeners = new Set<() => void>();
-  const set = (state: object) => {
-    heard.state = state;
-    for (const listener of listeners) listener();
-  };
-  return {
-    heard,
-    end: () => set(idle),
-    Player: class {
-      getState = () => heard.state;
-      subscribe = (listener: () => void) => {
-        listeners.add(listener);
-        return () => listeners.delete(listener);
-      };
-      play = (order: (typeof heard.orders)[number]) => {
-        heard.orders.push(order);
-        set({ ...idle, status: 'playing', moment: { bar: 0, tick: 0, atS: 0 } });
-        return Promise.resolve();
-      };
-      stop = () => set(idle);
-      setVoice = () => undefined;
-      close = () => undefined;
-    },
-  };
-});
-vi.mock('../sound/player.ts', () => ({ Player: sound.Player }));
+vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 
-const idOf = (number: number) => `00000000-0000-4000-8000-0000000000${String(number).padStart(2, '0')}`;
-const user = { id: idOf(90), name: 'Wren', email: 'wren@example.org', role: 'student', studio: 'Studio' };
-const score = written(
-  Array.from({ length: 4 }, () => '[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4 m1:0@1/2 m2:1@3/2'),
-  { title: 'Air', tempoBpm: 90 },
-);
-const given = (number: number, over: object = {}) => ({
-  id: idOf(number),
-  arrangementId: idOf(50),
-  title: 'Air',
-  player: '',
-  rung: null,
-  firstBar: 1,
-  lastBar: 4,
-  startBpm: 60,
-  goalBpm: 70,
-  goalDate: null,
-  barWords: [],
-  note: 'Slowly',
-  madeAt: '2026-11-01T08:00:00.000Z',
-  endedAt: null,
-  score: asDocument(score),
-  ...over,
-});
 const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark => ({
   id: idOf(60 + number),
   assignmentId: idOf(1),
@@ -81,20 +27,11 @@ const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark =>
   seconds: 30,
   ...over,
 });
-const practice = (over: object = {}) => ({
-  student: 'Wren',
-  hand: null,
-  lastNote: null,
-  assignments: [given(1)],
-  marks: [],
-  ...over,
-});
-
 /** The server takes what is logged, unless there is no connection. */
-const open = (page: 'today' | 'play' | 'drills', answers: object = practice(), isOnline = true) => {
+const open = (page: 'today' | 'play', answers: object = practice(), isOnline = true) => {
   const asked: PracticeMark[][] = [];
   const line = { isOnline };
-  const { answer } = server({ '/api/session': user, '/api/me/practice': answers });
+  const { answer } = server({ '/api/session': wren, '/api/me/practice': answers });
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
     if (init?.method !== 'POST') return answer(path, init);
     if (!line.isOnline) return Promise.reject(new TypeError('no connection'));
@@ -106,22 +43,20 @@ const open = (page: 'today' | 'play' | 'drills', answers: object = practice(), i
     <Routes>
       <Route path="/practice" element={<TodayPage />} />
       <Route path="/practice/:assignmentId" element={<PlayPage />} />
-      <Route path="/practice/:assignmentId/drills" element={<DrillsPage />} />
     </Routes>,
-    { today: '/practice', play: `/practice/${idOf(1)}`, drills: `/practice/${idOf(1)}/drills` }[page],
+    { today: '/practice', play: `/practice/${idOf(1)}` }[page],
   );
   return { asked, line };
 };
 const passed = () => {
   press('Play');
-  act(() => sound.end());
+  act(endPlaying);
 };
 
 beforeEach(async () => {
   localStorage.clear();
-  await dropUnsent((await unsentMarks(user.id)).map(({ id }) => id));
-  sound.heard.orders = [];
-  sound.end();
+  await dropUnsent((await unsentMarks(wren.id)).map(({ id }) => id));
+  forgetPlaying();
 });
 afterEach(() => {
   cleanup();
@@ -210,13 +145,13 @@ describe('a pass', () => {
     press('Pause');
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /clean/ }).disabled).toBe(true);
     passed();
-    expect(sound.heard.orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
+    expect(orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
     press(/clean/);
     await waitFor(() => expect(asked).toHaveLength(1));
     expect(asked[0]).toMatchObject([{ assignmentId: idOf(1), tempoBpm: 60, answer: 'clean' }]);
     expect(await screen.findByText('0 of 3 clean; the last opens ♩70')).toBeDefined();
-    expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(65);
-    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
+    expect(orders.at(-1)!.feel.tempoBpm).toBe(65);
+    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
   });
   test('not yet empties the boxes; a tempo by hand is what is logged', async () => {
     const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
@@ -226,7 +161,7 @@ describe('a pass', () => {
     press(/not yet/);
     await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'not-yet', tempoBpm: 58 }]));
     expect(await screen.findByText(/0 of 3 clean/)).toBeDefined();
-    expect(sound.heard.orders.at(-1)!.feel.tempoBpm).toBe(58);
+    expect(orders.at(-1)!.feel.tempoBpm).toBe(58);
   });
   test('two bars alone are played and noted, and are no step on the way', async () => {
     const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
@@ -234,19 +169,19 @@ describe('a pass', () => {
     press('Bars 3 to 4 alone');
     expect(screen.getByText('Bars 3 to 4 alone: noted, but no step on the way.')).toBeDefined();
     passed();
-    expect((sound.heard.orders[0]!.score as { bars: unknown[] }).bars).toHaveLength(2);
+    expect((orders[0]!.score as { bars: unknown[] }).bars).toHaveLength(2);
     expect(screen.getByRole('button', { name: /clean/ }).textContent).toContain('again at ♩60');
     press(/clean/);
     await waitFor(() => expect(asked[0]).toMatchObject([{ answer: 'clean', firstBar: 3, lastBar: 4 }]));
     expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
-    expect((sound.heard.orders[1]!.score as { bars: unknown[] }).bars).toHaveLength(2);
+    expect((orders[1]!.score as { bars: unknown[] }).bars).toHaveLength(2);
   });
   test('two bars of the thumb, then the same with the tune; each bar knows its place', async () => {
     open('play');
     await screen.findByText(/0 of 3 clean/);
     press('thumb 2 bars, then both');
     press('Play');
-    const { bars } = sound.heard.orders[0]!.score as { bars: { notes: { voice: string }[] }[] };
+    const { bars } = orders[0]!.score as { bars: { notes: { voice: string }[] }[] };
     expect(bars.map(({ notes }) => notes.some(({ voice }) => voice === 'melody'))).toEqual([
       false,
       false,
@@ -257,7 +192,7 @@ describe('a pass', () => {
       true,
       true,
     ]);
-    expect(thumbFirst(score).placeOf).toEqual([0, 1, 0, 1, 2, 3, 2, 3]);
+    expect(thumbFirst(airInC).placeOf).toEqual([0, 1, 0, 1, 2, 3, 2, 3]);
   });
   test('the click falls on every beat, then on 2 and 4, then not at all', async () => {
     open('play');
@@ -265,10 +200,10 @@ describe('a pass', () => {
     press('Click: off');
     press('Click: every beat');
     press('Play');
-    expect(sound.heard.orders[0]).toMatchObject({ backBeats: true, voices: { click: true } });
+    expect(orders[0]).toMatchObject({ backBeats: true, voices: { click: true } });
     press('Click: on 2 and 4');
     press('Play');
-    expect(sound.heard.orders[1]).toMatchObject({ backBeats: false, voices: { click: false } });
+    expect(orders[1]).toMatchObject({ backBeats: false, voices: { click: false } });
   });
   test('what hurts stops everything, can be said at any time, and asks for rest', async () => {
     const { asked } = open('play');
@@ -287,11 +222,11 @@ describe('a pass', () => {
     await screen.findByText(/0 of 3 clean/);
     fireEvent.keyDown(document.body, { key: '1' });
     fireEvent.keyDown(document.body, { key: ' ' });
-    expect(sound.heard.orders).toHaveLength(1);
-    act(() => sound.end());
+    expect(orders).toHaveLength(1);
+    act(endPlaying);
     fireEvent.keyDown(document.body, { key: '1' });
     await waitFor(() => expect(asked).toHaveLength(1));
-    expect(sound.heard.orders).toHaveLength(2);
+    expect(orders).toHaveLength(2);
   });
 });
 
@@ -303,22 +238,22 @@ describe('without a connection', () => {
     press(/clean/);
     expect(await screen.findByText(/One pass waits for the connection/)).toBeDefined();
     expect(screen.getByText(/1 of 3 clean/)).toBeDefined();
-    act(() => sound.end());
+    act(endPlaying);
     press(/clean/);
     expect(await screen.findByText(/2 passes wait/)).toBeDefined();
-    await waitFor(async () => expect(await unsentMarks(user.id)).toHaveLength(2));
+    await waitFor(async () => expect(await unsentMarks(wren.id)).toHaveLength(2));
     line.isOnline = true;
     fireEvent(window, new Event('online'));
-    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
     expect(asked.flat()).toHaveLength(2);
     await waitFor(() => expect(screen.queryByText(/passes wait/)).toBeNull());
     expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
   });
   test('one that the server refuses as it is does not take the others with it', async () => {
     for (const number of [1, 2, 3])
-      await addUnsent(user.id, mark(number, { at: `2026-11-28T08:0${number}:00.000Z` }));
+      await addUnsent(wren.id, mark(number, { at: `2026-11-28T08:0${number}:00.000Z` }));
     const taken: string[] = [];
-    const { answer } = server({ '/api/session': user, '/api/me/practice': practice() });
+    const { answer } = server({ '/api/session': wren, '/api/me/practice': practice() });
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
       if (init?.method !== 'POST') return answer(path, init);
       const marks = JSON.parse(init.body as string) as PracticeMark[];
@@ -328,32 +263,32 @@ describe('without a connection', () => {
       return Promise.resolve(new Response(JSON.stringify(marks.map(({ id }) => id))));
     });
     room(<TodayPage />);
-    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
     expect(taken).toEqual([mark(1).id, mark(3).id]);
   });
   test('one that was kept is sent at the next opening', async () => {
-    await addUnsent(user.id, mark(7));
+    await addUnsent(wren.id, mark(7));
     const { asked } = open('today');
     await waitFor(() => expect(asked).toEqual([[mark(7)]]));
-    await waitFor(async () => expect(await unsentMarks(user.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
   });
   test('what is kept is the person’s own, each pass once, in the order of playing', async () => {
     const [first, second] = [mark(2), mark(1, { at: '2026-11-28T09:00:00.000Z' })];
-    for (const each of [second, first, second]) await addUnsent(user.id, each);
-    expect(await unsentMarks(user.id)).toEqual([first, second]);
+    for (const each of [second, first, second]) await addUnsent(wren.id, each);
+    expect(await unsentMarks(wren.id)).toEqual([first, second]);
     expect(await unsentMarks('somebody')).toEqual([]);
     await dropUnsent([first.id]);
-    expect(await unsentMarks(user.id)).toEqual([second]);
+    expect(await unsentMarks(wren.id)).toEqual([second]);
   });
   test('what an earlier version kept is taken over; what cannot be read is nothing', async () => {
-    const place = `jocund-passes-${user.id}`;
+    const place = `jocund-passes-${wren.id}`;
     const { firstBar: _, lastBar: __, ...earlier } = mark(3);
     localStorage.setItem(place, JSON.stringify([earlier]));
-    expect(await unsentMarks(user.id)).toEqual([mark(3)]);
+    expect(await unsentMarks(wren.id)).toEqual([mark(3)]);
     expect(localStorage.getItem(place)).toBeNull();
     await dropUnsent([mark(3).id]);
     localStorage.setItem(place, '[{"id":');
-    expect(await unsentMarks(user.id)).toEqual([]);
+    expect(await unsentMarks(wren.id)).toEqual([]);
   });
   test('where the browser keeps nothing it is said, and the pass is sent all the same', async () => {
     const { line, asked } = open('play', practice(), false);
@@ -371,41 +306,6 @@ describe('without a connection', () => {
   });
 });
 
-describe('drills', () => {
-  const moving = written(
-    [
-      '[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4 m1:0@1/2 m2:1@2.5',
-      '[xx3211] t4:3@1 t3:2@2 t4:3@3 t3:2@4 m1:1@1/4',
-    ],
-    { title: 'Air' },
-  );
-  const moved = practice({
-    assignments: [given(1, { score: asDocument(moving), firstBar: null, lastBar: null })],
-  });
-  test('are made from the piece, go round at the tempo of now, and are not counted', async () => {
-    const { asked } = open('drills', moved);
-    const change = await screen.findByRole('button', { name: 'The change from C to F' });
-    expect(change.getAttribute('aria-pressed')).toBe('true');
-    press('Play');
-    act(() => sound.end());
-    expect(sound.heard.orders.map(({ feel }) => feel.tempoBpm)).toEqual([60, 60]);
-    press('Pause');
-    expect(sound.heard.orders).toHaveLength(2);
-    press('The off-beats of bar 1 against the thumb');
-    await screen.findByText(/^First the thumb with the notes between/);
-    expect(address()).toContain('drill=off-beat');
-    expect(asked).toEqual([]);
-  });
-  test('the practice room leads to them and back', async () => {
-    open('play', moved);
-    fireEvent.click(await screen.findByRole('link', { name: 'Drills' }));
-    expect(await screen.findByText('Drills: not counted, as long as you like')).toBeDefined();
-    expect(screen.getByRole('link', { name: 'Back to it' }).getAttribute('href')).toBe(
-      `/practice/${idOf(1)}`,
-    );
-  });
-});
-
 test('what is not given any more says so', async () => {
   open('play', practice({ assignments: [given(2)] }));
   expect(await screen.findByText('This is not given to you any more')).toBeDefined();
@@ -413,7 +313,7 @@ test('what is not given any more says so', async () => {
 
 test('bars that the piece does not have are left out of what is practised', () => {
   const bars = (firstBar: number | null, lastBar: number | null) =>
-    barsGiven({ ...given(1), score, firstBar, lastBar }, score);
+    barsGiven({ ...given(1), score: airInC, firstBar, lastBar }, airInC);
   expect(bars(2, 3)).toEqual({ first: 1, last: 2 });
   expect(bars(0, 2)).toEqual({ first: 0, last: 1 });
   expect(bars(3, 9)).toEqual({ first: 2, last: 3 });

@@ -8,19 +8,12 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { press, room, server } from '../testing/bench-room.tsx';
+import { given, idOf, practice, wren } from '../testing/practised.ts';
 import { DrillsPage } from './drills-page.tsx';
 import { TakePage } from './take-page.tsx';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 
-const piece = '00000000-0000-4000-8000-000000000001';
-const user = {
-  id: '00000000-0000-4000-8000-000000000090',
-  name: 'Wren',
-  email: 'wren@example.org',
-  role: 'student',
-  studio: 'Studio',
-};
 const score = written(
   [
     '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:1@2.5/0.5 m1:3@3/2',
@@ -30,36 +23,16 @@ const score = written(
   ],
   { title: 'Air', tempoBpm: 90 },
 );
-const practice = {
-  student: 'Wren',
-  hand: null,
-  lastNote: null,
-  marks: [],
-  assignments: [
-    {
-      id: piece,
-      arrangementId: piece,
-      title: 'Air',
-      player: '',
-      rung: null,
-      firstBar: null,
-      lastBar: null,
-      startBpm: 60,
-      goalBpm: 90,
-      goalDate: null,
-      barWords: [],
-      note: '',
-      madeAt: '2026-11-01T08:00:00.000Z',
-      endedAt: null,
-      score: asDocument(score),
-    },
-  ],
-};
+const piece = idOf(1);
+const whole = { firstBar: null, lastBar: null, score: asDocument(score) };
 
 const line = { isOnline: true };
 const kept: TakeFigures[] = [];
 const open = () => {
-  const { answer } = server({ '/api/session': user, '/api/me/practice': practice });
+  const { answer } = server({
+    '/api/session': wren,
+    '/api/me/practice': practice({ assignments: [given(1, whole)] }),
+  });
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
     if (init?.method !== 'POST') return answer(path, init);
     if (!line.isOnline) return Promise.reject(new TypeError('no connection'));
