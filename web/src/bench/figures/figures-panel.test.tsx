@@ -6,7 +6,7 @@ import { written } from '@jocund/core/testing/written';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { PlayOrder } from '../../sound/player.ts';
+import { forgetPlaying, orders } from '../../testing/still-player.ts';
 import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { FiguresPanel } from './figures-panel.tsx';
 
@@ -26,34 +26,7 @@ afterEach(() => {
   onAnswer = undefined;
 });
 
-/** What was played, by any player. */
-const played: PlayOrder[] = [];
-vi.mock('../../sound/player.ts', () => ({
-  Player: class {
-    #state = { status: 'idle', share: 0, moment: undefined, isCountingIn: false, fault: undefined };
-    #hear: (() => void)[] = [];
-    getState = () => this.#state;
-    subscribe = (listener: () => void) => {
-      this.#hear.push(listener);
-      return () => undefined;
-    };
-    #become(status: string) {
-      this.#state = { ...this.#state, status };
-      this.#hear.forEach((listener) => listener());
-    }
-    play(order: PlayOrder) {
-      played.push(order);
-      this.#become('playing');
-      return Promise.resolve();
-    }
-    stop() {
-      this.#become('idle');
-    }
-    close() {
-      this.stop();
-    }
-  },
-}));
+vi.mock('../../sound/player.ts', () => import('../../testing/still-player.ts'));
 
 const inA = { key: { tonic: 'A', mode: 'major' as const } };
 const figure = (name: string, notes: string, role: Figure['role'] = 'riff', to = 1): Figure => ({
@@ -99,7 +72,7 @@ const listed = () => screen.findByRole('list', { name: 'Figures' });
 const ready = () => screen.findAllByRole('button', { name: /^Lay in bar/ });
 
 beforeEach(() => {
-  played.length = 0;
+  forgetPlaying();
 });
 afterEach(() => {
   cleanup();
@@ -169,7 +142,7 @@ test('a way is heard by itself and stopped; only one is heard', async () => {
   open();
   await ready();
   fireEvent.click(screen.getAllByRole('button', { name: 'Hear it' })[0]!);
-  expect(played.map(({ score }) => score.title)).toEqual(['Low lamp']);
+  expect(orders.map(({ score }) => score.title)).toEqual(['Low lamp']);
   press('Stop');
   expect(screen.getAllByRole('button', { name: 'Hear it' }).length).toBeGreaterThan(0);
 });
