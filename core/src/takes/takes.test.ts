@@ -250,6 +250,22 @@ describe('a recorded take', () => {
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.9);
   });
 
+  test('a clipped recording is judged nearly as well', () => {
+    const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2));
+    const loudest = samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0);
+    const clipped = samples.map((each) => Math.max(-1, Math.min(1, (5 * each) / loudest)));
+    const report = valueOf(judgeRecording(study, clipped));
+    expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.85);
+  });
+
+  test('a second of it is judged as far as it goes', () => {
+    const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2)).subarray(0, listeningRate);
+    const report = valueOf(judgeRecording(study, samples));
+    expect(report).toMatchObject({ missed: 0, wrong: 0 });
+    expect(report.hits).toBeGreaterThan(0);
+    expect(report.hits).toBeLessThan(notesOf(study) / 2);
+  });
+
   test('more than half an hour is refused before it is listened to', () => {
     const recording = { channels: [new Float32Array(31 * 60 * 100)], sampleRate: 100 };
     expect(judge(study, { kind: 'sound', recording })).toMatchObject({
