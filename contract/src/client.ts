@@ -107,6 +107,24 @@ export async function requestFile<Body extends z.ZodType>(
   return new Uint8Array(await response.arrayBuffer());
 }
 
+/** Sends bytes as they are, and parses the answer. Throws as {@link request} does. */
+export async function sendBytes<Response extends z.ZodType>(
+  path: string,
+  bytes: Blob,
+  response: Response,
+  signal?: AbortSignal,
+): Promise<z.output<Response>> {
+  const sent = await send(path, fileTimeMs, signal, {
+    method: 'PUT',
+    credentials: 'same-origin',
+    headers: { accept: 'application/json', 'content-type': 'application/octet-stream' },
+    body: bytes,
+  });
+  const answer: unknown = await sent.json().catch(() => undefined);
+  if (!sent.ok) throw refusalOf(sent.status, answer);
+  return response.parse(answer);
+}
+
 async function send(
   path: string,
   timeMs: number,

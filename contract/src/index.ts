@@ -10,7 +10,15 @@ export {
   type OpenSession,
   type Teacher,
 } from './accounts.ts';
-export { NoAnswer, NoConnection, RefusedRequest, request, requestFile, ServerTrouble } from './client.ts';
+export {
+  NoAnswer,
+  NoConnection,
+  RefusedRequest,
+  request,
+  requestFile,
+  sendBytes,
+  ServerTrouble,
+} from './client.ts';
 export type { Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
@@ -67,6 +75,21 @@ export {
   type PracticeRecord,
   type Taught,
 } from './practice.ts';
+export {
+  listeningLimits,
+  listeningSchema,
+  mostRecordingBytes,
+  mostRecordings,
+  mostStudioRecordingBytes,
+  recordingPartBytes,
+  recordingPartPath,
+  recordingSchema,
+  recordingSoundPath,
+  unfinishedKeptHours,
+  type Listening,
+  type NewRecording,
+  type RecordingSummary,
+} from './recordings.ts';
 export {
   bundleFilePath,
   mostAlsoOnSheet,

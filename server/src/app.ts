@@ -21,6 +21,7 @@ import { createMetrics } from './operation/metrics.ts';
 import { operationRoutes } from './operation/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { pieceRoutes } from './pieces/routes.ts';
+import { recordingRoutes } from './recordings/routes.ts';
 import { sheetRoutes } from './sheets/routes.ts';
 import { practiceRoutes } from './practice/routes.ts';
 import { accountRoutes } from './sign-in/account-routes.ts';
@@ -111,6 +112,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     formRoutes(database),
     gradeSayingRoutes(database),
     rungRoutes(database),
+    recordingRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
     sheetRoutes(database),

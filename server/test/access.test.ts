@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { backupPath, bundleFilePath, calendarPath, endpoints } from '@jocund/contract';
+import {
+  backupPath,
+  bundleFilePath,
+  calendarPath,
+  endpoints,
+  recordingPartPath,
+  recordingSoundPath,
+} from '@jocund/contract';
 import type { Agent, Response } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { studioColumn, studioTables } from '../src/backup/tables.ts';
@@ -89,6 +96,10 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   listBundles: 'teacher',
   makeBundle: 'teacher',
   dropBundle: 'teacher',
+  listRecordings: 'teacher',
+  announceRecording: 'teacher',
+  keepListening: 'teacher',
+  dropRecording: 'teacher',
   printSheet: 'teacher',
   printSheets: 'teacher',
 };
@@ -110,6 +121,13 @@ const routes: readonly Route[] = [
   })),
   { name: 'backup', method: 'get', path: backupPath, access: 'teacher' },
   { name: 'calendar', method: 'get', path: calendarPath, access: 'teacher' },
+  {
+    name: 'part of a recording',
+    method: 'put',
+    path: recordingPartPath(':id', ':number'),
+    access: 'teacher',
+  },
+  { name: 'sound of a recording', method: 'get', path: recordingSoundPath(':id'), access: 'teacher' },
   { name: 'bundle file', method: 'get', path: bundleFilePath(':id'), access: 'teacher' },
 ];
 
@@ -144,6 +162,7 @@ const ask = (agent: Agent, { method, path }: Route, id: string = randomUUID()): 
       path
         .replace(':id', id)
         .replace(':version', '1')
+        .replace(':number', '0')
         .replace(':weekday', '1')
         .replace(/:(token|session|name)/, 'invented'),
     ).send(method === 'get' || method === 'delete' ? undefined : {}),

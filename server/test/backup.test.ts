@@ -1,20 +1,24 @@
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { recordingPartBytes, recordingSoundPath } from '@jocund/contract';
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped } from 'fflate';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { backUpDay } from '../src/backup/nightly.ts';
+import { soundName } from '../src/backup/format.ts';
 import { restoreBackup } from '../src/backup/restore-backup.ts';
-import { serverTables, studioColumn, studioTables } from '../src/backup/tables.ts';
+import { serverTables, soundTable, studioColumn, studioTables } from '../src/backup/tables.ts';
 import { writeBackup } from '../src/backup/write-backup.ts';
 import type { Database } from '../src/database/connect.ts';
+import { asBytes, sentRecording, type SentRecording } from './sent-recording.ts';
 import { mark, openStudentRoom } from './student-room.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
 let studio: TestStudio;
 let teacher: Agent;
 let studioId: string;
+let sound: SentRecording;
 let backup: Uint8Array;
 beforeAll(async () => {
   studio = await openTestStudio();
@@ -28,6 +32,8 @@ beforeAll(async () => {
     .send([mark(id)])
     .expect(200);
   await teacher.put('/api/forms').send({ name: 'Ours', numerals: '| I | IV |' }).expect(200);
+  const { id: arrangementId } = await studio.database('arrangements').first<{ id: string }>('id');
+  sound = await sentRecording(teacher, arrangementId, recordingPartBytes + 1000);
   studioId = (await studio.database('users').first<{ studio_id: string }>('studio_id')).studio_id;
   backup = await bytesOf(studio.database, studioId);
 });
@@ -42,10 +48,10 @@ async function bytesOf(database: Database, id: string): Promise<Uint8Array> {
 /** Every row of a studio as PostgreSQL writes it. */
 async function rowsOf(database: Database, id: string): Promise<Record<string, string[]>> {
   const all: Record<string, string[]> = {};
-  for (const table of studioTables) {
+  for (const table of [...studioTables, soundTable] as const) {
     const { rows } = await database.raw<{ rows: { row: string }[] }>(
       'select each::text as row from ?? each where ?? = ? order by 1',
-      [table, studioColumn(table), id],
+      [table, table === soundTable ? 'studio_id' : studioColumn(table), id],
     );
     all[table] = rows.map(({ row }) => row);
   }
@@ -62,7 +68,7 @@ test('every table is in the backup, or known not to be a studio’s', async () =
   const { rows } = await studio.database.raw<{ rows: { name: string }[] }>(
     `select table_name as name from information_schema.tables where table_schema = 'public'`,
   );
-  expect(rows.map(({ name }) => name).sort()).toEqual([...studioTables, ...serverTables].sort());
+  expect(rows.map(({ name }) => name).sort()).toEqual([...studioTables, soundTable, ...serverTables].sort());
 });
 
 describe('a studio restored', () => {
@@ -71,10 +77,13 @@ describe('a studio restored', () => {
     const before = await rowsOf(studio.database, studioId);
     const { rowCount, name } = await restoreBackup(other.database, backup);
     expect(await rowsOf(other.database, studioId)).toEqual(before);
-    expect(rowCount).toBe(Object.values(before).flat().length);
+    expect(before.recording_parts).toHaveLength(2);
+    expect(rowCount).toBe(Object.values(before).flat().length - 2);
     expect(before.practice_marks!.length).toBeGreaterThan(500);
     expect(name).toBe('Fenwright Guitar Room');
     const again = await other.teacher();
+    const heard = await again.get(recordingSoundPath(sound.id)).buffer().parse(asBytes).expect(200);
+    expect(sound.bytes.equals(heard.body as Buffer)).toBe(true);
     expect((await again.get('/api/pieces').expect(200)).body).toEqual(
       (await teacher.get('/api/pieces').expect(200)).body,
     );
@@ -146,6 +155,11 @@ describe('a backup', () => {
           files['tables/revisions.jsonl'] = strToU8('');
         }),
       /rows of revisions are missing/,
+    ],
+    [
+      'the sound of a recording taken out',
+      () => changed((files) => Reflect.deleteProperty(files, soundName(sound.id))),
+      /the sound of a recording is missing/,
     ],
     [
       'rows of another studio among them',

@@ -18,5 +18,8 @@ export const contentsSchema = z.record(z.string(), z.int().min(0));
 /** Rows of a table, each a line of JSON by its column names. */
 export const rowsName = (table: string): string => `tables/${table}.jsonl`;
 
+/** The sound of a recording, as it was sent. */
+export const soundName = (recordingId: string): string => `sounds/${recordingId}`;
+
 /** What is wrong with a backup, in one sentence. */
 export class BackupTrouble extends Error {}

@@ -1,8 +1,18 @@
+import { recordingPartBytes } from '@jocund/contract';
 import { strFromU8, unzipSync } from 'fflate';
 import type { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import { migrationNames } from '../database/migrations/index.ts';
-import { aboutName, aboutSchema, BackupTrouble, contentsName, contentsSchema, rowsName } from './format.ts';
+import { keepPart } from '../recordings/repository.ts';
+import {
+  aboutName,
+  aboutSchema,
+  BackupTrouble,
+  contentsName,
+  contentsSchema,
+  rowsName,
+  soundName,
+} from './format.ts';
 import { studioColumn, studioTables, type StudioTable } from './tables.ts';
 
 const rowsAtOnce = 500;
@@ -42,8 +52,33 @@ export async function restoreBackup(database: Database, file: Uint8Array): Promi
       });
       rowCount += lines.length;
     }
+    await restoreSounds(transaction, files, id);
     return { studioId: id, name, rowCount };
   });
+}
+
+/** A recording that was on its way when the backup was made has as much as had come then. */
+async function restoreSounds(
+  transaction: Database,
+  files: Readonly<Record<string, Uint8Array>>,
+  studioId: string,
+): Promise<void> {
+  const ids = await transaction('recordings').where({ studio_id: studioId }).pluck<string[]>('id');
+  for (const id of ids) {
+    const sound = files[soundName(id)];
+    if (!sound)
+      throw new BackupTrouble(
+        'The backup is not whole: the sound of a recording is missing. Use another one.',
+      );
+    for (let from = 0, number = 0; from < sound.length; from += recordingPartBytes, number += 1)
+      await keepPart(
+        transaction,
+        studioId,
+        id,
+        number,
+        Buffer.from(sound.subarray(from, from + recordingPartBytes)),
+      );
+  }
 }
 
 function unzipped(file: Uint8Array): Readonly<Record<string, Uint8Array>> {

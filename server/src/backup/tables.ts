@@ -8,6 +8,7 @@ export const studioTables = [
   'arrangements',
   'revisions',
   'rungs',
+  'recordings',
   'style_evidence',
   'thumb_patterns',
   'tunings',
@@ -23,6 +24,9 @@ export const studioTables = [
   'invitations',
   'door_notes',
 ] as const;
+
+/** The sound of recordings: in a backup each one is a file of its own instead of rows. */
+export const soundTable = 'recording_parts';
 
 export type StudioTable = (typeof studioTables)[number];
 

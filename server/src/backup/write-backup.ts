@@ -1,7 +1,8 @@
-import { strToU8, Zip, ZipDeflate } from 'fflate';
+import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import type { Database } from '../database/connect.ts';
 import { newestMigration } from '../database/migrations/index.ts';
-import { aboutName, BackupTrouble, contentsName, rowsName } from './format.ts';
+import { soundOf } from '../recordings/repository.ts';
+import { aboutName, BackupTrouble, contentsName, rowsName, soundName } from './format.ts';
 import { studioColumn, studioTables, type StudioTable } from './tables.ts';
 
 const rowsAtOnce = 500;
@@ -40,6 +41,7 @@ export async function* writeBackup(database: Database, studioId: string): AsyncG
       contents[table] = count;
       yield* zip.taken();
     }
+    yield* soundsOf(transaction, studioId, zip);
     yield* zip.file(contentsName, [strToU8(`${JSON.stringify(contents, undefined, 2)}\n`)]);
     yield* zip.end();
   } finally {
@@ -68,6 +70,27 @@ async function* rowsOf(
   await transaction.raw(`close ${cursor}`);
 }
 
+/** The sound of each recording, a part at a time. */
+async function* soundsOf(
+  transaction: Database,
+  studioId: string,
+  zip: ZipChunks,
+): AsyncGenerator<Uint8Array> {
+  const recordings = await transaction('recordings')
+    .where({ studio_id: studioId })
+    .orderBy('id')
+    .select<{ id: string; bytes: number }[]>('id', 'bytes');
+  for (const { id, bytes } of recordings) {
+    const entry = zip.beginSound(soundName(id));
+    for await (const part of soundOf(transaction, studioId, id, { start: 0, end: bytes - 1 })) {
+      entry.push(part);
+      yield* zip.taken();
+    }
+    entry.push(new Uint8Array(), true);
+    yield* zip.taken();
+  }
+}
+
 /** A zip that is taken away while it grows. */
 class ZipChunks {
   #chunks: Uint8Array[] = [];
@@ -78,6 +101,13 @@ class ZipChunks {
 
   begin(name: string): ZipDeflate {
     const entry = new ZipDeflate(name, { level: zipLevel });
+    this.#zip.add(entry);
+    return entry;
+  }
+
+  /** Sound is seldom smaller packed. */
+  beginSound(name: string): ZipPassThrough {
+    const entry = new ZipPassThrough(name);
     this.#zip.add(entry);
     return entry;
   }

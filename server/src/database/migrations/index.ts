@@ -18,6 +18,7 @@ import * as parts from './2026-11-30-parts.ts';
 import * as lessonNotes from './2026-11-30-lesson-notes.ts';
 import * as barWords from './2026-12-02-bar-words.ts';
 import * as takes from './2026-12-03-takes.ts';
+import * as recordings from './2026-12-04-recordings.ts';
 import * as claims from './2026-12-02-claims.ts';
 import * as lessonChanges from './2026-12-01-lesson-changes.ts';
 import * as readers from './2026-12-01-readers.ts';
@@ -55,6 +56,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-12-02-claims', migration: claims },
   { name: '2026-12-02-bar-words', migration: barWords },
   { name: '2026-12-03-takes', migration: takes },
+  { name: '2026-12-04-recordings', migration: recordings },
 ];
 
 /** Every change of the tables there has been, the oldest first. */

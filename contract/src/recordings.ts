@@ -1,0 +1,86 @@
+import { scoreLimits } from '@jocund/core/score';
+import { line } from '@jocund/core/score/schema';
+import { z } from 'zod';
+import { id, timestamp } from './fields.ts';
+
+/** A recording goes over the line in parts of so many bytes, the last one shorter. */
+export const recordingPartBytes = 1 << 20;
+export const mostRecordingBytes = 200 * 1024 * 1024;
+/** All recordings of a studio together. */
+export const mostStudioRecordingBytes = 1024 * 1024 * 1024;
+export const mostRecordings = 20;
+/** Parts that do not come within so many hours are let go with what came of their recording. */
+export const unfinishedKeptHours = 24;
+
+/** Where one part is sent to, as bytes. */
+export const recordingPartPath = (recordingId: string, number: number | string): string =>
+  `/api/recordings/${recordingId}/parts/${number}`;
+/** Where the sound of a recording is, whole or by ranges. */
+export const recordingSoundPath = (recordingId: string): string => `/api/recordings/${recordingId}/sound`;
+
+const seconds = z.number().min(0).max(3600);
+const ownId = z.string().regex(/^[a-z0-9-]{1,40}$/);
+const words = line(160);
+
+/** Most of each that is written to one recording. */
+export const listeningLimits = {
+  marks: 200,
+  loops: 60,
+  beats: 20_000,
+  captions: 3000,
+  refused: 5000,
+} as const;
+
+/** What a teacher writes to a recording. Times are seconds from its beginning. */
+export const listeningSchema = z.strictObject({
+  marks: z
+    .array(z.strictObject({ id: ownId, atS: seconds, words: words.min(1) }))
+    .max(listeningLimits.marks)
+    .default([]),
+  /** Named stretches to go round. */
+  loops: z
+    .array(z.strictObject({ id: ownId, name: words, fromS: seconds, toS: seconds }))
+    .max(listeningLimits.loops)
+    .default([]),
+  /** Beats as tapped or moved by hand; null: as they were heard. */
+  beats: z.array(seconds).max(listeningLimits.beats).nullable().default(null),
+  /** Which of the beats, from 0, begins bar 1. */
+  firstBeat: z.int().min(0).max(listeningLimits.beats).default(0),
+  /** Words that lie beside the sound, from a text with times. */
+  captions: z
+    .array(z.strictObject({ fromS: seconds, toS: seconds, words: line(scoreLimits.textLength) }))
+    .max(listeningLimits.captions)
+    .default([]),
+  /** Likely notes that were refused, by the time and the MIDI number they were heard at. */
+  refused: z
+    .array(z.strictObject({ atS: seconds, midi: z.int().min(0).max(127) }))
+    .max(listeningLimits.refused)
+    .default([]),
+});
+
+/** What a recording is announced with; its id is made where it is sent from, so that asking twice makes one. */
+export const newRecordingSchema = z.strictObject({
+  id,
+  name: words.min(1),
+  bytes: z.int().min(1).max(mostRecordingBytes),
+});
+
+export const recordingSchema = z.object({
+  id,
+  arrangementId: id,
+  name: z.string(),
+  bytes: z.int(),
+  /** Numbers of the parts that did not come yet; empty: the recording is whole. */
+  missing: z.array(z.int()),
+  madeAt: timestamp,
+  /** Of what is written to it. */
+  version: z.int().min(1),
+  listening: listeningSchema,
+});
+
+/** What is written to a recording, and the version it was made from. */
+export const keptListeningSchema = z.strictObject({ version: z.int().min(1), listening: listeningSchema });
+
+export type Listening = z.output<typeof listeningSchema>;
+export type NewRecording = z.infer<typeof newRecordingSchema>;
+export type RecordingSummary = z.output<typeof recordingSchema>;
