@@ -1,9 +1,9 @@
 import { parseTuning, tuningTable, type Tuning } from '@jocund/core/instrument';
 import { keyText } from '@jocund/core/pitch';
+import { finished } from '@jocund/core/steps';
 import { findTunings, keyWords, passageOf, type FoundTuning } from '@jocund/core/tuning-finder';
 import { orRefuse, positional, table, wholeNumber, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
-import { finished } from '../finished.ts';
 
 /** `findtuning`: which tuning, capo and key a passage lies best in. */
 export const findtuning: Command = {

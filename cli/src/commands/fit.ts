@@ -14,7 +14,7 @@ import {
   type Arguments,
   type Command,
 } from '../command.ts';
-import { finished } from '../finished.ts';
+import { finished } from '@jocund/core/steps';
 import { readFile } from '../files.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 

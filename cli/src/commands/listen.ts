@@ -1,14 +1,7 @@
 import { readWav } from '@jocund/core/formats/wav';
 import { openMidi, parseTuning, standardTuning, stringNumbers, type Tuning } from '@jocund/core/instrument';
-import {
-  hearOnsets,
-  monoOf,
-  notesAt,
-  pulseOf,
-  referenceOf,
-  withRing,
-  type HeardNote,
-} from '@jocund/core/listening';
+import { hearSteps, monoOf, type HeardNote } from '@jocund/core/listening';
+import { finished } from '@jocund/core/steps';
 import { orRefuse, positional, table, type Command } from '../command.ts';
 import { readBytes } from '../files.ts';
 
@@ -26,13 +19,9 @@ export const listen: Command = {
     const named = args.text('tuning');
     const tuning = named === undefined ? standardTuning : orRefuse(parseTuning(named));
     const samples = monoOf(orRefuse(readWav(readBytes(file, 'recording')), file));
-    const reference = referenceOf(samples);
-    const cents = reference?.cents ?? 0;
-    const onsets = hearOnsets(samples, { pitches: pitchesOf(tuning), cents });
-    const pulse = pulseOf(onsets);
-    const notes = withRing(samples, notesAt(onsets), cents);
+    const { reference, pulse, notes } = finished(hearSteps(samples, pitchesOf(tuning)));
     const answer = {
-      referenceCents: reference && rounded(cents, 1),
+      referenceCents: reference && rounded(reference.cents, 1),
       agreement: reference && rounded(reference.agreement, 2),
       tempoBpm: pulse && rounded(pulse.tempoBpm, 1),
       tempoAlternatives: pulse?.alternatives.map((bpm) => rounded(bpm, 1)) ?? [],

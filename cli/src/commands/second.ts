@@ -22,8 +22,8 @@ import {
   type Arguments,
   type Command,
 } from '../command.ts';
+import { finished } from '@jocund/core/steps';
 import { readScoreFile } from '../files.ts';
-import { finished } from '../finished.ts';
 import { handOf } from '../hand.ts';
 
 const textures = ['chords', 'pairs', 'line'] as const;

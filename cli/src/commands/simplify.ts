@@ -11,10 +11,10 @@ import { standardTuning, tuningTable } from '@jocund/core/instrument';
 import { keyText } from '@jocund/core/pitch';
 import { beatAt, numberOfBar, type Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
+import { finished } from '@jocund/core/steps';
 import { keyWords } from '@jocund/core/tuning-finder';
 import { orRefuse, positional, required, table, type Arguments, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
-import { finished } from '../finished.ts';
 import { plainGrade } from './score.ts';
 
 /** `simplify`: the easier version that loses least, and what it lost. */

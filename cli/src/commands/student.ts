@@ -11,8 +11,8 @@ import {
   type Arguments,
   type Command,
 } from '../command.ts';
+import { finished } from '@jocund/core/steps';
 import { readScoreFile, writeWhole } from '../files.ts';
-import { finished } from '../finished.ts';
 import { barsNamed } from '../part-of-score.ts';
 
 const sampleRate = 44_100;

@@ -13,9 +13,9 @@ import {
   type PieceEvidence,
   type RestyleSettings,
 } from '@jocund/core/style';
+import { finished } from '@jocund/core/steps';
 import { orRefuse, positional, wholeNumber, type Command } from '../command.ts';
 import { readFile } from '../files.ts';
-import { finished } from '../finished.ts';
 import { fingeringOf, fingeringOptions, fingeringUsage } from '../hand.ts';
 import { mannerOf } from '../manner.ts';
 

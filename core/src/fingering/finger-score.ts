@@ -14,7 +14,8 @@ import { frettingSetting, typesThumb, type FrettingSetting } from './fretting-se
 import { searchAlikePicking } from './alike-picking.ts';
 import { searchAlike } from './alike-search.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
-import { asPart, cheapestWay, finished, leastCostMm, type Reached } from './layered-search.ts';
+import { finished } from '../steps/index.ts';
+import { asPart, cheapestWay, leastCostMm, type Reached } from './layered-search.ts';
 import { emptyHand, stepHand, type HandState } from './hand-state.ts';
 import { momentsOf, type Moment, type MomentOptions, type TimedNote } from './moments.ts';
 import { pickingMoments, searchPicking, type PickingSearch } from './picking-search.ts';

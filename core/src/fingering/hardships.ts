@@ -6,7 +6,8 @@ import { findingLimits as limits } from './finding-limits.ts';
 import type { FrettingSetting } from './fretting-setting.ts';
 import { searchFretting, type FrettingSearch } from './fretting-search.ts';
 import { emptyHand, type HandState } from './hand-state.ts';
-import { cheapestWay, finished, type Reached } from './layered-search.ts';
+import { finished } from '../steps/index.ts';
+import { cheapestWay, type Reached } from './layered-search.ts';
 import type { Moment } from './moments.ts';
 import { placementOf } from './sounding.ts';
 

@@ -43,15 +43,8 @@ export interface Layering<Moment, State, Choice> {
 /** Moments worked out between two reports. */
 const momentsAStep = 8;
 
-/** Runs a search to its end at once. */
-export function finished<Answer>(steps: Generator<number, Answer>): Answer {
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return step.value;
-}
-
 /**
- * The same steps, told as the part from one share to another of a longer work. Steps that begin again, as in a search that is run several
+ * Steps told as the part from one share to another of a longer work. Steps that begin again, as in a search that is run several
  * times, take half of what is left each time, so that the share never falls.
  */
 export function* asPart<Answer>(

@@ -4,7 +4,8 @@ import { pickingSchools, usualSchool, type PickingSchool } from '../score/index.
 import { smallScores } from '../testing/small-scores.ts';
 import { written } from '../testing/written.ts';
 import { alternatesFrom, fingerScore } from './index.ts';
-import { finished, leastCostMm } from './layered-search.ts';
+import { finished } from '../steps/index.ts';
+import { leastCostMm } from './layered-search.ts';
 import { momentsOf } from './moments.ts';
 import { mostMm } from './picking-pruning.ts';
 import { pickingMoments, searchPicking, type PickingMoment } from './picking-search.ts';

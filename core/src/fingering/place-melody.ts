@@ -1,6 +1,6 @@
 import { inPlayingOrder, ticksOf, type Stretch, type Score } from '../score/index.ts';
 import { fingerScore, fingerScoreSteps, type FingeringOptions } from './finger-score.ts';
-import { finished } from './layered-search.ts';
+import { finished } from '../steps/index.ts';
 
 /** A score whose melody was laid on other strings, and what that saves. */
 export interface PlacedMelody {

@@ -3,6 +3,7 @@ import type { HeardNote } from './heard-note.ts';
 import { findOnsets, type Onset } from './onsets.ts';
 import { listeningRate } from './recording.ts';
 import { spectraOf } from './spectrum.ts';
+import { finished } from '../steps/index.ts';
 
 export interface HearSettings {
   /** The pitches that may sound. */
@@ -36,9 +37,17 @@ const carriesOver = 0.9;
 
 /** Listens at every onset of a recording: samples of one channel at the listening rate. */
 export function hearOnsets(samples: Float32Array, settings: HearSettings): HeardOnset[] {
+  return listenAt(findOnsets(samples), samples, settings);
+}
+
+/** Listens at onsets that are known. */
+export function listenAt(
+  onsets: readonly Onset[],
+  samples: Float32Array,
+  settings: HearSettings,
+): HeardOnset[] {
   const spectra = spectraOf(samples, size);
   const combs = new Map(combsOf(settings).map((comb) => [comb.midi, comb]));
-  const onsets = findOnsets(samples);
   return onsets.map((onset, index): HeardOnset => {
     const rise = riseAt(onset, onsets[index + 1]?.atS ?? Infinity, spectra.at);
     const of = (pitches: readonly Midi[]) => pitches.flatMap((midi) => combs.get(midi) ?? []);
@@ -66,7 +75,16 @@ const sameStrokeS = 0.07;
  * sounds is not told.
  */
 export function notesAt(onsets: readonly HeardOnset[]): HeardNote[] {
-  const found = onsets.map((onset) => ({ onset, pitches: blindly(onset) }));
+  return finished(notesAtSteps(onsets));
+}
+
+/** The same in steps (yields the share done). */
+export function* notesAtSteps(onsets: readonly HeardOnset[]): Generator<number, HeardNote[]> {
+  const found: { readonly onset: HeardOnset; readonly pitches: readonly Rising[] }[] = [];
+  for (const onset of onsets) {
+    found.push({ onset, pitches: blindly(onset) });
+    if (found.length % 10 === 0) yield found.length / onsets.length;
+  }
   const strongest = found.flatMap(({ pitches }) => pitches[0]?.strength ?? []).sort((a, b) => a - b);
   const usual = strongest[strongest.length >> 1] ?? 0;
   const last = new Map<Midi, number>();

@@ -2,8 +2,20 @@ export { drawDrill, judgeDrill, type DrillResult, type EarDrill } from './ear-dr
 export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading } from './tuner.ts';
 export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
 export type { HeardNote } from './heard-note.ts';
+export { hearSteps, type Heard } from './hear.ts';
 export { findOnsets, type Onset } from './onsets.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
 export { referenceOf, type Reference } from './reference.ts';
 export { pulseOf, type Pulse } from './beats.ts';
 export { withRing } from './ring.ts';
+export { bandPeaksSteps, peaksPerSecond, type BandPeaks } from './bands.ts';
+export {
+  stretchHop,
+  stretchMargin,
+  stretchPiece,
+  stretchSpeeds,
+  type SoundSlice,
+  type StretchCarry,
+  type StretchedPiece,
+  type StretchPlan,
+} from './stretch.ts';

@@ -1,5 +1,6 @@
 import { listeningRate } from './recording.ts';
 import { spectraOf } from './spectrum.ts';
+import { finished } from '../steps/index.ts';
 
 /** Where something is struck. */
 export interface Onset {
@@ -11,6 +12,8 @@ export interface Onset {
 /** Between two looks at the sound, in samples: a good 5 ms. */
 const hop = 110;
 const look = 512;
+/** Looks from one step to the next: a few hundredths of a second of work. */
+const looksAtOnce = 1000;
 /** Looks that are compared lie so far apart. */
 const lag = 2;
 /** Looks on each side that a peak has to stand out from. */
@@ -23,7 +26,12 @@ const echo = { withinS: 0.05, share: 0.3 };
 
 /** Onsets by the rise of the logarithmic spectrum (spectral flux; Böck & Widmer 2013 compare the neighbouring bins likewise). Of one channel at the listening rate. */
 export function findOnsets(samples: Float32Array): Onset[] {
-  const flux = fluxOf(samples);
+  return finished(findOnsetsSteps(samples));
+}
+
+/** The same in steps (yields the share done). */
+export function* findOnsetsSteps(samples: Float32Array): Generator<number, Onset[]> {
+  const flux = yield* fluxOf(samples);
   const peaks = Array.from(flux.keys()).filter((at) => isPeak(at, flux));
   const usual = usualPeak(peaks.map((at) => flux[at] ?? 0));
   const onsets = peaks
@@ -58,7 +66,7 @@ function usualPeak(peaks: readonly number[]): number {
   return real[real.length >> 1] ?? 1;
 }
 
-function fluxOf(samples: Float32Array): Float64Array {
+function* fluxOf(samples: Float32Array): Generator<number, Float64Array> {
   const spectra = spectraOf(samples, look);
   const count = Math.max(0, Math.floor(samples.length / hop));
   const logs: Float64Array[] = [];
@@ -79,6 +87,7 @@ function fluxOf(samples: Float32Array): Float64Array {
     }
     flux[at] = sum;
     if (at >= lag) logs[at - lag] = new Float64Array(0);
+    if (at % looksAtOnce === 0) yield at / count;
   }
   return flux;
 }

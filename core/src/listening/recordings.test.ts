@@ -1,12 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { renderVoice } from '../sound/index.ts';
-import { playAsStudent } from '../stand-ins/index.ts';
+import { recorded } from '../testing/recorded.ts';
 import { written } from '../testing/written.ts';
 import {
   findOnsets,
   hearOnsets,
   listeningRate,
-  monoOf,
   notesAt,
   pulseOf,
   referenceOf,
@@ -22,20 +20,10 @@ const study = written(
   { title: 'Study in C', tempoBpm: 96 },
 );
 
-/** As the product's own strings sound; the bench asks a synthesiser that shares nothing with it. */
-function recorded(swingPercent: number, tempoBpm = 96) {
-  const take = playAsStudent({ ...study, swingPercent, tempoBpm }, { unsteadyMs: 3 }, 1);
-  const voices = (['thumb', 'melody'] as const).map((voice) => {
-    const steps = renderVoice({ events: take.sounds, durationS: take.durationS }, voice, listeningRate);
-    let step = steps.next();
-    while (!step.done) step = steps.next();
-    return step.value;
-  });
-  return { take, samples: monoOf({ channels: voices, sampleRate: listeningRate }) };
-}
+const recordedAt = (swingPercent: number, tempoBpm = 96) => recorded({ ...study, swingPercent, tempoBpm });
 
 describe('a recording', () => {
-  const { take, samples } = recorded(50);
+  const { take, samples } = recordedAt(50);
 
   test('every stroke has an onset within 25 ms, and nothing else has', () => {
     const onsets = findOnsets(samples);
@@ -51,7 +39,7 @@ describe('a recording', () => {
     [72, 66, 1.94],
     [132, 50, 1],
   ])('tempo %d and swing %d are told, the swing as about %d', (tempoBpm, swingPercent, ratio) => {
-    const pulse = pulseOf(findOnsets(recorded(swingPercent, tempoBpm).samples));
+    const pulse = pulseOf(findOnsets(recordedAt(swingPercent, tempoBpm).samples));
     const counted = [pulse?.tempoBpm ?? 0, ...(pulse?.alternatives ?? [])];
     expect(counted.some((bpm) => Math.abs(bpm / tempoBpm - 1) < 0.02)).toBe(true);
     expect(Math.abs((pulse?.swing ?? 0) - ratio)).toBeLessThan(0.15);

@@ -1,5 +1,6 @@
 import { listeningRate } from './recording.ts';
 import { spectraOf } from './spectrum.ts';
+import { finished } from '../steps/index.ts';
 
 /** How far a recording lies from A 440. */
 export interface Reference {
@@ -21,11 +22,17 @@ const stretchS = 8;
  * By how much everything is sharp or flat: the deviation of spectral peaks from equal temperament, as a mean on the circle of a semitone weighted by magnitude (common practice). Samples of one channel at the listening rate; null in silence.
  */
 export function referenceOf(samples: Float32Array): Reference | null {
+  return finished(referenceSteps(samples));
+}
+
+/** The same in steps (yields the share done). */
+export function* referenceSteps(samples: Float32Array): Generator<number, Reference | null> {
   const spectra = spectraOf(samples, size);
   const vectors: { atS: number; x: number; y: number; weight: number }[] = [];
   for (let from = 0; from + size <= samples.length; from += hop) {
     const vector = deviationOf(spectra.at(from, size));
     if (vector.weight > 0) vectors.push({ atS: (from + size / 2) / listeningRate, ...vector });
+    if (from % (100 * hop) === 0) yield from / samples.length;
   }
   const whole = meanOf(vectors);
   if (!whole) return null;

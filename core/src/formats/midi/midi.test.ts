@@ -6,7 +6,7 @@ import { layTimeline } from '../../sound/index.ts';
 import { note } from '../../testing/invented.ts';
 import { written } from '../../testing/written.ts';
 import { readMidi, writeMidi } from './index.ts';
-import { quantise } from './quantise.ts';
+import { quantise } from '../../melody/index.ts';
 
 const { Midi } = toneMidi;
 const score: Score = {

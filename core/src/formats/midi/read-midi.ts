@@ -1,12 +1,18 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
-import type { Tune, TuneBar, TuneMarks, TuneNote } from '../../melody/index.ts';
+import {
+  quantise,
+  swingOf,
+  unswung,
+  type Tune,
+  type TuneBar,
+  type TuneMarks,
+  type TuneNote,
+} from '../../melody/index.ts';
 import { keyOfFifths, type Key } from '../../pitch/index.ts';
 import { barTicks, metreFrom, scoreLimits, type Bar, type Voice } from '../../score/index.ts';
 import { LeftOutList, type Reading } from '../reading/index.ts';
 import { parseFile, type Timed } from './parse-file.ts';
-import { quantise } from './quantise.ts';
 import { fromBytes } from './text.ts';
-import { swingOf, unswung } from './unswing.ts';
 
 export interface MidiReadOptions {
   /** What becomes of a swing that is found: written straight with the swing beside it, or as it was played. */

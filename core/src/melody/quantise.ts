@@ -1,4 +1,4 @@
-import { ticksPerQuarter, type Ticks } from '../../score/index.ts';
+import { ticksPerQuarter, type Ticks } from '../score/index.ts';
 
 /** Sixteenths, and the triplets of an eighth. */
 const grids: readonly Ticks[] = [240, 320, 120];

@@ -1,4 +1,4 @@
-import { ticksPerQuarter, type Ticks } from '../../score/index.ts';
+import { ticksPerQuarter, type Ticks } from '../score/index.ts';
 
 /** Where an off-beat eighth may fall in its quarter, in ticks: from straight to a hard triplet swing and a little beyond. */
 const earliest = 440;

@@ -1,0 +1,3 @@
+export { beatGrid, type BeatGrid, type Beats, type GridPlace } from './beat-grid.ts';
+export { guessSteps, type Guess, type Guesses, type GuessSettings } from './guesses.ts';
+export { likelyTunings, type LikelyTuning } from './likely-tunings.ts';
