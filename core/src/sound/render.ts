@@ -9,6 +9,9 @@ import type { SoundEvent, Timeline } from './timeline.ts';
 /** Left after the last beat so that ringing strings can die away. */
 export const tailS = 1.5;
 
+/** What sounds, without clicks and moments. */
+type Sounding = Pick<Timeline, 'events' | 'durationS'>;
+
 /** Samples of a whole timeline, tail included. */
 export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate: number): number =>
   Math.ceil((durationS + tailS) * sampleRate);
@@ -18,7 +21,7 @@ export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate
  * 0 to 1, and returns the samples. The same timeline always gives the same samples.
  */
 export function* renderVoice(
-  timeline: Pick<Timeline, 'events' | 'durationS'>,
+  timeline: Sounding,
   voice: Voice,
   sampleRate: number,
 ): Generator<number, Float32Array<ArrayBuffer>> {
@@ -49,7 +52,7 @@ export interface Stereo {
  * Mixes both voices of a timeline for two ears; yields the share done, 0 to 1. Every voice reaches both sides with the same phase:
  * nothing is lost in mono.
  */
-export function* renderStereo(timeline: Timeline, sampleRate: number): Generator<number, Stereo> {
+export function* renderStereo(timeline: Sounding, sampleRate: number): Generator<number, Stereo> {
   const left = new Float32Array(samplesOf(timeline, sampleRate));
   const right = new Float32Array(left.length);
   for (const [index, voice] of (['thumb', 'melody'] as const).entries()) {

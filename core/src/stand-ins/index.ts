@@ -11,3 +11,4 @@ export {
   type SimulatedGuitar,
 } from './guitar.ts';
 export { playAsStudent, type PutIn, type SimulatedTake, type StudentFaults } from './student.ts';
+export { simulatedRecording, usualRecordingFaults, type RecordingFaults } from './recording.ts';

@@ -10,6 +10,7 @@ import { HistoryPanel } from './saving/history-panel.tsx';
 import { TapPad } from './score/tap-pad.tsx';
 import { LeftDrafts } from './saving/left-drafts.tsx';
 import { StaleQuestion } from './saving/stale-question.tsx';
+import { ListenProvider } from './listen/listen-context.tsx';
 import { RungsProvider } from './studies/rungs-context.tsx';
 import { StageRail } from './stage-rail.tsx';
 import { StageMargin, StageSheet, StageTransport } from './stage-views.tsx';
@@ -102,43 +103,45 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
 
   return (
     <RungsProvider isWanted={stage === 'studies' || stage === 'handout'}>
-      <div className="flex h-full flex-col print:block print:h-auto">
-        <StageRail />
-        <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
-          <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
-            <TitleBlock
-              save={save}
-              onSaveNow={session.autosave.saveNow}
-              onHistory={() => setPanel('history')}
-              onHelp={() => setPanel('help')}
+      <ListenProvider isWanted={stage === 'listen'}>
+        <div className="flex h-full flex-col print:block print:h-auto">
+          <StageRail />
+          <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
+            <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
+              <TitleBlock
+                save={save}
+                onSaveNow={session.autosave.saveNow}
+                onHistory={() => setPanel('history')}
+                onHelp={() => setPanel('help')}
+              />
+              <LeftDrafts arrangementId={arrangementId} drafts={session.left} />
+              <StageSheet stage={stage} />
+            </main>
+            <StageMargin stage={stage} />
+          </div>
+          {isTapping && (stage === 'melody' || stage === 'thumb') ? (
+            <TapPad voice={stage} onDone={() => setTapping(false)} />
+          ) : (
+            <StageTransport stage={stage} />
+          )}
+          {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
+          {panel === 'history' && (
+            <HistoryPanel
+              arrangementId={arrangementId}
+              onClose={() => setPanel(undefined)}
+              onBringBack={(old) => edit(() => old)}
             />
-            <LeftDrafts arrangementId={arrangementId} drafts={session.left} />
-            <StageSheet stage={stage} />
-          </main>
-          <StageMargin stage={stage} />
+          )}
+          {save.kind === 'stale' && (
+            <StaleQuestion
+              mine={score}
+              current={save.current}
+              onKeepMine={stale.keepMine}
+              onTakeTheirs={stale.takeTheirs}
+            />
+          )}
         </div>
-        {isTapping && (stage === 'melody' || stage === 'thumb') ? (
-          <TapPad voice={stage} onDone={() => setTapping(false)} />
-        ) : (
-          <StageTransport stage={stage} />
-        )}
-        {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
-        {panel === 'history' && (
-          <HistoryPanel
-            arrangementId={arrangementId}
-            onClose={() => setPanel(undefined)}
-            onBringBack={(old) => edit(() => old)}
-          />
-        )}
-        {save.kind === 'stale' && (
-          <StaleQuestion
-            mine={score}
-            current={save.current}
-            onKeepMine={stale.keepMine}
-            onTakeTheirs={stale.takeTheirs}
-          />
-        )}
-      </div>
+      </ListenProvider>
     </RungsProvider>
   );
 }

@@ -19,7 +19,7 @@ const writing = [
 ];
 const whole = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo; from anywhere'],
-  ['Shift 1 – 7', 'the stages, from anywhere (Alt Shift where digits need Shift)'],
+  ['Shift 1 – 8', 'the stages, from anywhere (Alt Shift where digits need Shift)'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut what is selected, or else copy this bar; lay it down'],
   ['Ctrl Shift V', 'lay copied notes as a riff that follows those it comes from'],
   ['Ctrl Enter', 'new bar after this one'],

@@ -9,6 +9,13 @@ import { useRungs } from './studies/rungs-context.tsx';
 import { TransportBar } from './transport/transport-bar.tsx';
 
 /** Stages are split off; the melody stage, which a piece opens on, comes with the bench. */
+const ListenSheet = lazy(async () => ({ default: (await import('./listen/listen-sheet.tsx')).ListenSheet }));
+const ListenMargin = lazy(async () => ({
+  default: (await import('./listen/listen-margin.tsx')).ListenMargin,
+}));
+const ListenTransport = lazy(async () => ({
+  default: (await import('./listen/listen-transport.tsx')).ListenTransport,
+}));
 const TuningPlan = lazy(async () => ({ default: (await import('./tuning/tuning-plan.tsx')).TuningPlan }));
 const TuningMargin = lazy(async () => ({
   default: (await import('./tuning/tuning-margin.tsx')).TuningMargin,
@@ -39,6 +46,7 @@ const scoreStage = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: b
 );
 
 const sheets: Record<StageId, ReactNode> = {
+  listen: <ListenSheet />,
   tuning: (
     <>
       <TuningPlan />
@@ -59,6 +67,7 @@ const sheets: Record<StageId, ReactNode> = {
 };
 
 const margins: Record<StageId, ReactNode> = {
+  listen: <ListenMargin />,
   tuning: <TuningMargin />,
   shapes: <ShapesMargin />,
   thumb: <ThumbMargin />,
@@ -78,9 +87,13 @@ export const StageMargin = ({ stage }: { stage: StageId }) => (
   <Suspense fallback={<div className="flex-none bg-margin lg:w-[294px]" />}>{margins[stage]}</Suspense>
 );
 
-/** The transport plays the piece; on Studies and Handout the chosen rung, which is only cut there. */
+/** The transport plays the piece; on Listen the recording; on Studies and Handout the chosen rung, which is only cut there. */
 export const StageTransport = ({ stage }: { stage: StageId }) =>
-  stage === 'studies' || stage === 'handout' ? (
+  stage === 'listen' ? (
+    <Suspense fallback={<div className="h-13.5 flex-none bg-ink1" />}>
+      <ListenTransport />
+    </Suspense>
+  ) : stage === 'studies' || stage === 'handout' ? (
     <RungTransport />
   ) : stage === 'form' ? (
     <FormTransport />

@@ -3,7 +3,7 @@ import { beatStarts, placedNotes, type Finding, type Score } from '@jocund/core/
 import { fretsText } from '@jocund/core/shapes';
 import { counted } from '../ui/words.ts';
 
-export type StageId = 'tuning' | 'shapes' | 'thumb' | 'melody' | 'form' | 'studies' | 'handout';
+export type StageId = 'listen' | 'tuning' | 'shapes' | 'thumb' | 'melody' | 'form' | 'studies' | 'handout';
 
 /** How far a stage has come, in a few words. A waiting stage says what it waits for. */
 export interface StageStatus {
@@ -12,6 +12,7 @@ export interface StageStatus {
 }
 
 export const stages: readonly { readonly id: StageId; readonly name: string }[] = [
+  { id: 'listen', name: 'Listen' },
   { id: 'tuning', name: 'Tuning' },
   { id: 'shapes', name: 'Shapes' },
   { id: 'thumb', name: 'Thumb' },
@@ -45,6 +46,7 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
     words: counted(count, 'query', 'queries'),
   });
   return {
+    listen: { state: 'waiting', words: 'by ear' },
     tuning: { state: 'done', words: score.tuning.name + capo },
     shapes:
       grips > 0

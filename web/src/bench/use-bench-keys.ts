@@ -7,7 +7,7 @@ import { useStagePath } from './use-reader.ts';
 
 /** The stage a key names: Shift and its number, on keyboards whose digits need Shift with Alt as well. */
 function stageOfKey({ code, key, shiftKey, altKey, ctrlKey, metaKey }: KeyboardEvent) {
-  const number = /^Digit([1-7])$/.exec(code)?.[1];
+  const number = /^Digit([1-8])$/.exec(code)?.[1];
   if (!number || !shiftKey || ctrlKey || metaKey || (/\d/.test(key) && !altKey)) return undefined;
   return stages[Number(number) - 1]?.id;
 }

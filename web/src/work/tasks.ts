@@ -5,6 +5,7 @@ import { commonMoves, findGrips, parseChord } from '@jocund/core/shapes';
 import { layTimeline, renderStereo, renderStringTones } from '@jocund/core/sound';
 import { findTunings, passageOf } from '@jocund/core/tuning-finder';
 import { secondParts } from '@jocund/core/two-guitars';
+import { earTasks } from './ear-tasks.ts';
 import { fitTuneTask, readFileTask } from './file-tasks.ts';
 import {
   checkTask,
@@ -137,6 +138,7 @@ const tasks: {
     yield 0;
     return yield* fitTuneTask(input);
   },
+  ...earTasks,
   *soundFile({ score, sampleRate }) {
     return writeWav(yield* renderStereo(layTimeline(score), sampleRate), sampleRate);
   },
@@ -207,6 +209,16 @@ export function stepsOf(
       return tasks.fitTune(request.input);
     case 'soundFile':
       return tasks.soundFile(request.input);
+    case 'bandPeaks':
+      return tasks.bandPeaks(request.input);
+    case 'hearRecording':
+      return tasks.hearRecording(request.input);
+    case 'guessNotes':
+      return tasks.guessNotes(request.input);
+    case 'stretchSound':
+      return tasks.stretchSound(request.input);
+    case 'simulateRecording':
+      return tasks.simulateRecording(request.input);
     case 'soundString':
       return tasks.soundString(request.input);
   }

@@ -9,7 +9,7 @@ interface Waiting {
 }
 
 /** A worker for each: reading a stranger's file must not keep the hands waiting. */
-type Duty = 'hands' | 'files' | 'tunings';
+type Duty = 'hands' | 'files' | 'tunings' | 'ear' | 'playing';
 
 const dutyOf: Readonly<Record<TaskName, Duty>> = {
   checkScore: 'hands',
@@ -26,6 +26,11 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   fitTune: 'files',
   soundFile: 'files',
   judgeTake: 'files',
+  bandPeaks: 'ear',
+  hearRecording: 'ear',
+  guessNotes: 'ear',
+  simulateRecording: 'ear',
+  stretchSound: 'playing',
   soundString: 'tunings',
   findTunings: 'tunings',
   secondParts: 'tunings',
@@ -44,7 +49,13 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
 };
 
 /** Tasks of one step: a cancel between steps would never be heard, so their worker is ended. */
-const isOneStep: ReadonlySet<TaskName> = new Set(['readFile', 'dealFigures', 'judgeTake']);
+const isOneStep: ReadonlySet<TaskName> = new Set([
+  'readFile',
+  'dealFigures',
+  'judgeTake',
+  'hearRecording',
+  'simulateRecording',
+]);
 
 const waiting = new Map<number, Waiting>();
 const workers = new Map<Duty, Worker>();

@@ -1,24 +1,15 @@
 import { numberOfBar, beatAt, type Score } from '@jocund/core/score';
 import { Pause, Play } from 'lucide-react';
 import { useState } from 'react';
-import { isTextField, isTyping } from '../../ui/text-fields.ts';
+import { isTyping } from '../../ui/text-fields.ts';
 import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { nextBass } from '../../sound/heard-bass.ts';
+import { isTakenBy } from './taken-keys.ts';
 import { SpokenCall } from './spoken-call.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 import { VersionSwitch, type Versions } from './version-switch.tsx';
-
-/**
- * Keys that mean something else where text is typed or a control is held. A button that was pressed with the mouse is not held: the
- * space bar plays on.
- */
-const isTakenBy = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (isTextField(target) ||
-    target.closest('select, [role="slider"], [role="dialog"], [role="alertdialog"]') !== null ||
-    (target.closest('button, a, summary') !== null && target.matches(':focus-visible')));
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
 export function TransportBar({ score: piece, versions }: { score: Score; versions?: Versions | undefined }) {

@@ -1,0 +1,162 @@
+import { mostRecordingBytes, type RecordingSummary } from '@jocund/contract';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { problemOf } from '../../api/problem.ts';
+import { sendRecording } from '../../api/recordings.ts';
+import { Recorder } from '../../sound/recorder.ts';
+import { Button } from '../../ui/button.tsx';
+import { newUuid } from '../../work/new-id.ts';
+import { useWork } from '../../work/use-work.ts';
+import { useBench } from '../bench-context.tsx';
+import { useListen } from './listen-context.tsx';
+
+type Sending =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'sending'; readonly name: string; readonly share: number }
+  | { readonly kind: 'failed'; readonly reason: string; readonly again: () => void };
+
+const tooLarge = `A recording is at most ${mostRecordingBytes / 2 ** 20} MB. Cut it, or save it as MP3, Ogg or FLAC.`;
+
+/** Where a recording comes from: a file, the microphone, or a simulated old machine. What broke off is gone on with when the same file is chosen again. */
+export function BringIn() {
+  const { arrangementId, score } = useBench();
+  const { recordings, renewList, choose } = useListen();
+  const [sending, setSending] = useState<Sending>({ kind: 'idle' });
+  const running = useRef<AbortController | undefined>(undefined);
+  const file = useRef<HTMLInputElement>(null);
+  const [recorder] = useState(() => new Recorder());
+  const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
+  const { state: making, start: simulate } = useWork('simulateRecording');
+  useEffect(
+    () => () => {
+      recorder.drop();
+      running.current?.abort();
+    },
+    [recorder],
+  );
+  const bringIn = async (name: string, sound: Blob, known?: RecordingSummary) => {
+    if (sound.size > mostRecordingBytes) {
+      setSending({ kind: 'failed', reason: tooLarge, again: () => setSending({ kind: 'idle' }) });
+      return;
+    }
+    const controller = new AbortController();
+    running.current = controller;
+    const id = known?.id ?? newUuid();
+    setSending({ kind: 'sending', name, share: 0 });
+    try {
+      await sendRecording(
+        arrangementId,
+        { id, name: name.slice(0, 160), file: sound },
+        { signal: controller.signal, onShare: (share) => setSending({ kind: 'sending', name, share }) },
+      );
+      setSending({ kind: 'idle' });
+      await renewList();
+      choose(id);
+    } catch (error) {
+      if (controller.signal.aborted) return;
+      await renewList();
+      setSending({
+        kind: 'failed',
+        reason: problemOf(error, 'The connection broke off. What was sent is kept: send the rest.'),
+        again: () => void bringIn(name, sound, { id } as RecordingSummary),
+      });
+    }
+  };
+  const halves = recordings.filter(({ missing }) => missing.length > 0);
+  const hasNotes = score.bars.some(({ notes }) => notes.length > 0);
+  const isRecording = recording.kind === 'recording';
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button
+          look={recordings.length === 0 ? 'solid' : 'outline'}
+          disabled={sending.kind === 'sending' || isRecording}
+          onClick={() => file.current?.click()}
+        >
+          Bring in a recording
+        </Button>
+        <Button
+          aria-pressed={isRecording}
+          disabled={sending.kind === 'sending' || recording.kind === 'asking'}
+          onClick={() =>
+            isRecording
+              ? recorder.stop()
+              : void recorder.start((packed) => void bringIn('recorded here', packed))
+          }
+        >
+          {isRecording ? 'Stop recording' : 'Record here'}
+        </Button>
+        {hasNotes && (
+          <Button
+            disabled={sending.kind === 'sending' || making.kind === 'working' || isRecording}
+            onClick={() =>
+              simulate(
+                { score },
+                (wav) => void bringIn('simulated recording', new Blob([wav], { type: 'audio/wav' })),
+              )
+            }
+          >
+            {making.kind === 'working' ? 'Making it …' : 'Simulate one of this piece'}
+          </Button>
+        )}
+      </div>
+      <input
+        ref={file}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="A recording as a sound file"
+        accept="audio/*,.wav,.mp3,.ogg,.flac,.m4a,.aif,.aiff,.webm"
+        onChange={({ target }) => {
+          const [chosen] = target.files ?? [];
+          target.value = '';
+          if (!chosen) return;
+          void bringIn(
+            chosen.name,
+            chosen,
+            halves.find(({ name, bytes }) => name === chosen.name.slice(0, 160) && bytes === chosen.size),
+          );
+        }}
+      />
+      {sending.kind === 'sending' && (
+        <div role="status" className="mt-2 flex items-center gap-3">
+          <progress
+            className="h-2 w-48 accent-ink1"
+            max={1}
+            value={sending.share}
+            aria-label={`Sending ${sending.name}`}
+          />
+          <span className="text-note">{Math.round(sending.share * 100)} % sent</span>
+          <Button
+            look="plain"
+            onClick={() => {
+              running.current?.abort();
+              setSending({ kind: 'idle' });
+              void renewList();
+            }}
+          >
+            Stop sending
+          </Button>
+        </div>
+      )}
+      {sending.kind === 'failed' && (
+        <p role="alert" className="mt-2">
+          {sending.reason}{' '}
+          <Button look="plain" onClick={sending.again}>
+            Try again
+          </Button>
+        </p>
+      )}
+      {recording.kind === 'failed' && (
+        <p role="alert" className="mt-2">
+          {recording.reason}
+        </p>
+      )}
+      {halves.length > 0 && sending.kind !== 'sending' && (
+        <p className="text-note mt-2">
+          Not come whole: {halves.map(({ name }) => name).join(', ')}. Choose the same file again and the rest
+          is sent.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,176 @@
+import { numberOfBar } from '@jocund/core/score';
+import { useEffect, useMemo, useRef } from 'react';
+import { Excerpt } from '../../score-view/excerpt.tsx';
+import { Button } from '../../ui/button.tsx';
+import { useBench } from '../bench-context.tsx';
+import { useWidth } from '../use-width.ts';
+import { BeatRow } from './beat-row.tsx';
+import { FoundTab, foundHeight } from './found-tab.tsx';
+import { useListen } from './listen-context.tsx';
+import { fineClock } from './time-words.ts';
+import { useGuessActs, useGuessKeys } from './use-guess-keys.ts';
+import { usePlace } from './use-place.ts';
+import { WaveShape } from './wave-shape.tsx';
+
+const waveHeight = 92;
+/** Room for the names of the strings before the first beat, and after the last, in px. */
+const pad = { left: 72, right: 26 };
+
+/** Two bars of the recording: beats, wave and what was found, on one time axis. */
+export function Detail({ durationS }: { durationS: number }) {
+  const { score } = useBench();
+  const { peaks, view, viewBar, bars, show, guesses, chosen, setLoop, playing } = useListen();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const acts = useGuessActs();
+  const onKeyDown = useGuessKeys(acts);
+  const placeS = usePlace();
+  const seconds = view.toS - view.fromS;
+  const inner = Math.max(1, width - pad.left - pad.right);
+  const xOf = (atS: number) => pad.left + ((atS - view.fromS) / seconds) * inner;
+  useEffect(() => {
+    if (playing === 'playing' && (placeS < view.fromS || placeS >= view.toS)) show(placeS);
+  }, [playing, placeS, view.fromS, view.toS, show]);
+  const name =
+    viewBar === undefined
+      ? 'No bars counted here'
+      : `Bars ${[viewBar, viewBar + 1].map((bar) => numberOfBar(score, bars.writtenOf(bar))).join(' and ')}`;
+  return (
+    <section aria-label="Two bars" className="mx-4.5 mt-2 border-t-[1.5px] border-ink1 pt-2">
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <h2 className="text-lg">
+          {name}{' '}
+          <span className="narrow text-note font-sans font-normal text-ink1-80">
+            {fineClock(view.fromS)} to {fineClock(view.toS)}
+          </span>
+        </h2>
+        <div className="flex gap-3">
+          <Button
+            look="plain"
+            disabled={view.fromS <= 0}
+            onClick={() => show(Math.max(0, view.fromS - seconds / 2))}
+          >
+            Earlier
+          </Button>
+          <Button
+            look="plain"
+            disabled={view.toS >= durationS}
+            onClick={() => show(view.fromS + seconds / 2 + 0.01)}
+          >
+            Later
+          </Button>
+          <Button
+            look="plain"
+            onClick={() =>
+              setLoop({ name, fromS: Math.max(0, view.fromS), toS: Math.min(durationS, view.toS) })
+            }
+          >
+            Loop these
+          </Button>
+        </div>
+      </div>
+      <div ref={box} className="relative">
+        {width > 0 && (
+          <>
+            <BeatRow xOf={xOf} secondsPerPx={seconds / inner} />
+            <svg width={width} height={waveHeight} className="block" aria-hidden>
+              {peaks && (
+                <WaveShape
+                  peaks={peaks}
+                  span={view}
+                  x={pad.left}
+                  width={inner}
+                  y={2}
+                  height={waveHeight - 4}
+                />
+              )}
+              <text x={0} y={26} className="fill-ink2 text-[13px] font-semibold">
+                treble
+              </text>
+              <text x={0} y={waveHeight - 18} className="fill-ink1 text-[13px] font-semibold">
+                bass
+              </text>
+            </svg>
+            <div
+              role="application"
+              tabIndex={0}
+              aria-label="Notes found. Arrows go from note to note, Enter takes, Backspace refuses, M another string, L loops it."
+              aria-describedby="guess-words"
+              className="outline-offset-2"
+              onKeyDown={onKeyDown}
+              data-testid="found"
+            >
+              <FoundTab width={width} xOf={xOf} />
+            </div>
+            {placeS >= view.fromS && placeS <= view.toS && (
+              <div
+                aria-hidden
+                className="pointer-events-none absolute top-8 w-[3px] border-x border-ink1-40 bg-brass"
+                style={{ left: xOf(placeS) - 1.5, height: waveHeight + foundHeight }}
+              />
+            )}
+          </>
+        )}
+        <p id="guess-words" className="sr-only" aria-live="polite">
+          {chosen &&
+            `Bar ${numberOfBar(score, chosen.written)}, string ${chosen.note.string}, fret ${chosen.note.fret}, ${chosen.standing === 'taken' ? 'in the score' : `${Math.round(chosen.heard.sureness * 10)} in 10 sure`}`}
+        </p>
+      </div>
+      <Legend />
+      <InTheScore />
+      {guesses.problem && (
+        <p role="alert" className="text-note mt-1 font-semibold">
+          {guesses.problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** The same bars as they are written by now. */
+function InTheScore() {
+  const { score } = useBench();
+  const { viewBar, bars } = useListen();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const written = useMemo(
+    () => ({
+      ...score,
+      bars:
+        viewBar === undefined
+          ? []
+          : [viewBar, viewBar + 1].flatMap((bar) => score.bars[bars.writtenOf(bar)] ?? []),
+    }),
+    [score, viewBar, bars],
+  );
+  return (
+    <div ref={box} className="mt-3 border-t border-ink1-40 pt-1">
+      <h3 className="text-base">In the score</h3>
+      {written.bars.length === 0 && (
+        <p className="text-note">Nothing is written here yet: take a note, and its bar is added.</p>
+      )}
+      {written.bars.length > 0 && width > 0 && (
+        <Excerpt score={written} barCount={2} width={width} lineWidth={width} />
+      )}
+    </div>
+  );
+}
+
+const Legend = () => (
+  <p className="narrow text-note flex flex-wrap items-center gap-x-4 text-ink1-80">
+    <span className="flex items-center gap-1">
+      <span aria-hidden className="size-3 bg-ink1" />
+      <span aria-hidden className="size-3 rounded-full bg-ink2" /> in the score
+    </span>
+    <span className="flex items-center gap-1">
+      <span aria-hidden className="size-3 border-2 border-ink1" />
+      <span aria-hidden className="size-3 rounded-full border-2 border-ink2" /> sure
+    </span>
+    <span className="flex items-center gap-1">
+      <span aria-hidden className="size-3 border-2 border-dashed border-ink1" />
+      <span aria-hidden className="size-3 rounded-full border-2 border-dashed border-ink2" /> guess: a dash
+      for each tenth it is sure
+    </span>
+    <span>a band: how long it was heard</span>
+  </p>
+);

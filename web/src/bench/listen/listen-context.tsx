@@ -1,0 +1,239 @@
+import type { Listening, RecordingSummary } from '@jocund/contract';
+import type { BandPeaks } from '@jocund/core/listening';
+import type { HeardThrough } from '../../sound/slow-player.ts';
+import { SlowPlayer } from '../../sound/slow-player.ts';
+import {
+  beatGrid,
+  likelyTunings,
+  type BeatGrid,
+  type Beats,
+  type LikelyTuning,
+} from '@jocund/core/transcription';
+import { shippedTuningOf, soundingShift, tuningTable } from '@jocund/core/instrument';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
+import { problemOf } from '../../api/problem.ts';
+import { useListening, useRecordings } from '../../api/recordings.ts';
+import { useSay } from '../../ui/toast.tsx';
+import { useAddress } from '../../ui/use-address.ts';
+import { useBench } from '../bench-context.tsx';
+import { useHand } from '../use-check.ts';
+import { playedBars, type PlayedBars } from './played-bars.ts';
+import { useGuesses, type GuessesState, type ShownGuess } from './use-guesses.ts';
+import { useHeard, usePeaks, type HeardState } from './use-heard.ts';
+import { useSound, type SoundState } from './use-sound.ts';
+
+/** A stretch of the recording, in seconds. */
+export interface Span {
+  readonly fromS: number;
+  readonly toS: number;
+}
+
+export interface ListenRoom {
+  readonly recordings: readonly RecordingSummary[];
+  readonly listState: 'loading' | 'failed' | 'ready';
+  readonly retryList: () => void;
+  readonly renewList: () => Promise<void>;
+  readonly dropRecording: (id: string) => void;
+  readonly recording: RecordingSummary | undefined;
+  readonly choose: (id: string) => void;
+  readonly sound: SoundState;
+  readonly peaks: BandPeaks | undefined;
+  readonly heard: HeardState;
+  readonly listening: Listening;
+  readonly write: (change: (before: Listening) => Listening) => void;
+  /** As moved or tapped, else as heard; undefined where there are none. */
+  readonly counted: Beats | undefined;
+  /** Its bars are those of the order played. */
+  readonly grid: BeatGrid | undefined;
+  readonly bars: PlayedBars;
+  /** Tunings the recording may have been played in, the likeliest first. */
+  readonly likely: readonly LikelyTuning[];
+  /** By how many semitones the recording lies above the piece, where both are in the same tuning. */
+  readonly offset: number;
+  readonly guesses: GuessesState;
+  readonly chosen: ShownGuess | undefined;
+  readonly chooseGuess: (key: string | undefined) => void;
+  readonly player: SlowPlayer;
+  readonly playing: ReturnType<SlowPlayer['getState']>;
+  readonly loop: (Span & { readonly name: string }) | undefined;
+  readonly setLoop: (loop: (Span & { readonly name: string }) | undefined) => void;
+  readonly speed: number;
+  readonly setSpeed: (speed: number) => void;
+  readonly cents: number;
+  readonly setCents: (cents: number) => void;
+  readonly through: HeardThrough;
+  readonly setThrough: (through: HeardThrough) => void;
+  /** Plays from a place; undefined: from where it is. */
+  readonly play: (fromS?: number, loop?: Span & { readonly name: string }) => void;
+  /** What the detail shows, and the first bar of it, where bars are counted. */
+  readonly view: Span;
+  readonly viewBar: number | undefined;
+  readonly show: (atS: number) => void;
+}
+
+const ListenContext = createContext<ListenRoom | undefined>(undefined);
+
+export function useListen(): ListenRoom {
+  const listen = useContext(ListenContext);
+  if (!listen) throw new Error('useListen outside of the stage');
+  return listen;
+}
+
+const unheard: Listening = { marks: [], loops: [], beats: null, firstBeat: 0, captions: [], refused: [] };
+/** Bars in the detail; without bars, seconds. */
+const barsInView = 2;
+const secondsInView = 5;
+
+/** All that the stage Listen shares: the recording, what is heard in it and written to it, and what plays. Nothing is fetched before the stage is opened; what was heard stays while the bench is open. The chosen recording stands in the address. */
+export function ListenProvider({ isWanted, children }: { isWanted: boolean; children: ReactNode }) {
+  const { arrangementId, score, player: benchPlayer } = useBench();
+  const [wasWanted, setWasWanted] = useState(isWanted);
+  if (isWanted && !wasWanted) setWasWanted(true);
+  const hand = useHand();
+  const say = useSay();
+  const { read, write: writeAddress } = useAddress();
+  const { recordings, state: listState, retry, renew, drop } = useRecordings(arrangementId, wasWanted);
+  const failed = useCallback(
+    (error: unknown) =>
+      say(
+        problemOf(
+          error,
+          'The server cannot be reached: what you wrote to the recording is on this page only. Write it again when it is there.',
+        ),
+      ),
+    [say],
+  );
+  const writeListening = useListening(arrangementId, failed);
+  const whole = recordings.filter(({ missing }) => missing.length === 0);
+  const recording = whole.find(({ id }) => id === read('recording')) ?? whole.at(-1);
+  const listening = recording?.listening ?? unheard;
+  const sound = useSound(recording);
+  const samples = sound.kind === 'ready' ? sound.sound : undefined;
+  const durationS = sound.kind === 'ready' ? sound.durationS : 0;
+  const [player] = useState(() => new SlowPlayer());
+  const playing = useSyncExternalStore(player.subscribe, player.getState);
+  useEffect(() => () => player.close(), [player]);
+  useEffect(() => {
+    player.stop();
+    player.goTo(0);
+  }, [player, samples]);
+  useEffect(() => {
+    if (!isWanted) player.stop();
+  }, [player, isWanted]);
+  const [through, setThroughState] = useState<HeardThrough>({ band: 'all', splitHz: 180, side: 'both' });
+  const peaks = usePeaks(samples, through.splitHz);
+  const heard = useHeard(samples);
+  const told = heard.kind === 'done' ? heard.heard : undefined;
+  const { beats: moved, firstBeat } = listening;
+  const counted = useMemo((): Beats | undefined => {
+    const beats = moved ?? told?.pulse?.beats ?? [];
+    return beats.length < 2 ? undefined : { beats, firstBeat: Math.min(firstBeat, beats.length - 1) };
+  }, [moved, told, firstBeat]);
+  const bars = useMemo(() => playedBars(score), [score]);
+  const grid = useMemo(() => counted && beatGrid(bars, counted), [bars, counted]);
+  const likely = useMemo(() => (told ? likelyTunings(told.notes, tuningTable) : []), [told]);
+  const [likeliest] = likely;
+  const isSameTuning = likeliest && shippedTuningOf(score.tuning)?.name === likeliest.tuning.name;
+  const offset = isSameTuning ? likeliest.shift - soundingShift(score) : 0;
+  const guesses = useGuesses(told?.notes, counted, score, hand, listening.refused, offset, bars);
+  const [chosenKey, chooseGuess] = useState<string | undefined>();
+  const chosen = guesses.guesses.find(({ key }) => key === chosenKey);
+  const [loop, setLoopState] = useState<ListenRoom['loop']>();
+  const [speed, setSpeedState] = useState(1);
+  const [cents, setCentsState] = useState(0);
+  const [viewAtS, setViewAtS] = useState(0);
+  const isBefore = grid && viewAtS < grid.timeOf(0, 0) - secondsInView;
+  const viewBar = grid && !isBefore ? Math.max(0, grid.lastBarBefore(viewAtS + 0.001)) : undefined;
+  const firstSecond = Math.floor(viewAtS / secondsInView) * secondsInView;
+  const view =
+    grid && viewBar !== undefined
+      ? { fromS: grid.timeOf(viewBar, 0), toS: grid.timeOf(viewBar + barsInView, 0) }
+      : { fromS: firstSecond, toS: firstSecond + secondsInView };
+  const struckS = useMemo(() => told?.onsets.map(({ atS }) => atS) ?? [], [told]);
+
+  const start = (fromS: number, over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>> = {}) => {
+    if (!samples) return;
+    benchPlayer.stop();
+    const order = { loop, speed, cents, ...over };
+    void player.play({ sound: samples, struckS, fromS, ...order });
+  };
+  /** What changes while it plays is heard from the very place on. */
+  const goOn = (over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>>) => {
+    if (playing === 'playing' || playing === 'making') start(player.placeS(), over);
+  };
+  const room: ListenRoom = {
+    recordings,
+    listState,
+    retryList: retry,
+    renewList: renew,
+    dropRecording: (id) =>
+      drop.mutate(id, {
+        onError: (error) =>
+          say(problemOf(error, 'The server cannot be reached. The recording is still there.')),
+      }),
+    recording,
+    choose: (id) => {
+      writeAddress('recording', id);
+      setLoopState(undefined);
+      chooseGuess(undefined);
+      setViewAtS(0);
+    },
+    sound,
+    peaks,
+    heard,
+    listening,
+    write: (change) => recording && writeListening(recording.id, change),
+    counted,
+    grid,
+    bars,
+    likely,
+    offset,
+    guesses,
+    chosen,
+    chooseGuess: (key) => {
+      chooseGuess(key);
+      const guess = guesses.guesses.find((each) => each.key === key);
+      if (guess) setViewAtS(guess.heard.startS);
+    },
+    player,
+    playing,
+    loop,
+    setLoop: (next) => {
+      setLoopState(next);
+      goOn({ loop: next });
+    },
+    speed,
+    setSpeed: (next) => {
+      setSpeedState(next);
+      goOn({ speed: next });
+    },
+    cents,
+    setCents: (next) => {
+      setCentsState(next);
+      goOn({ cents: next });
+    },
+    through,
+    setThrough: (next) => {
+      setThroughState(next);
+      player.setThrough(next);
+    },
+    play: (fromS, other) => {
+      if (other) setLoopState(other);
+      const place = fromS ?? player.placeS();
+      start(place >= durationS - 0.02 ? 0 : place, other ? { loop: other } : {});
+    },
+    view,
+    viewBar,
+    show: setViewAtS,
+  };
+  return <ListenContext value={room}>{children}</ListenContext>;
+}

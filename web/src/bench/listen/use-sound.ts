@@ -1,0 +1,52 @@
+import type { RecordingSummary } from '@jocund/contract';
+import { longestRecordingS } from '@jocund/core/listening';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { fetchSound } from '../../api/recordings.ts';
+import { unpacked, type RecordedSound } from '../../sound/recorder.ts';
+
+export type SoundState =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'loading'; readonly share: number }
+  | { readonly kind: 'failed'; readonly reason: string; readonly again: () => void }
+  | { readonly kind: 'ready'; readonly sound: RecordedSound; readonly durationS: number };
+
+class Unheard extends Error {}
+
+/** The sound of a recording, fetched and unpacked; kept while the bench is open. */
+export function useSound(recording: RecordingSummary | undefined): SoundState {
+  const [share, setShare] = useState(0);
+  const query = useQuery({
+    queryKey: ['recorded-sound', recording?.id],
+    enabled: recording?.missing.length === 0,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+    queryFn: async ({ signal }) => {
+      if (!recording) throw new Unheard();
+      const sound = await unpacked(await fetchSound(recording, { signal, onShare: setShare }));
+      if (!sound)
+        throw new Unheard('The browser cannot read this recording. Save it as WAV and bring it in again.');
+      if (durationOf(sound) > longestRecordingS)
+        throw new Unheard(
+          'The recording is longer than 30 minutes. Cut it and bring in the part to listen to.',
+        );
+      return sound;
+    },
+  });
+  if (!recording) return { kind: 'none' };
+  if (query.isError)
+    return {
+      kind: 'failed',
+      reason:
+        query.error instanceof Unheard
+          ? query.error.message
+          : 'The sound does not come from the server. It is kept there; try again in a moment.',
+      again: () => void query.refetch(),
+    };
+  if (!query.data) return { kind: 'loading', share };
+  return { kind: 'ready', sound: query.data, durationS: durationOf(query.data) };
+}
+
+const durationOf = ({ channels, sampleRate }: RecordedSound): number =>
+  (channels[0]?.length ?? 0) / sampleRate;
