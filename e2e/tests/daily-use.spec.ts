@@ -138,13 +138,14 @@ test('each stage has a key, from anywhere outside a text field, and the place is
   await scoreOn(page).focus();
   await page.keyboard.press('PageDown');
   for (const [key, stage] of [
-    ['Shift+Digit1', 'tuning'],
-    ['Shift+Digit2', 'shapes'],
-    ['Shift+Digit3', 'thumb'],
-    ['Shift+Digit5', 'form'],
-    ['Shift+Digit6', 'studies'],
-    ['Shift+Digit7', 'handout'],
-    ['Shift+Digit4', 'melody'],
+    ['Shift+Digit1', 'listen'],
+    ['Shift+Digit2', 'tuning'],
+    ['Shift+Digit3', 'shapes'],
+    ['Shift+Digit4', 'thumb'],
+    ['Shift+Digit6', 'form'],
+    ['Shift+Digit7', 'studies'],
+    ['Shift+Digit8', 'handout'],
+    ['Shift+Digit5', 'melody'],
   ] as const) {
     await page.keyboard.press(key);
     await expect(page).toHaveURL(new RegExp(`/${stage}$`));
@@ -281,7 +282,7 @@ test('a comment on a bar stands on the handout if wanted', async ({ signedIn: pa
     do: 'Keep the thumb low',
     why: 'the bass stays even',
   });
-  await page.keyboard.press('Shift+Digit7');
+  await page.keyboard.press('Shift+Digit8');
   const sheet = page.getByRole('article', { name: 'Handout' });
   await expect(sheet.locator('text').filter({ hasText: 'Keep the thumb low' })).toHaveCount(0);
   await page.getByLabel('With my comments under the music').click();

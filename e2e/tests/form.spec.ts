@@ -30,7 +30,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   await act(goToStage(page, 'Melody'));
   await scoreOn(page).focus();
   await keys('0', 'ArrowRight', 'ArrowRight', '2', 'ArrowRight', 'ArrowRight', '0');
-  await act(page.keyboard.press('Shift+Digit5'));
+  await act(page.keyboard.press('Shift+Digit6'));
   await act(page.getByRole('button', { name: 'Write this form from bar 1' }).click());
   await expect(page.getByText('Form written from bar 1').first()).toBeVisible();
   await expect(plan.getByRole('button', { name: 'Bar 9: V E, its own' })).toBeVisible();
@@ -51,7 +51,7 @@ test('from nothing to a quick change in A in under 25 actions, and a second vers
   await act(goToStage(page, 'Melody'));
   await scoreOn(page).focus();
   await keys('3', 'PageDown', '5');
-  await act(page.keyboard.press('Shift+Digit5'));
+  await act(page.keyboard.press('Shift+Digit6'));
   await expect(plan.getByRole('button', { name: 'Verse 2, as verse 1, 2 new' })).toBeVisible();
   expect(actions).toBeLessThan(15);
   const beside = page.getByRole('region', { name: 'Beside each other' });

@@ -17,6 +17,8 @@ const hop = 4096;
 /** Partials are looked for between these, in Hz: lower ones blur, higher ones are sharp because strings are stiff. */
 const range = { lowest: 150, highest: 1200 };
 const stretchS = 8;
+/** What a stretch must weigh beside a usual one to say anything. */
+const leastWeight = 0.15;
 
 /**
  * By how much everything is sharp or flat: the deviation of spectral peaks from equal temperament, as a mean on the circle of a semitone weighted by magnitude (common practice). Samples of one channel at the listening rate; null in silence.
@@ -41,7 +43,11 @@ export function* referenceSteps(samples: Float32Array): Generator<number, Refere
     const key = Math.floor(vector.atS / stretchS);
     stretches.set(key, [...(stretches.get(key) ?? []), vector]);
   }
+  const weightOf = (mine: typeof vectors) => mine.reduce((sum, { weight }) => sum + weight, 0);
+  const usual = weightOf(vectors) / stretches.size;
   const course = [...stretches].flatMap(([key, mine]) => {
+    // A last chord that dies away says little of the tape.
+    if (weightOf(mine) < leastWeight * usual) return [];
     const mean = meanOf(mine);
     return mean ? [{ atS: (key + 0.5) * stretchS, cents: nearTo(whole.cents, mean.cents) }] : [];
   });

@@ -37,6 +37,8 @@ export interface GuessSettings extends Beats {
   readonly hand: Hand;
 }
 
+/** A note goes further up the neck than this only where no string has it lower: of places that cost the hands the same, players take the low one (common practice). */
+const usualHighestFret = 5;
 /** A note lasts no shorter than a triplet of sixteenths. */
 const shortest = 160;
 
@@ -60,6 +62,7 @@ export function* guessSteps(
       hand,
       school: score.pickingSchool,
       transpose: 0,
+      highestFret: usualHighestFret,
     },
     () => undefined,
   );

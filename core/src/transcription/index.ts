@@ -3,3 +3,4 @@ export { guessSteps, type Guess, type Guesses, type GuessSettings } from './gues
 export { likelyTunings, type LikelyTuning } from './likely-tunings.ts';
 export { takenAs, takeGuesses } from './take-guesses.ts';
 export { halfAsFast, moveBeat, tempoOf, twiceAsFast } from './counted-beats.ts';
+export { pooled } from './pooled.ts';

@@ -3,12 +3,24 @@ import { describe, expect, test } from 'vitest';
 import { mediumHand } from '../hands/index.ts';
 import { openMidi, stringNumbers, tuningTable } from '../instrument/index.ts';
 import type { HeardNote } from '../listening/index.ts';
-import { heardMidi, placedNotes } from '../score/index.ts';
+import { heardMidi, placedNotes, scoreLimits } from '../score/index.ts';
 import { layTimeline } from '../sound/index.ts';
 import { finished } from '../steps/index.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
-import { beatGrid, guessSteps, likelyTunings } from './index.ts';
+import {
+  beatGrid,
+  guessSteps,
+  halfAsFast,
+  likelyTunings,
+  moveBeat,
+  pooled,
+  takeGuesses,
+  takenAs,
+  tempoOf,
+  twiceAsFast,
+  type Guess,
+} from './index.ts';
 
 const bar = 't5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:1@2.5/0.5 m1:3@3/1 m1:0@4.5/0.5';
 const study = written([bar, bar, bar], { title: 'Study in C', tempoBpm: 100 });
@@ -152,5 +164,85 @@ describe('likely tunings', () => {
 
   test('of silence there are none', () => {
     expect(likelyTunings([], tuningTable)).toEqual([]);
+  });
+});
+
+describe('bars that come again', () => {
+  const guess = (bar: number, midi: number, sureness: number): Guess => ({
+    bar,
+    heard: { startS: bar, endS: null, midi, velocity: null, sureness },
+    note: { tick: 0, durationTicks: 960, string: 1, fret: 0, voice: 'melody' },
+  });
+  const surenesses = (guesses: readonly Guess[], writtenOf: (played: number) => number, lastBar: number) =>
+    pooled(guesses, writtenOf, lastBar).map(({ heard }) => Math.round(heard.sureness * 100) / 100);
+
+  test('what is heard each time is surer than once, what is heard once of three times hardly', () => {
+    const each = [guess(0, 64, 0.6), guess(1, 64, 0.6), guess(2, 64, 0.6), guess(1, 70, 0.9)];
+    expect(surenesses(each, () => 0, 2)).toEqual([0.94, 0.94, 0.94, 0.3]);
+  });
+
+  test('bars that come once stay as they are, and nothing is ever quite sure', () => {
+    expect(surenesses([guess(0, 64, 0.6), guess(1, 64, 0.7)], (bar) => bar, 1)).toEqual([0.6, 0.7]);
+    const many = Array.from({ length: 6 }, (_, bar) => guess(bar, 64, 0.9));
+    expect(surenesses(many, () => 0, 5)[0]).toBe(0.99);
+  });
+});
+
+describe('guesses taken', () => {
+  const { guesses } = valueOf(
+    finished(
+      guessSteps(heardOf(study), { score: study, hand: mediumHand, beats: beatsOf(study, 12), firstBeat: 0 }),
+    ),
+  );
+  const empty = { ...study, bars: [{ ...study.bars[0]!, notes: [] }] };
+
+  test('stand in the score, in further bars where they need them; taken twice they are the same', () => {
+    const taken = takeGuesses(empty, guesses);
+    expect(taken.bars).toHaveLength(3);
+    for (const each of guesses) expect(takenAs(taken, each)?.string).toBe(each.note.string);
+    expect(takeGuesses(taken, guesses)).toEqual(taken);
+    expect(guesses.filter((each) => takenAs(empty, each))).toEqual([]);
+  });
+
+  test('where no grip is laid a bass that was heard is played by hand, and no pattern asks for grips', () => {
+    expect(takeGuesses(empty, guesses).thumbPattern).toBe('by-hand');
+    const tune = guesses.filter(({ note }) => note.voice === 'melody');
+    expect(takeGuesses(empty, tune).thumbPattern).toBe(empty.thumbPattern);
+  });
+
+  test('a pitch that stands on another string is taken as well', () => {
+    const [first] = guesses;
+    const { note } = first!;
+    const elsewhere = {
+      ...note,
+      string: 6 as const,
+      fret: heardMidi(study, note) - openMidi(study.tuning, 6),
+    };
+    expect(takenAs(takeGuesses(empty, [{ bar: 0, note: elsewhere }]), first!)).toMatchObject({ string: 6 });
+  });
+
+  test('past the most bars a piece may have nothing is written', () => {
+    const tune = guesses.find(({ note }) => note.voice === 'melody')!;
+    const far = { bar: scoreLimits.bars, note: tune.note };
+    expect(takeGuesses(empty, [far])).toEqual(empty);
+  });
+});
+
+describe('beats counted otherwise', () => {
+  const beats = [0, 1, 2, 3, 4, 5];
+
+  test('half as fast, bar 1 still begins on one; twice as fast it is the same beat', () => {
+    expect(halfAsFast({ beats, firstBeat: 3 })).toEqual({ beats: [1, 3, 5], firstBeat: 1 });
+    expect(twiceAsFast({ beats: [1, 3, 5], firstBeat: 1 })).toEqual({ beats: [1, 2, 3, 4, 5], firstBeat: 2 });
+    expect(tempoOf(beats)).toBe(60);
+    expect(tempoOf([1])).toBeUndefined();
+  });
+
+  test('one moves between its neighbours, or all after it move along', () => {
+    expect(moveBeat(beats, 2, 0.2, false)).toEqual([0, 1, 2.2, 3, 4, 5]);
+    expect(moveBeat(beats, 2, 9, false)[2]).toBeCloseTo(2.95);
+    expect(moveBeat(beats, 2, -9, false)[2]).toBeCloseTo(1.05);
+    expect(moveBeat(beats, 2, 0.5, true)).toEqual([0, 1, 2.5, 3.5, 4.5, 5.5]);
+    expect(moveBeat(beats, 99, 1, false)).toEqual(beats);
   });
 });

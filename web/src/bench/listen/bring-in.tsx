@@ -64,17 +64,20 @@ export function BringIn() {
   const halves = recordings.filter(({ missing }) => missing.length > 0);
   const hasNotes = score.bars.some(({ notes }) => notes.length > 0);
   const isRecording = recording.kind === 'recording';
+  const isFirst = recordings.length === 0;
+  const look = isFirst ? 'outline' : 'plain';
   return (
     <div>
-      <div className="flex flex-wrap items-center gap-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <Button
-          look={recordings.length === 0 ? 'solid' : 'outline'}
+          look={isFirst ? 'solid' : 'plain'}
           disabled={sending.kind === 'sending' || isRecording}
           onClick={() => file.current?.click()}
         >
-          Bring in a recording
+          {isFirst ? 'Bring in a recording' : 'Bring in another'}
         </Button>
         <Button
+          look={look}
           aria-pressed={isRecording}
           disabled={sending.kind === 'sending' || recording.kind === 'asking'}
           onClick={() =>
@@ -87,6 +90,7 @@ export function BringIn() {
         </Button>
         {hasNotes && (
           <Button
+            look={look}
             disabled={sending.kind === 'sending' || making.kind === 'working' || isRecording}
             onClick={() =>
               simulate(
@@ -95,7 +99,7 @@ export function BringIn() {
               )
             }
           >
-            {making.kind === 'working' ? 'Making it …' : 'Simulate one of this piece'}
+            {making.kind === 'working' ? 'Making it …' : 'Simulate one'}
           </Button>
         )}
       </div>

@@ -3,7 +3,7 @@ import { Pause, Play } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { HeardBand, HeardSide } from '../../sound/slow-player.ts';
 import { usePlainKey } from '../../ui/use-plain-key.ts';
-import { isTakenBy } from '../transport/taken-keys.ts';
+import { useTakenKeys } from '../transport/use-taken-keys.ts';
 import { useListen } from './listen-context.tsx';
 import { fineClock } from './time-words.ts';
 import { usePlace } from './use-place.ts';
@@ -42,6 +42,7 @@ export function ListenTransport() {
   const isOff = sound.kind !== 'ready';
   const isPlaying = playing === 'playing' || playing === 'making';
   const toggle = () => (isPlaying ? player.stop() : play());
+  const isTakenBy = useTakenKeys();
   usePlainKey((event) => {
     if (event.key !== ' ' || isOff || isTakenBy(event.target)) return;
     event.preventDefault();

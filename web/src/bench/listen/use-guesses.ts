@@ -2,7 +2,7 @@ import type { Listening } from '@jocund/contract';
 import type { Hand } from '@jocund/core/hands';
 import type { HeardNote } from '@jocund/core/listening';
 import type { Note, Score } from '@jocund/core/score';
-import { takenAs, type Beats, type Guess } from '@jocund/core/transcription';
+import { pooled, takenAs, type Beats, type Guess } from '@jocund/core/transcription';
 import { useEffect, useMemo, useState } from 'react';
 import type { PlayedBars } from './played-bars.ts';
 import { useWork } from '../../work/use-work.ts';
@@ -75,7 +75,7 @@ export function useGuesses(
   const guesses = useMemo(
     () =>
       counted && open.length > 0
-        ? (told?.guesses ?? []).map((guess): ShownGuess => {
+        ? together(told?.guesses ?? [], bars).map((guess): ShownGuess => {
             const key = keyOf(guess);
             const written = bars.writtenOf(guess.bar);
             const note = mended.get(key) ?? guess.note;
@@ -95,6 +95,10 @@ export function useGuesses(
     mend: (key, note) => setMended((before) => new Map(before).set(key, note)),
   };
 }
+
+/** Bars the recording has more than once speak for each other. */
+const together = (guesses: readonly Guess[], { writtenOf }: PlayedBars): Guess[] =>
+  pooled(guesses, writtenOf, Math.max(-1, ...guesses.map(({ bar }) => bar)));
 
 const keyOf = ({ bar, note, heard }: Guess): string => `${bar} ${note.tick} ${heard.midi}`;
 

@@ -117,6 +117,19 @@ test('a loop by its button, by Shift and a bar, and by keys', () => {
   expect(screen.getByLabelText('Loop from bar').getAttribute('aria-valuetext')).toBe('from bar 2');
 });
 
+test('space plays on after a switch was pressed with the mouse; one come to by keyboard it presses', () => {
+  const { player } = open();
+  const click = screen.getByRole('button', { name: 'Click' });
+  fireEvent.pointerDown(click);
+  fireEvent.focusIn(click);
+  fireEvent.keyDown(click, { key: ' ' });
+  expect(player.orders).toHaveLength(1);
+  const thumb = screen.getByRole('button', { name: 'Thumb' });
+  fireEvent.focusIn(thumb);
+  fireEvent.keyDown(thumb, { key: ' ' });
+  expect(player.orders).toHaveLength(1);
+});
+
 test('space plays, but not from a field; voices and the count in are switched', () => {
   const { player } = open();
   fireEvent.keyDown(window, { key: ' ' });

@@ -6,7 +6,7 @@ import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { useBench } from '../bench-context.tsx';
 import { BarStrip } from './bar-strip.tsx';
 import { nextBass } from '../../sound/heard-bass.ts';
-import { isTakenBy } from './taken-keys.ts';
+import { useTakenKeys } from './use-taken-keys.ts';
 import { SpokenCall } from './spoken-call.tsx';
 import { useTransport, type Transport } from './use-transport.ts';
 import { VersionSwitch, type Versions } from './version-switch.tsx';
@@ -68,6 +68,7 @@ export function TransportBar({ score: piece, versions }: { score: Score; version
 }
 
 function useTransportKeys(transport: Transport, bar: number, toggleCall: () => void): void {
+  const isTakenBy = useTakenKeys();
   usePlainKey((event) => {
     if (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target)) return;
     if (event.key === ' ') transport.toggle();
