@@ -109,7 +109,8 @@ export function useListening(
         const kept = await write(sent, (before) => changes.reduce((now, change) => change(now), before));
         const latest = known();
         // What was done meanwhile is shown already, and comes next.
-        const next = latest?.listening === sent.listening ? kept : latest && { ...latest, version: kept.version };
+        const next =
+          latest?.listening === sent.listening ? kept : latest && { ...latest, version: kept.version };
         if (next) putRecording(client, key, next);
       } catch (error) {
         failed(error);
@@ -139,10 +140,7 @@ const putRecording = (client: QueryClient, key: readonly string[], recording: Re
     all?.map((each) => (each.id === recording.id ? recording : each)),
   );
 
-async function write(
-  recording: RecordingSummary,
-  change: Change,
-): Promise<RecordingSummary> {
+async function write(recording: RecordingSummary, change: Change): Promise<RecordingSummary> {
   let { version, listening } = recording;
   for (let tries = 0; ; tries += 1)
     try {

@@ -58,5 +58,5 @@ test('queries stand at the stage they belong to', () => {
 
 test('only stages that exist are stages', () => {
   expect(['tuning', 'handout'].every(isStage)).toBe(true);
-  expect([undefined, 'listen', 'Tuning', ''].some(isStage)).toBe(false);
+  expect([undefined, 'mixing', 'Tuning', ''].some(isStage)).toBe(false);
 });

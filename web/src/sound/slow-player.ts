@@ -193,7 +193,8 @@ export class SlowPlayer {
     source.start(laid.at);
     source.onended = () => this.#sources.delete(source);
     this.#sources.add(source);
-    this.#laid = [...this.#laid.filter(({ at, seconds }) => at + seconds > context.currentTime - 1), laid];
+    const { currentTime } = context;
+    this.#laid = [...this.#laid.filter(({ at, seconds }) => at + seconds > currentTime - 1), laid];
     this.#set('playing');
   }
 

@@ -8,7 +8,7 @@ import type { PlayedBars } from './played-bars.ts';
 import { useWork } from '../../work/use-work.ts';
 
 /** How a guess stands: in the score, nearly sure, a guess, or under half. */
-export type Standing = 'taken' | 'sure' | 'guess' | 'doubtful';
+type Standing = 'taken' | 'sure' | 'guess' | 'doubtful';
 
 export interface ShownGuess extends Guess {
   readonly key: string;
