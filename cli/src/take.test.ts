@@ -71,6 +71,7 @@ describe('jocund listen', () => {
     ).toBe(true);
     expect(answer.notes.length).toBeGreaterThan(20);
     expect(answer.notes[0]?.candidates.length).toBeGreaterThan(0);
+    expect((await run(['listen', file])).stdout).toMatch(/likely tunings: \w/);
     expect((await run(['listen', file, '--tuning', 'drop-d'])).stdout).toMatch(
       /cents (sharp|flat) of the nearest/,
     );

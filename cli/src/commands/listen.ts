@@ -1,7 +1,15 @@
 import { readWav } from '@jocund/core/formats/wav';
-import { openMidi, parseTuning, standardTuning, stringNumbers, type Tuning } from '@jocund/core/instrument';
+import {
+  openMidi,
+  parseTuning,
+  standardTuning,
+  stringNumbers,
+  tuningTable,
+  type Tuning,
+} from '@jocund/core/instrument';
 import { hearSteps, monoOf, type HeardNote } from '@jocund/core/listening';
 import { finished } from '@jocund/core/steps';
+import { likelyTunings, type LikelyTuning } from '@jocund/core/transcription';
 import { orRefuse, positional, table, type Command } from '../command.ts';
 import { readBytes } from '../files.ts';
 
@@ -27,6 +35,7 @@ export const listen: Command = {
       tempoAlternatives: pulse?.alternatives.map((bpm) => rounded(bpm, 1)) ?? [],
       swing: pulse?.swing == null ? null : rounded(pulse.swing, 2),
       beats: pulse?.beats.map((at) => rounded(at, 2)) ?? [],
+      likelyTunings: likelyTunings(notes, tuningTable).slice(0, 3).map(tuningOf),
       notes: notes.map((note) => noteOf(note, tuning)),
     };
     return { json: answer, text: textOf(answer) };
@@ -41,6 +50,12 @@ function pitchesOf(tuning: Tuning): number[] {
   return Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
 }
 
+const tuningOf = ({ tuning, shift }: LikelyTuning) => ({
+  name: tuning.name,
+  capo: Math.max(0, shift),
+  wholeSemitones: Math.min(0, shift),
+});
+
 const noteOf = ({ startS, endS, midi, sureness }: HeardNote, tuning: Tuning) => ({
   onsetS: rounded(startS, 3),
   durationS: rounded((endS ?? startS) - startS, 2),
@@ -52,17 +67,22 @@ const noteOf = ({ startS, endS, midi, sureness }: HeardNote, tuning: Tuning) => 
     .sort((a, b) => a.fret - b.fret),
 });
 
+const tuningWords = ({ name, capo, wholeSemitones }: ReturnType<typeof tuningOf>): string =>
+  `${name}${capo > 0 ? `, capo ${capo}` : ''}${wholeSemitones < 0 ? `, ${-wholeSemitones} down` : ''}`;
+
 function textOf({
   referenceCents,
   tempoBpm,
   tempoAlternatives,
   swing,
+  likelyTunings: tunings,
   notes,
 }: {
   readonly referenceCents: number | null;
   readonly tempoBpm: number | null;
   readonly tempoAlternatives: readonly number[];
   readonly swing: number | null;
+  readonly likelyTunings: readonly ReturnType<typeof tuningOf>[];
   readonly notes: readonly ReturnType<typeof noteOf>[];
 }): string {
   if (referenceCents === null) return 'The recording is silent.';
@@ -71,6 +91,7 @@ function textOf({
     `${Math.abs(referenceCents)} cents ${way} of the nearest half steps at A 440`,
     tempoBpm === null ? 'too few onsets for a tempo' : `♩ ${tempoBpm}, or ${tempoAlternatives.join(', ')}`,
     swing === null ? 'nothing between the beats' : `swing ${swing} : 1`,
+    `likely tunings: ${tunings.map(tuningWords).join('; ') || 'none'}`,
     'Likely notes; those of partials are among them:',
   ];
   const rows = notes.map(({ onsetS, midi, confidence, candidates }) => [
