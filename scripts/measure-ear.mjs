@@ -1,5 +1,16 @@
-import { hearOnsets, listeningRate, notesAt, pulseOf, referenceOf, resampled } from '@jocund/core/listening';
-import { openMidi, stringNumbers } from '@jocund/core/instrument';
+import {
+  hearOnsets,
+  hearSteps,
+  listeningRate,
+  notesAt,
+  pulseOf,
+  referenceOf,
+  resampled,
+} from '@jocund/core/listening';
+import { openMidi, soundingMidi, soundingShift, stringNumbers, tuningTable } from '@jocund/core/instrument';
+import { mediumHand } from '@jocund/core/hands';
+import { finished } from '@jocund/core/steps';
+import { guessSteps, likelyTunings } from '@jocund/core/transcription';
 import { mulberry32 } from '@jocund/core/random';
 import { layTimeline } from '@jocund/core/sound';
 import { playAsStudent } from '@jocund/core/stand-ins';
@@ -128,6 +139,7 @@ for (const [name, parity, seed] of sets) {
     `${middle(reference).toFixed(2)}, ${Math.max(...reference).toFixed(2)} cents`,
     '2 cents',
   );
+  measureStrings(name, among, seed);
   measureListening(name, among, seed, Math.ceil(Number(wavTakes) / 4));
   report(
     `WAV, ${name}: three minutes of recording take`,
@@ -173,6 +185,78 @@ function measureListening(name, among, seed, count) {
       ((2 * hits) / (told + there)).toFixed(3),
       '0.80 to 0.90',
     );
+}
+
+/**
+ * Twelve bars of each piece: the tuning they were played in, and their notes on the strings of the score, with the beats as they were.
+ * @param {string} name @param {typeof pieces} among @param {number} seed
+ */
+function measureStrings(name, among, seed) {
+  const pitches = Array.from({ length: 56 }, (_, at) => 33 + at);
+  const sum = { first: 0, three: 0, inPlace: 0, onString: 0, written: 0, guessed: 0 };
+  const corrections = /** @type {number[]} */ ([]);
+  for (const [take, score] of among.entries()) {
+    const { bars } = layTimeline(score);
+    const last = Math.min(bars.length - 1, 11);
+    const student = playAsStudent(score, { bars: { first: 0, last }, unsteadyMs: 6 }, take + seed);
+    const sound = synthesised(student.notes, { program: 24 + (take % 2), isWet: take % 4 > 1 });
+    const { notes } = finished(hearSteps(sound, pitches));
+    const opens = (
+      /** @type {import('@jocund/core/instrument').Tuning} */ tuning,
+      /** @type {number} */ shift,
+    ) => stringNumbers.map((string) => openMidi(tuning, string) + shift).join(' ');
+    const rank = likelyTunings(notes, tuningTable).findIndex(
+      ({ tuning, shift }) => opens(tuning, shift) === opens(score.tuning, soundingShift(score)),
+    );
+    if (rank === 0) sum.first += 1;
+    if (rank >= 0 && rank < 3) sum.three += 1;
+    const played = bars.slice(0, last + 1).map(({ bar }) => bar);
+    const scoreAsPlayed = { ...score, bars: played.flatMap((bar) => score.bars[bar] ?? []) };
+    const pickup = score.bars[0]?.pickup ? 1 : 0;
+    const beginS = (student.notes[0]?.startS ?? 0) - 0.002;
+    const beats = Array.from({ length: 100 }, (_, beat) => beginS + (beat * 60) / score.tempoBpm);
+    const laid = finished(
+      guessSteps(notes, { score: scoreAsPlayed, hand: mediumHand, beats, firstBeat: pickup }),
+    );
+    if (!laid.ok) continue;
+    const keyOf = (/** @type {number} */ bar, /** @type {number} */ tick, /** @type {number} */ midi) =>
+      `${bar} ${tick} ${midi}`;
+    const written = new Map(
+      scoreAsPlayed.bars.flatMap(({ notes: put }, bar) =>
+        put
+          .filter(({ tied }) => !tied)
+          .map((note) => [keyOf(bar, note.tick, soundingMidi(score, note)), note.string]),
+      ),
+    );
+    const found = laid.value.guesses.map(({ bar, note, heard }) => ({
+      string: note.string,
+      key: keyOf(bar, note.tick, heard.midi),
+    }));
+    const inPlace = found.filter(({ key }) => written.has(key));
+    const onString = inPlace.filter(({ key, string }) => written.get(key) === string);
+    sum.inPlace += inPlace.length;
+    sum.onString += onString.length;
+    sum.written += written.size;
+    sum.guessed += found.length;
+    // One for each note to be refused, to be put in, or to be moved.
+    corrections.push(written.size - onString.length + found.length - inPlace.length);
+  }
+  report(
+    `Strings, ${name}: right tuning first (among three)`,
+    `${sum.first} (${sum.three}) of ${among.length}`,
+    '9 of 10',
+  );
+  report(
+    `Strings, ${name}: written notes found at their moment`,
+    (sum.inPlace / sum.written).toFixed(3),
+    'none named',
+  );
+  report(
+    `Strings, ${name}: of these on their own string`,
+    (sum.onString / sum.inPlace).toFixed(3),
+    'none named',
+  );
+  report(`Strings, ${name}: corrections in twelve bars (median)`, String(middle(corrections)), '25');
 }
 
 /**

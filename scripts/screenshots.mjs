@@ -38,11 +38,12 @@ const views = [
     until: 'nothing else changes',
   },
   {
-    name: 'bench-versions',
-    path: '/bench/{Nine}/form?row=3&beside=v:basic',
+    name: 'bench-listen',
+    path: '/bench/{Widow}/listen',
     size: desk,
-    press: /^Bar 13:/,
-    until: 'the basic version',
+    press: 'Simulate one',
+    until: 'likely notes found',
+    thenKeys: { on: 'found', keys: ['ArrowRight', 'ArrowRight', 'ArrowRight'], until: 'easiest' },
   },
   { name: 'bench-studies', path: '/bench/{Tin}/studies?rung=pinches', size: desk },
   { name: 'bench-handout', path: '/bench/{Widow}/handout?for=[Wynn]', size: desk },
@@ -85,7 +86,7 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ baseURL: server.address });
 
-for (const { name, path, size, press, until, as, follow, thenPress } of views) {
+for (const { name, path, size, press, until, as, follow, thenPress, thenKeys } of views) {
   await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = await (await page.request.get('/api/pieces')).json();
@@ -106,6 +107,12 @@ for (const { name, path, size, press, until, as, follow, thenPress } of views) {
     await page.getByRole('link', { name: each }).first().click();
   if (thenPress) await page.getByRole('button', { name: thenPress }).click();
   if (until) await page.getByText(until).first().waitFor({ state: 'attached' });
+  if (thenKeys) {
+    await page.getByText('laying them on the strings').waitFor({ state: 'detached' });
+    await page.getByTestId(thenKeys.on).focus();
+    for (const key of thenKeys.keys) await page.keyboard.press(key);
+    await page.getByText(thenKeys.until).first().waitFor({ state: 'attached' });
+  }
   await page.getByText('trying it on the neck').waitFor({ state: 'detached' });
   await page.screenshot({ path: join(folder, `${name}.png`) });
   say(`docs/screenshots/${name}.png`);
