@@ -1,7 +1,7 @@
 import type { Guess } from './guesses.ts';
 
 /**
- * Guesses of bars that are played more than once, each as sure as all the times together make it: what is heard every time is surer than any one of them, what is heard once of three times is likely a mistake. `writtenOf` tells which bar of the score a played one is; only bars up to `lastBar`, the last that the recording has, are counted.
+ * Guesses of bars that are played more than once, each as sure as all the times together make it: the mean of them, a time in which it was not heard counting nothing. What is heard every time is not made surer than it was: a partial is taken for a note each time. `writtenOf` tells which bar of the score a played one is; only bars up to `lastBar`, the last that the recording has, are counted.
  */
 export function pooled(
   guesses: readonly Guess[],
@@ -20,11 +20,8 @@ export function pooled(
     const all = together.get(keyOf(guess)) ?? [guess];
     const played = times.get(writtenOf(guess.bar)) ?? 1;
     if (played < 2) return guess;
-    const doubt = all.reduce((product, { heard }) => product * (1 - heard.sureness), 1);
-    const sureness = Math.min(mostSure, (1 - doubt) * Math.min(1, all.length / played));
+    const sum = all.reduce((total, { heard }) => total + heard.sureness, 0);
+    const sureness = sum / Math.max(played, all.length);
     return { ...guess, heard: { ...guess.heard, sureness } };
   });
 }
-
-/** Nothing that is only heard is quite sure. */
-const mostSure = 0.99;
