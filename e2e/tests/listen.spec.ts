@@ -114,6 +114,19 @@ test('a recording breaks off on its way, is gone on with, heard out on the strin
   await expect(page.getByText(/likely notes found/)).toBeVisible({ timeout: 120_000 });
   await expect.poll(open, { timeout: 60_000 }).toBe(before - 1);
 
+  // Words from a file lie beside the sound, and become a comment on their bar.
+  const words = page.getByLabel('Words with times, as subtitles or plain text');
+  await words.setInputFiles({ name: 'a.txt', mimeType: 'text/plain', buffer: Buffer.from('verse one') });
+  await expect(page.getByText('There are no words with times in this file')).toBeVisible();
+  await words.setInputFiles({
+    name: 'a.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('0:00 thumb alone'),
+  });
+  await page.getByRole('button', { name: 'As a comment on bar 1' }).click();
+  await waitUntilSaved(page);
+  expect((await savedScore(page, id)).bars[0]?.comment?.do).toBe('thumb alone');
+
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await page.getByRole('button', { name: 'Remove it for good' }).click();
   await expect(page.getByText('No recording yet')).toBeVisible();

@@ -44,7 +44,12 @@ export function BeatRow({ xOf, secondsPerPx }: BeatRowProps) {
     if (step === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    keep(moveBeat(beats, index, step * (event.shiftKey ? 0.002 : 0.01), event.altKey));
+    const { altKey, shiftKey } = event;
+    // From where the beat is by then: keys come quicker than pictures.
+    write((before) => ({
+      ...before,
+      beats: moveBeat(before.beats ?? counted.beats, index, step * (shiftKey ? 0.002 : 0.01), altKey),
+    }));
   };
   const onPointerMove = (event: PointerEvent, index: number) => {
     if (!drag) return;

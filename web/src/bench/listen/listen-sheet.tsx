@@ -3,6 +3,7 @@ import { Button } from '../../ui/button.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../../ui/notice.tsx';
 import { Question } from '../../ui/dialog.tsx';
 import { BringIn } from './bring-in.tsx';
+import { CaptionsLine } from './captions-line.tsx';
 import { Detail } from './detail.tsx';
 import { useListen } from './listen-context.tsx';
 import { Overview } from './overview.tsx';
@@ -53,6 +54,7 @@ export function ListenSheet() {
       {sound.kind === 'ready' && (
         <>
           <Overview durationS={sound.durationS} />
+          <CaptionsLine />
           <Detail durationS={sound.durationS} />
         </>
       )}

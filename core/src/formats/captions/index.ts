@@ -1,0 +1,1 @@
+export { readCaptions, type Caption } from './read-captions.ts';
