@@ -99,6 +99,13 @@ test('a recording breaks off on its way, is gone on with, heard out on the strin
   const place = page.getByRole('slider', { name: 'Place in the recording' });
   await expect(place).not.toHaveAttribute('aria-valuetext', '0:00.0');
   await page.getByRole('button', { name: 'Bass alone' }).click();
+  // The score in the recording's time, and back.
+  await page.keyboard.press('a');
+  const asWritten = page.getByRole('button', { name: 'As written' });
+  await expect(asWritten).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await asWritten.click();
+  await expect(asWritten).toHaveAttribute('aria-pressed', 'false');
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   const kept = async () => {

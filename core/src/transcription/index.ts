@@ -4,3 +4,4 @@ export { likelyTunings, type LikelyTuning } from './likely-tunings.ts';
 export { takenAs, takeGuesses } from './take-guesses.ts';
 export { halfAsFast, moveBeat, tempoOf, twiceAsFast } from './counted-beats.ts';
 export { pooled } from './pooled.ts';
+export { onBeats, type OnBeats } from './on-beats.ts';

@@ -14,6 +14,7 @@ import {
   halfAsFast,
   likelyTunings,
   moveBeat,
+  onBeats,
   pooled,
   takeGuesses,
   takenAs,
@@ -242,5 +243,28 @@ describe('beats counted otherwise', () => {
     expect(moveBeat(beats, 2, -9, false)[2]).toBeCloseTo(1.05);
     expect(moveBeat(beats, 2, 0.5, true)).toEqual([0, 1, 2.5, 3.5, 4.5, 5.5]);
     expect(moveBeat(beats, 99, 1, false)).toEqual(beats);
+  });
+});
+
+describe('a score in the time of a recording', () => {
+  const beats = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 7];
+
+  test('has its bar lines where the recording has them, and its own feel within', () => {
+    const { events } = onBeats(study, { beats, firstBeat: 0 }, 60);
+    const firstOf = (played: number) =>
+      Math.min(...events.filter((each) => each.played === played).map(({ startS }) => startS));
+    expect(firstOf(0)).toBeCloseTo(1, 2);
+    expect(firstOf(1)).toBeCloseTo(3, 2);
+    expect(firstOf(2)).toBeCloseTo(7, 2);
+    const lengths = (played: number) =>
+      events.filter((each) => each.played === played).map(({ startS, endS }) => endS - startS);
+    lengths(1).forEach((length, index) => expect(length / (lengths(0)[index] ?? NaN)).toBeCloseTo(2, 3));
+  });
+
+  test('leaves out what would come before the recording begins or after it ends', () => {
+    const { events, durationS } = onBeats(study, { beats, firstBeat: 2 }, 4);
+    expect(durationS).toBe(4);
+    expect(events.every(({ startS }) => startS >= 0 && startS < 4)).toBe(true);
+    expect(events.length).toBeGreaterThan(0);
   });
 });

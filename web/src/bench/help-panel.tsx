@@ -32,6 +32,16 @@ const whole = [
   ['?', 'this page'],
 ];
 
+const listening = [
+  ['← →', 'from found note to found note'],
+  ['Enter, Shift Enter', 'take it; take all sure ones'],
+  ['Backspace', 'refuse it'],
+  ['M', 'another string that has the pitch'],
+  ['↑ ↓', 'an octave higher, lower'],
+  ['L', 'loop only this note'],
+  ['A', 'the recording, or the score in its time; from anywhere on Listen'],
+];
+
 /** Every key of the bench. */
 export function HelpPanel({ onClose }: { onClose: () => void }) {
   return (
@@ -44,6 +54,7 @@ export function HelpPanel({ onClose }: { onClose: () => void }) {
           keys={noteKeys.map(({ key, words }) => [keyWords(key), words])}
         />
         <Keys title="The whole piece" keys={whole} />
+        <Keys title="On Listen, with the focus on the notes found" keys={listening} />
       </div>
     </Panel>
   );

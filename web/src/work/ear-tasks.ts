@@ -1,7 +1,8 @@
 import { writeWav } from '@jocund/core/formats/wav';
 import { bandPeaksSteps, hearSteps, monoOf, stretchPiece } from '@jocund/core/listening';
 import { simulatedRecording } from '@jocund/core/stand-ins';
-import { guessSteps } from '@jocund/core/transcription';
+import { renderStereo } from '@jocund/core/sound';
+import { guessSteps, onBeats } from '@jocund/core/transcription';
 import type { TaskName, Tasks } from './messages.ts';
 
 type Steps<Name extends TaskName> = Generator<number, Tasks[Name]['output']>;
@@ -12,9 +13,10 @@ const pitches = Array.from({ length: highest - lowest + 1 }, (_, index) => lowes
 
 /** What the worker does for the ear. */
 export const earTasks: {
-  readonly [Name in 'bandPeaks' | 'hearRecording' | 'guessNotes' | 'stretchSound' | 'simulateRecording']: (
-    input: Tasks[Name]['input'],
-  ) => Steps<Name>;
+  readonly [
+    Name in
+      'bandPeaks' | 'hearRecording' | 'guessNotes' | 'stretchSound' | 'soundOnBeats' | 'simulateRecording'
+  ]: (input: Tasks[Name]['input']) => Steps<Name>;
 } = {
   bandPeaks: ({ channels, sampleRate, splitHz }) => bandPeaksSteps(channels, sampleRate, splitHz),
   *hearRecording(recording) {
@@ -25,6 +27,10 @@ export const earTasks: {
   *stretchSound({ slice, plan, fromFrame, frames, carry }) {
     yield 0;
     return stretchPiece(slice, plan, { fromFrame, frames }, carry);
+  },
+  *soundOnBeats({ score, beats, durationS, sampleRate }) {
+    const { left, right } = yield* renderStereo(onBeats(score, beats, durationS), sampleRate);
+    return [left, right];
   },
   *simulateRecording({ score }) {
     yield 0;

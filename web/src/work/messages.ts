@@ -49,7 +49,7 @@ import type {
 } from '@jocund/core/style';
 import type { BarSpan, NextStep, TakeReport } from '@jocund/core/takes';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
-import type { Guesses, GuessSettings } from '@jocund/core/transcription';
+import type { Beats, Guesses, GuessSettings } from '@jocund/core/transcription';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
@@ -254,6 +254,16 @@ export interface Tasks {
       readonly carry: StretchCarry | undefined;
     };
     readonly output: StretchedPiece;
+  };
+  /** A score in the time of a recording, so that both can be heard against each other. */
+  readonly soundOnBeats: {
+    readonly input: {
+      readonly score: Score;
+      readonly beats: Beats;
+      readonly durationS: number;
+      readonly sampleRate: number;
+    };
+    readonly output: readonly Float32Array<ArrayBuffer>[];
   };
   /** A score as an old machine would have recorded it: a WAV file. */
   readonly simulateRecording: {

@@ -217,6 +217,8 @@ export function stepsOf(
       return tasks.guessNotes(request.input);
     case 'stretchSound':
       return tasks.stretchSound(request.input);
+    case 'soundOnBeats':
+      return tasks.soundOnBeats(request.input);
     case 'simulateRecording':
       return tasks.simulateRecording(request.input);
     case 'soundString':

@@ -30,6 +30,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   hearRecording: 'ear',
   guessNotes: 'ear',
   simulateRecording: 'ear',
+  soundOnBeats: 'ear',
   stretchSound: 'playing',
   soundString: 'tunings',
   findTunings: 'tunings',

@@ -29,6 +29,7 @@ import { useHand } from '../use-check.ts';
 import { playedBars, type PlayedBars } from './played-bars.ts';
 import { useGuesses, type GuessesState, type ShownGuess } from './use-guesses.ts';
 import { useHeard, usePeaks, type HeardState } from './use-heard.ts';
+import { useWrittenSound } from './use-written-sound.ts';
 import { useSound, type SoundState } from './use-sound.ts';
 
 /** A stretch of the recording, in seconds. */
@@ -68,6 +69,10 @@ export interface ListenRoom {
   readonly setLoop: (loop: (Span & { readonly name: string }) | undefined) => void;
   readonly speed: number;
   readonly setSpeed: (speed: number) => void;
+  /** Whether the score is heard in place of the recording, in its time. */
+  readonly hearsScore: boolean;
+  readonly setHearsScore: (hears: boolean) => void;
+  readonly isMakingScore: boolean;
   readonly cents: number;
   readonly setCents: (cents: number) => void;
   readonly through: HeardThrough;
@@ -158,13 +163,20 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
     grid && viewBar !== undefined
       ? { fromS: grid.timeOf(viewBar, 0), toS: grid.timeOf(viewBar + barsInView, 0) }
       : { fromS: firstSecond, toS: firstSecond + secondsInView };
+  const written = useWrittenSound(score, counted, samples, durationS);
+  const [hearsScore, setHearsScoreState] = useState(false);
   const struckS = useMemo(() => told?.onsets.map(({ atS }) => atS) ?? [], [told]);
 
-  const start = (fromS: number, over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>> = {}) => {
+  const start = (
+    fromS: number,
+    over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>> = {},
+    other = hearsScore,
+  ) => {
     if (!samples) return;
     benchPlayer.stop();
-    const order = { loop, speed, cents, ...over };
-    void player.play({ sound: samples, struckS, fromS, ...order });
+    const order = { fromS, loop, speed, cents, ...over };
+    if (!other) void player.play({ sound: samples, struckS, ...order });
+    else written.make((sound) => void player.play({ ...sound, ...order }));
   };
   /** What changes while it plays is heard from the very place on. */
   const goOn = (over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>>) => {
@@ -216,6 +228,12 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
       setSpeedState(next);
       goOn({ speed: next });
     },
+    hearsScore,
+    setHearsScore: (hears) => {
+      setHearsScoreState(hears);
+      if (playing === 'playing' || playing === 'making') start(player.placeS(), {}, hears);
+    },
+    isMakingScore: written.isMaking,
     cents,
     setCents: (next) => {
       setCentsState(next);

@@ -2,6 +2,7 @@ import { stretchSpeeds } from '@jocund/core/listening';
 import { Pause, Play } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { HeardBand, HeardSide } from '../../sound/slow-player.ts';
+import { isTyping } from '../../ui/text-fields.ts';
 import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { useTakenKeys } from '../transport/use-taken-keys.ts';
 import { useListen } from './listen-context.tsx';
@@ -37,6 +38,10 @@ export function ListenTransport() {
     setCents,
     through,
     setThrough,
+    counted,
+    hearsScore,
+    setHearsScore,
+    isMakingScore,
   } = useListen();
   const placeS = usePlace();
   const isOff = sound.kind !== 'ready';
@@ -44,9 +49,11 @@ export function ListenTransport() {
   const toggle = () => (isPlaying ? player.stop() : play());
   const isTakenBy = useTakenKeys();
   usePlainKey((event) => {
-    if (event.key !== ' ' || isOff || isTakenBy(event.target)) return;
+    if (isOff || (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target))) return;
+    if (event.key === ' ') toggle();
+    else if (event.key === 'a' && counted) setHearsScore(!hearsScore);
+    else return;
     event.preventDefault();
-    toggle();
   });
   const isStereo = sound.kind === 'ready' && sound.sound.channels.length > 1;
   return (
@@ -124,7 +131,18 @@ export function ListenTransport() {
           }
         />
       </div>
-      {isStereo && (
+      <button
+        type="button"
+        aria-pressed={hearsScore}
+        aria-keyshortcuts="a"
+        title="The recording, or the score in its time: A"
+        disabled={isOff || !counted}
+        className={`narrow flex h-9 items-center border border-paper px-2 font-semibold disabled:opacity-50 ${hearsScore ? 'bg-brass text-ink1' : 'hover:bg-ink1-80'}`}
+        onClick={() => setHearsScore(!hearsScore)}
+      >
+        {isMakingScore ? 'making it …' : 'As written'}
+      </button>
+      {isStereo && !hearsScore && (
         <select
           aria-label="Side heard"
           className="narrow h-9 border border-paper bg-ink1 px-2"
@@ -185,7 +203,7 @@ const Steps = ({ label, words, note, less, more }: StepsProps) => {
         +
       </button>
       {note && (
-        <span className="narrow text-label ml-1.5 hidden max-w-12 leading-tight xl:inline">{note}</span>
+        <span className="narrow text-label ml-1.5 hidden max-w-12 leading-tight 2xl:inline">{note}</span>
       )}
     </div>
   );
