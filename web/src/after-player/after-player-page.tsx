@@ -11,6 +11,7 @@ import { useMeasured, usePlayers, useStudents } from '../api/people.ts';
 import { problemOf } from '../api/problem.ts';
 import { useCreatePiece, usePieces } from '../api/queries.ts';
 import { useHeardAlone } from '../sound/use-heard-alone.ts';
+import { FileInput } from '../ui/file-input.tsx';
 import { Button } from '../ui/button.tsx';
 import { SelectField } from '../ui/field.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
@@ -173,17 +174,11 @@ export function AfterPlayerPage() {
             ))}
           </SelectField>
           <Button onClick={() => fileInput.current?.click()}>From a file</Button>
-          <input
-            ref={fileInput}
-            type="file"
+          <FileInput
+            input={fileInput}
+            label="File with the tune"
             accept={readEndings.join(',')}
-            className="hidden"
-            aria-label="File with the tune"
-            onChange={({ target }) => {
-              const [file] = target.files ?? [];
-              if (file) source.takeFile(file);
-              target.value = '';
-            }}
+            onFile={source.takeFile}
           />
           <SelectField
             label="After"

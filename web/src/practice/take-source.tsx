@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { FileInput } from '../ui/file-input.tsx';
 import { Recorder } from '../sound/recorder.ts';
 import { usePlainKey } from '../ui/use-plain-key.ts';
 import { isTyping } from '../ui/text-fields.ts';
@@ -75,18 +76,11 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
             </button>
           )}
         </div>
-        <input
-          ref={file}
-          type="file"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="A take as a MIDI or sound file"
+        <FileInput
+          input={file}
+          label="A take as a MIDI or sound file"
           accept=".mid,.midi,.wav,audio/*"
-          onChange={({ target }) => {
-            const [chosen] = target.files ?? [];
-            target.value = '';
-            if (chosen) void judgeFile(chosen);
-          }}
+          onFile={(chosen) => void judgeFile(chosen)}
         />
         <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
           <span>Stop if anything hurts, tingles or goes numb.</span>

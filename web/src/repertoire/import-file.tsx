@@ -1,5 +1,6 @@
 import { readEndings } from '@jocund/core/formats/kinds';
 import { useRef, useState } from 'react';
+import { FileInput } from '../ui/file-input.tsx';
 import { Button } from '../ui/button.tsx';
 import type { ChosenFile } from './chosen-file.ts';
 import { ImportPanel } from './import-panel.tsx';
@@ -30,17 +31,11 @@ export function ImportFile({ onFault }: { onFault: (fault: string | undefined) =
   return (
     <>
       <Button onClick={() => input.current?.click()}>Import a file</Button>
-      <input
-        ref={input}
-        type="file"
+      <FileInput
+        input={input}
+        label="File to import"
         accept={readEndings.join(',')}
-        className="hidden"
-        aria-label="File to import"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          event.target.value = '';
-          if (chosen) void take(chosen);
-        }}
+        onFile={(chosen) => void take(chosen)}
       />
       {file && (
         <ImportPanel

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { problemOf } from '../../api/problem.ts';
 import { sendRecording } from '../../api/recordings.ts';
 import { Recorder } from '../../sound/recorder.ts';
+import { FileInput } from '../../ui/file-input.tsx';
 import { Button } from '../../ui/button.tsx';
 import { newUuid } from '../../work/new-id.ts';
 import { useWork } from '../../work/use-work.ts';
@@ -103,23 +104,17 @@ export function BringIn() {
           </Button>
         )}
       </div>
-      <input
-        ref={file}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="A recording as a sound file"
+      <FileInput
+        input={file}
+        label="A recording as a sound file"
         accept="audio/*,.wav,.mp3,.ogg,.flac,.m4a,.aif,.aiff,.webm"
-        onChange={({ target }) => {
-          const [chosen] = target.files ?? [];
-          target.value = '';
-          if (!chosen) return;
+        onFile={(chosen) =>
           void bringIn(
             chosen.name,
             chosen,
             halves.find(({ name, bytes }) => name === chosen.name.slice(0, 160) && bytes === chosen.size),
-          );
-        }}
+          )
+        }
       />
       {sending.kind === 'sending' && (
         <div role="status" className="mt-2 flex items-center gap-3">

@@ -2,6 +2,7 @@ import { listeningLimits } from '@jocund/contract';
 import { longestRecordingS } from '@jocund/core/listening';
 import { readCaptions } from '@jocund/core/formats/captions';
 import { useRef, useState } from 'react';
+import { FileInput } from '../../ui/file-input.tsx';
 import { Button } from '../../ui/button.tsx';
 import { newId } from '../../work/new-id.ts';
 import { counted } from '../../ui/words.ts';
@@ -144,18 +145,11 @@ function WordsBeside() {
           </Button>
         )}
       </div>
-      <input
-        ref={file}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Words with times, as subtitles or plain text"
+      <FileInput
+        input={file}
+        label="Words with times, as subtitles or plain text"
         accept=".srt,.vtt,.txt,text/plain"
-        onChange={({ target }) => {
-          const [chosen] = target.files ?? [];
-          target.value = '';
-          if (chosen) void read(chosen);
-        }}
+        onFile={(chosen) => void read(chosen)}
       />
       <MarginProblem text={problem} />
     </div>
