@@ -39,7 +39,7 @@ import {
   newGradeSayingSchema,
   newKeptRungSchema,
 } from './studies.ts';
-import { keptListeningSchema, newRecordingSchema, recordingSchema } from './recordings.ts';
+import { recordingEndpoints } from './recordings.ts';
 import { bundleSchema, newBundleSchema, printedSheetSchema, printedSheetsSchema } from './sheets.ts';
 
 /** UTF-16 units of what is noted about a person. */
@@ -358,17 +358,7 @@ export const endpoints = {
   ),
   dropTuning: endpoint('DELETE', '/api/tunings/:id', undefined, nothing),
   listDrills: endpoint('GET', '/api/ear-drills', undefined, z.array(loggedDrillSchema)),
-  /** The recordings of a piece, the oldest first. */
-  listRecordings: endpoint('GET', '/api/arrangements/:id/recordings', undefined, z.array(recordingSchema)),
-  announceRecording: endpoint(
-    'POST',
-    '/api/arrangements/:id/recordings',
-    newRecordingSchema,
-    recordingSchema,
-  ),
-  /** Refused as stale, with the recording as it stands, where somebody wrote to it in between. */
-  keepListening: endpoint('PUT', '/api/recordings/:id/listening', keptListeningSchema, recordingSchema),
-  dropRecording: endpoint('DELETE', '/api/recordings/:id', undefined, nothing),
+  ...recordingEndpoints,
   listBundles: endpoint('GET', '/api/bundles', undefined, z.array(bundleSchema)),
   makeBundle: endpoint('POST', '/api/bundles', newBundleSchema, bundleSchema),
   /** Gives up what is being made, and forgets it. */

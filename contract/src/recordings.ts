@@ -1,6 +1,7 @@
 import { scoreLimits } from '@jocund/core/score';
 import { line } from '@jocund/core/score/schema';
 import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
 import { id, timestamp } from './fields.ts';
 
 /** A recording goes over the line in parts of so many bytes, the last one shorter. */
@@ -22,6 +23,10 @@ const seconds = z.number().min(0).max(3600);
 const ownId = z.string().regex(/^[a-z0-9-]{1,40}$/);
 const words = line(160);
 
+const isForward = ({ fromS, toS }: { readonly fromS: number; readonly toS: number }): boolean => fromS < toS;
+const isRising = (times: readonly number[]): boolean =>
+  times.every((each, index) => index === 0 || each > (times[index - 1] ?? 0));
+
 /** Most of each that is written to one recording. */
 export const listeningLimits = {
   marks: 200,
@@ -39,11 +44,20 @@ export const listeningSchema = z.strictObject({
     .default([]),
   /** Named stretches to go round. */
   loops: z
-    .array(z.strictObject({ id: ownId, name: words, fromS: seconds, toS: seconds }))
+    .array(
+      z
+        .strictObject({ id: ownId, name: words, fromS: seconds, toS: seconds })
+        .refine(isForward, 'a loop ends after it begins'),
+    )
     .max(listeningLimits.loops)
     .default([]),
   /** Beats as tapped or moved by hand; null: as they were heard. */
-  beats: z.array(seconds).max(listeningLimits.beats).nullable().default(null),
+  beats: z
+    .array(seconds)
+    .max(listeningLimits.beats)
+    .refine(isRising, 'beats follow each other')
+    .nullable()
+    .default(null),
   /** Which of the beats, from 0, begins bar 1. */
   firstBeat: z.int().min(0).max(listeningLimits.beats).default(0),
   /** Words that lie beside the sound, from a text with times. */
@@ -59,7 +73,7 @@ export const listeningSchema = z.strictObject({
 });
 
 /** What a recording is announced with; its id is made where it is sent from, so that asking twice makes one. */
-export const newRecordingSchema = z.strictObject({
+const newRecordingSchema = z.strictObject({
   id,
   name: words.min(1),
   bytes: z.int().min(1).max(mostRecordingBytes),
@@ -79,8 +93,23 @@ export const recordingSchema = z.object({
 });
 
 /** What is written to a recording, and the version it was made from. */
-export const keptListeningSchema = z.strictObject({ version: z.int().min(1), listening: listeningSchema });
+const keptListeningSchema = z.strictObject({ version: z.int().min(1), listening: listeningSchema });
 
 export type Listening = z.output<typeof listeningSchema>;
 export type NewRecording = z.infer<typeof newRecordingSchema>;
 export type RecordingSummary = z.output<typeof recordingSchema>;
+
+/** The recordings of pieces; parts and sound go by their own paths, as bytes. */
+export const recordingEndpoints = {
+  /** The recordings of a piece, the oldest first. */
+  listRecordings: endpoint('GET', '/api/arrangements/:id/recordings', undefined, z.array(recordingSchema)),
+  announceRecording: endpoint(
+    'POST',
+    '/api/arrangements/:id/recordings',
+    newRecordingSchema,
+    recordingSchema,
+  ),
+  /** Refused as stale, with the recording as it stands, where somebody wrote to it in between. */
+  keepListening: endpoint('PUT', '/api/recordings/:id/listening', keptListeningSchema, recordingSchema),
+  dropRecording: endpoint('DELETE', '/api/recordings/:id', undefined, z.null()),
+} as const;
