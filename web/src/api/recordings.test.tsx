@@ -1,6 +1,6 @@
 import type { Listening, RecordingSummary } from '@jocund/contract';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, renderHook } from '@testing-library/react';
+import { act, cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { server } from '../testing/bench-room.tsx';
@@ -64,7 +64,10 @@ test('the sound is put together from its ranges; what does not come is no sound'
 
 describe('what is written to a recording', () => {
   beforeEach(() => vi.useFakeTimers());
-  afterEach(() => vi.useRealTimers());
+  afterEach(() => {
+    cleanup();
+    vi.useRealTimers();
+  });
 
   const open = async (answers: Record<string, unknown>, failed = vi.fn()) => {
     const { asked, answer } = server({ '/api/arrangements/a/recordings': [recording()], ...answers });
@@ -73,10 +76,9 @@ describe('what is written to a recording', () => {
     const wrapper = ({ children }: { children: ReactNode }) => (
       <QueryClientProvider client={client}>{children}</QueryClientProvider>
     );
-    const { result } = renderHook(
-      () => ({ write: useListening('a', failed), list: useRecordings('a', true) }),
-      { wrapper },
-    );
+    const { result } = renderHook(() => ({ write: useListening('a', failed), list: useRecordings('a') }), {
+      wrapper,
+    });
     await act(() => vi.advanceTimersByTimeAsync(50));
     const add = (words: string) =>
       act(async () => {
@@ -117,5 +119,26 @@ describe('what is written to a recording', () => {
     });
     // Refused again and again, it gives up and says so.
     expect(failed).toHaveBeenCalledOnce();
+  });
+
+  test('what could not be sent is sent again until it is, and that is said once', async () => {
+    const { add, later, sent, failed } = await open({
+      [`PUT /api/recordings/${id}/listening`]: new Response('', { status: 502 }),
+    });
+    await add('one');
+    await later();
+    await add('two');
+    for (let times = 0; times < 20; times += 1) await later();
+    expect(sent().length).toBeGreaterThan(2);
+    expect(sent().at(-1)).toMatchObject({ listening: { marks: [{ words: 'one' }, { words: 'two' }] } });
+    expect(failed).toHaveBeenCalledOnce();
+  });
+
+  test('a page that goes away sends at once', async () => {
+    const { add, sent } = await open({ [`PUT /api/recordings/${id}/listening`]: recording({ version: 2 }) });
+    await add('one');
+    dispatchEvent(new Event('pagehide'));
+    await act(() => vi.advanceTimersByTimeAsync(1));
+    expect(sent()).toHaveLength(1);
   });
 });

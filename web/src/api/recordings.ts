@@ -4,14 +4,13 @@ import {
   recordingPartPath,
   recordingSchema,
   recordingSoundPath,
-  RefusedRequest,
   request,
   sendBytes,
-  type Listening,
   type RecordingSummary,
 } from '@jocund/contract';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useCallback, useRef } from 'react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { ListeningQueue, type ListeningChange } from './listening-queue.ts';
 
 const keyOf = (arrangementId: string) => ['recordings', arrangementId];
 const none: readonly RecordingSummary[] = [];
@@ -57,14 +56,13 @@ export async function fetchSound(
   return whole.buffer;
 }
 
-/** The recordings of a piece; asked for once they are wanted. */
-export function useRecordings(arrangementId: string, isWanted: boolean) {
+/** The recordings of a piece. */
+export function useRecordings(arrangementId: string) {
   const client = useQueryClient();
   const list = useQuery({
     queryKey: keyOf(arrangementId),
     queryFn: ({ signal }) => request(endpoints.listRecordings, { params: { id: arrangementId }, signal }),
     staleTime: Infinity,
-    enabled: isWanted,
   });
   const renew = () => client.invalidateQueries({ queryKey: keyOf(arrangementId) });
   const drop = useMutation({
@@ -80,85 +78,29 @@ export function useRecordings(arrangementId: string, isWanted: boolean) {
   };
 }
 
-/** How often a writing that somebody came before is put to the newest state. */
-const mostTries = 3;
-/** What is written within so many milliseconds is sent together. */
-const togetherMs = 400;
-
-type Change = (before: Listening) => Listening;
-
-/**
- * Writes to a recording: a change is shown at once and sent a moment later. Where somebody else wrote in between, it is put to what stands now. `failed` is told where it could not be sent; then what was shown stays on the page only.
- */
+/** Writes to a recording; `failed` is told what the server refuses, and once that it cannot be reached. Everything is sent before the page goes away. */
 export function useListening(
   arrangementId: string,
   failed: (error: unknown) => void,
-): (id: string, change: Change) => void {
+): (id: string, change: ListeningChange) => void {
   const client = useQueryClient();
-  const queue = useRef(Promise.resolve());
-  const waiting = useRef(new Map<string, readonly Change[]>());
-  const send = useCallback(
-    async (id: string): Promise<void> => {
-      const key = keyOf(arrangementId);
-      const known = () => client.getQueryData<RecordingSummary[]>(key)?.find((each) => each.id === id);
-      const changes = waiting.current.get(id) ?? [];
-      waiting.current.delete(id);
-      const sent = known();
-      if (!sent || changes.length === 0) return;
-      try {
-        const kept = await write(sent, (before) => changes.reduce((now, change) => change(now), before));
-        const latest = known();
-        // What was done meanwhile is shown already, and comes next.
-        const next =
-          latest?.listening === sent.listening ? kept : latest && { ...latest, version: kept.version };
-        if (next) putRecording(client, key, next);
-      } catch (error) {
-        failed(error);
-      }
-    },
-    [arrangementId, client, failed],
+  const [queue] = useState(
+    () =>
+      new ListeningQueue(
+        (id) => client.getQueryData<RecordingSummary[]>(keyOf(arrangementId))?.find((each) => each.id === id),
+        (recording) =>
+          client.setQueryData<RecordingSummary[]>(keyOf(arrangementId), (all) =>
+            all?.map((each) => (each.id === recording.id ? recording : each)),
+          ),
+        failed,
+      ),
   );
-  return useCallback(
-    (id, change) => {
-      const key = keyOf(arrangementId);
-      const shown = client.getQueryData<RecordingSummary[]>(key)?.find((each) => each.id === id);
-      if (!shown) return;
-      putRecording(client, key, { ...shown, listening: change(shown.listening) });
-      const before = waiting.current.get(id);
-      waiting.current.set(id, [...(before ?? []), change]);
-      if (!before)
-        window.setTimeout(() => {
-          queue.current = queue.current.then(() => send(id));
-        }, togetherMs);
-    },
-    [arrangementId, client, send],
-  );
-}
-
-const putRecording = (client: QueryClient, key: readonly string[], recording: RecordingSummary) =>
-  client.setQueryData<RecordingSummary[]>(key, (all) =>
-    all?.map((each) => (each.id === recording.id ? recording : each)),
-  );
-
-async function write(recording: RecordingSummary, change: Change): Promise<RecordingSummary> {
-  let { version, listening } = recording;
-  for (let tries = 0; ; tries += 1)
-    try {
-      return await request(endpoints.keepListening, {
-        params: { id: recording.id },
-        body: { version, listening },
-      });
-    } catch (error) {
-      const current = currentOf(error);
-      if (!current || tries >= mostTries) throw error;
-      ({ version } = current);
-      listening = change(current.listening);
-    }
-}
-
-function currentOf(error: unknown): RecordingSummary | undefined {
-  if (!(error instanceof RefusedRequest) || error.error.code !== 'stale') return undefined;
-  const { current } = error.body as { readonly current?: unknown };
-  const parsed = recordingSchema.safeParse(current);
-  return parsed.success ? parsed.data : undefined;
+  useEffect(() => {
+    addEventListener('pagehide', queue.sendAll);
+    return () => {
+      removeEventListener('pagehide', queue.sendAll);
+      queue.sendAll();
+    };
+  }, [queue]);
+  return queue.write;
 }

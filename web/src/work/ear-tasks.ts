@@ -3,9 +3,7 @@ import { bandPeaksSteps, hearSteps, monoOf, stretchPiece } from '@jocund/core/li
 import { simulatedRecording } from '@jocund/core/stand-ins';
 import { renderStereo } from '@jocund/core/sound';
 import { guessSteps, onBeats } from '@jocund/core/transcription';
-import type { TaskName, Tasks } from './messages.ts';
-
-type Steps<Name extends TaskName> = Generator<number, Tasks[Name]['output']>;
+import type { EarTasks } from './ear-messages.ts';
 
 /** A guitar in any tuning, MIDI: from a string tuned down to A1 to the twelfth fret of the highest. */
 const [lowest, highest] = [33, 88];
@@ -13,10 +11,9 @@ const pitches = Array.from({ length: highest - lowest + 1 }, (_, index) => lowes
 
 /** What the worker does for the ear. */
 export const earTasks: {
-  readonly [
-    Name in
-      'bandPeaks' | 'hearRecording' | 'guessNotes' | 'stretchSound' | 'soundOnBeats' | 'simulateRecording'
-  ]: (input: Tasks[Name]['input']) => Steps<Name>;
+  readonly [Name in keyof EarTasks]: (
+    input: EarTasks[Name]['input'],
+  ) => Generator<number, EarTasks[Name]['output']>;
 } = {
   bandPeaks: ({ channels, sampleRate, splitHz }) => bandPeaksSteps(channels, sampleRate, splitHz),
   *hearRecording(recording) {

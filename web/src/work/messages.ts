@@ -21,16 +21,7 @@ import type {
 } from '@jocund/core/grading';
 import type { Hand } from '@jocund/core/hands';
 import type { Instrument, StringNumber, Tuning } from '@jocund/core/instrument';
-import type {
-  BandPeaks,
-  Heard,
-  HeardNote,
-  Recording,
-  SoundSlice,
-  StretchCarry,
-  StretchedPiece,
-  StretchPlan,
-} from '@jocund/core/listening';
+import type { Recording } from '@jocund/core/listening';
 import type { FitOptions, FittedTune, Suggestion, Tune } from '@jocund/core/melody';
 import type { Finding, NotePlace, Stretch, Score } from '@jocund/core/score';
 import type { CommonMove, FoundGrip } from '@jocund/core/shapes';
@@ -49,8 +40,8 @@ import type {
 } from '@jocund/core/style';
 import type { BarSpan, NextStep, TakeReport } from '@jocund/core/takes';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
-import type { Beats, Guesses, GuessSettings } from '@jocund/core/transcription';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
+import type { EarTasks } from './ear-messages.ts';
 
 /** A note's fingers, with its place instead of the note itself: notes lose their identity on the way to the page. */
 interface PlacedFingers extends Pick<NoteFingers, 'finger' | 'picking' | 'isUnplayed'> {
@@ -110,7 +101,7 @@ export interface ArrangedAfter extends GradedArrangement {
 }
 
 /** What the page may ask of the worker, and what each question is answered with. */
-export interface Tasks {
+export interface Tasks extends EarTasks {
   readonly findTunings: {
     readonly input: {
       readonly score: Score;
@@ -228,47 +219,6 @@ export interface Tasks {
         | { readonly kind: 'student'; readonly faults: StudentFaults; readonly seed: number };
     };
     readonly output: Result<{ readonly report: TakeReport; readonly next: NextStep }>;
-  };
-  /** How loud bass and treble of a recording are, drawn as its waveform. */
-  readonly bandPeaks: {
-    readonly input: Recording & { readonly splitHz: number };
-    readonly output: BandPeaks;
-  };
-  /** Pitch, tempo, beats, swing and likely notes of a recording. */
-  readonly hearRecording: {
-    readonly input: Recording;
-    readonly output: Heard;
-  };
-  /** Heard notes laid on beats, hands and strings. */
-  readonly guessNotes: {
-    readonly input: GuessSettings & { readonly notes: readonly HeardNote[] };
-    readonly output: Result<Guesses>;
-  };
-  /** A piece of a recording at another speed or pitch. */
-  readonly stretchSound: {
-    readonly input: {
-      readonly slice: SoundSlice;
-      readonly plan: StretchPlan;
-      readonly fromFrame: number;
-      readonly frames: number;
-      readonly carry: StretchCarry | undefined;
-    };
-    readonly output: StretchedPiece;
-  };
-  /** A score in the time of a recording, so that both can be heard against each other. */
-  readonly soundOnBeats: {
-    readonly input: {
-      readonly score: Score;
-      readonly beats: Beats;
-      readonly durationS: number;
-      readonly sampleRate: number;
-    };
-    readonly output: readonly Float32Array<ArrayBuffer>[];
-  };
-  /** A score as an old machine would have recorded it: a WAV file. */
-  readonly simulateRecording: {
-    readonly input: { readonly score: Score };
-    readonly output: Uint8Array<ArrayBuffer>;
   };
   readonly checkScore: {
     readonly input: { readonly score: Score; readonly hand: Hand };

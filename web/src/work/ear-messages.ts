@@ -1,0 +1,58 @@
+import type { Result } from '@jocund/core/fault';
+import type {
+  BandPeaks,
+  Heard,
+  HeardNote,
+  Recording,
+  SoundSlice,
+  StretchCarry,
+  StretchedPiece,
+  StretchPlan,
+} from '@jocund/core/listening';
+import type { Score } from '@jocund/core/score';
+import type { Beats, Guesses, GuessSettings } from '@jocund/core/transcription';
+
+/** What the page may ask of recordings. */
+export interface EarTasks {
+  /** How loud bass and treble of a recording are, drawn as its waveform. */
+  readonly bandPeaks: {
+    readonly input: Recording & { readonly splitHz: number };
+    readonly output: BandPeaks;
+  };
+  /** Pitch, tempo, beats, swing and likely notes of a recording. */
+  readonly hearRecording: {
+    readonly input: Recording;
+    readonly output: Heard;
+  };
+  /** Heard notes laid on beats, hands and strings. */
+  readonly guessNotes: {
+    readonly input: GuessSettings & { readonly notes: readonly HeardNote[] };
+    readonly output: Result<Guesses>;
+  };
+  /** A piece of a recording at another speed or pitch. */
+  readonly stretchSound: {
+    readonly input: {
+      readonly slice: SoundSlice;
+      readonly plan: StretchPlan;
+      readonly fromFrame: number;
+      readonly frames: number;
+      readonly carry: StretchCarry | undefined;
+    };
+    readonly output: StretchedPiece;
+  };
+  /** A score in the time of a recording, so that both can be heard against each other. */
+  readonly soundOnBeats: {
+    readonly input: {
+      readonly score: Score;
+      readonly beats: Beats;
+      readonly durationS: number;
+      readonly sampleRate: number;
+    };
+    readonly output: readonly Float32Array<ArrayBuffer>[];
+  };
+  /** A score as an old machine would have recorded it: a WAV file. */
+  readonly simulateRecording: {
+    readonly input: { readonly score: Score };
+    readonly output: Uint8Array<ArrayBuffer>;
+  };
+}
