@@ -102,6 +102,32 @@ describe('a recording played', () => {
     expect(player.getState()).toBe('idle');
   });
 
+  test('a loop that is none is played through', async () => {
+    const player = new SlowPlayer();
+    await player.play(order({ fromS: 3, loop: { fromS: 2, toS: 2 } }));
+    expect(total()).toBeCloseTo(1, 3);
+    player.close();
+  });
+
+  test('what is shown of its place is told as it changes', async () => {
+    const player = new SlowPlayer();
+    const told = vi.fn();
+    const forget = player.followPlace(told);
+    player.goTo(2.5);
+    expect([told.mock.calls.length, player.shownS()]).toEqual([1, 2.5]);
+    pace = 0.001;
+    const playing = player.play(order({ fromS: 1 }));
+    // Asked before it sounds, it is where it will begin.
+    expect(player.placeS()).toBe(1);
+    await vi.waitFor(() => expect(told.mock.calls.length).toBeGreaterThan(3));
+    player.stop();
+    await playing;
+    forget();
+    const before = told.mock.calls.length;
+    player.goTo(0);
+    expect(told).toHaveBeenCalledTimes(before);
+  });
+
   test('tells where in the recording it is, and stands there when it is stopped', async () => {
     pace = 0.001;
     const player = new SlowPlayer();

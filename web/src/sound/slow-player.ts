@@ -41,6 +41,8 @@ const aheadS = 2;
 const leadS = 0.05;
 /** Both ends of a loop are faded so long that they do not click. */
 const seamS = 0.004;
+/** What is shorter is no loop. */
+const shortestLoopS = 0.05;
 
 /** Plays a recording at any speed and pitch, piece by piece as the worker makes it. What it is heard through changes while it plays. */
 export class SlowPlayer {
@@ -53,6 +55,9 @@ export class SlowPlayer {
   #sources = new Set<AudioBufferSourceNode>();
   #laid: Laid[] = [];
   #placeS = 0;
+  readonly #followers = new Set<() => void>();
+  #shownS = 0;
+  #frame = 0;
 
   readonly getState = (): SlowState => this.#state;
 
@@ -74,7 +79,17 @@ export class SlowPlayer {
 
   goTo(atS: number): void {
     this.#placeS = atS;
+    this.#show();
   }
+
+  /** The place as it is shown: it changes from picture to picture, never within one. */
+  readonly shownS = (): number => this.#shownS;
+
+  /** Tells of every change of the shown place. */
+  readonly followPlace = (follower: () => void): (() => void) => {
+    this.#followers.add(follower);
+    return () => this.#followers.delete(follower);
+  };
 
   setThrough(through: HeardThrough): void {
     this.#through = through;
@@ -86,6 +101,7 @@ export class SlowPlayer {
     this.stop();
     const running = new AbortController();
     this.#running = running;
+    this.#placeS = order.fromS;
     const { sampleRate } = order.sound;
     if (this.#context?.sampleRate !== sampleRate) {
       void this.#context?.close();
@@ -125,7 +141,8 @@ export class SlowPlayer {
   }
 
   async #layAll(context: AudioContext, order: SlowOrder, signal: AbortSignal): Promise<void> {
-    const { sound, loop } = order;
+    const { sound } = order;
+    const loop = order.loop && order.loop.toS - order.loop.fromS >= shortestLoopS ? order.loop : undefined;
     const endS = (sound.channels[0]?.length ?? 0) / sound.sampleRate;
     const isIn = loop && order.fromS >= loop.fromS && order.fromS < loop.toS;
     let fromS = loop && !isIn ? loop.fromS : Math.min(order.fromS, Math.max(0, endS - 0.01));
@@ -202,6 +219,20 @@ export class SlowPlayer {
     if (this.#state === state) return;
     this.#state = state;
     for (const listener of this.#listeners) listener();
+    cancelAnimationFrame(this.#frame);
+    this.#follow();
+  }
+
+  #follow(): void {
+    this.#show();
+    if (this.#state === 'playing') this.#frame = requestAnimationFrame(() => this.#follow());
+  }
+
+  #show(): void {
+    const placeS = this.placeS();
+    if (placeS === this.#shownS) return;
+    this.#shownS = placeS;
+    for (const follower of this.#followers) follower();
   }
 }
 
