@@ -10,10 +10,9 @@ import { HistoryPanel } from './saving/history-panel.tsx';
 import { TapPad } from './score/tap-pad.tsx';
 import { LeftDrafts } from './saving/left-drafts.tsx';
 import { StaleQuestion } from './saving/stale-question.tsx';
-import { ListenProvider } from './listen/listen-context.tsx';
 import { RungsProvider } from './studies/rungs-context.tsx';
 import { StageRail } from './stage-rail.tsx';
-import { StageMargin, StageSheet, StageTransport } from './stage-views.tsx';
+import { StageMargin, StageRoom, StageSheet, StageTransport } from './stage-views.tsx';
 import { isStage, type StageId } from './stages.ts';
 import { TitleBlock } from './title-block.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
@@ -103,9 +102,9 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
 
   return (
     <RungsProvider isWanted={stage === 'studies' || stage === 'handout'}>
-      <ListenProvider isWanted={stage === 'listen'}>
-        <div className="flex h-full flex-col print:block print:h-auto">
-          <StageRail />
+      <div className="flex h-full flex-col print:block print:h-auto">
+        <StageRail />
+        <StageRoom stage={stage}>
           <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
             <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
               <TitleBlock
@@ -124,24 +123,24 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
           ) : (
             <StageTransport stage={stage} />
           )}
-          {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
-          {panel === 'history' && (
-            <HistoryPanel
-              arrangementId={arrangementId}
-              onClose={() => setPanel(undefined)}
-              onBringBack={(old) => edit(() => old)}
-            />
-          )}
-          {save.kind === 'stale' && (
-            <StaleQuestion
-              mine={score}
-              current={save.current}
-              onKeepMine={stale.keepMine}
-              onTakeTheirs={stale.takeTheirs}
-            />
-          )}
-        </div>
-      </ListenProvider>
+        </StageRoom>
+        {panel === 'help' && <HelpPanel onClose={() => setPanel(undefined)} />}
+        {panel === 'history' && (
+          <HistoryPanel
+            arrangementId={arrangementId}
+            onClose={() => setPanel(undefined)}
+            onBringBack={(old) => edit(() => old)}
+          />
+        )}
+        {save.kind === 'stale' && (
+          <StaleQuestion
+            mine={score}
+            current={save.current}
+            onKeepMine={stale.keepMine}
+            onTakeTheirs={stale.takeTheirs}
+          />
+        )}
+      </div>
     </RungsProvider>
   );
 }

@@ -77,6 +77,20 @@ const margins: Record<StageId, ReactNode> = {
   handout: <HandoutMargin />,
 };
 
+const ListenProvider = lazy(async () => ({
+  default: (await import('./listen/listen-context.tsx')).ListenProvider,
+}));
+
+/** What the sheet, the margin and the foot of a stage share beside the bench. */
+export const StageRoom = ({ stage, children }: { stage: StageId; children: ReactNode }) =>
+  stage === 'listen' ? (
+    <Suspense fallback={<div className="flex-1" />}>
+      <ListenProvider>{children}</ListenProvider>
+    </Suspense>
+  ) : (
+    children
+  );
+
 /** What lies on the sheet at a stage. */
 export const StageSheet = ({ stage }: { stage: StageId }) => (
   <Suspense fallback={null}>{sheets[stage]}</Suspense>

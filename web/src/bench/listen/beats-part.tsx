@@ -1,27 +1,26 @@
 import { isCompound } from '@jocund/core/score';
 import { halfAsFast, tempoOf, twiceAsFast, type Beats } from '@jocund/core/transcription';
-import { useRef, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
 import { useListen } from './listen-context.tsx';
-import { usePlace } from './use-place.ts';
+import { TapBeats } from './tap-beats.tsx';
 
 /** Tempo, where bar 1 begins, beats tapped along, and swing. */
 export function BeatsPart() {
   const { score, edit } = useBench();
   const { counted, guesses, write, heard, playing, player, view } = useListen();
-  const placeS = usePlace();
   const bpm = counted && tempoOf(counted.beats);
   const put = ({ beats, firstBeat }: Beats) =>
     write((before) => ({ ...before, beats: [...beats], firstBeat }));
+  const beginAt = (firstBeat: number) => write((before) => ({ ...before, firstBeat }));
   const isHeard = heard.kind === 'done';
-  const nearest = counted && nearestBeat(counted.beats, playing === 'playing' ? placeS : view.fromS);
+  const isPlaying = playing === 'playing';
   const perBeat = isCompound(score.bars[0]?.metre ?? { beats: 4, unit: 4 }) ? 1.5 : 1;
   const written = bpm && Math.round(bpm * perBeat);
   const swing = guesses.swingPercent;
   return (
-    <MarginPart title="Beats" note={bpm ? `♩ ${Math.round(bpm)}` : undefined}>
+    <MarginPart title="Beats" note={written ? `♩ ${written}` : undefined}>
       {!counted && isHeard && (
         <p className="text-note">No steady beat was heard. Play the recording and tap along.</p>
       )}
@@ -32,7 +31,7 @@ export function BeatsPart() {
         </div>
       )}
       <TapBeats
-        isOn={playing === 'playing'}
+        isOn={isPlaying}
         placeOf={() => player.placeS()}
         onDone={(beats) => put({ beats, firstBeat: 0 })}
       />
@@ -40,24 +39,17 @@ export function BeatsPart() {
         <div className="mt-2 flex flex-wrap gap-x-4">
           <Button
             look="plain"
-            disabled={nearest === undefined}
-            onClick={() =>
-              nearest !== undefined &&
-              write((before) => ({ ...before, firstBeat: barBefore(before, nearest) }))
-            }
+            onClick={() => beginAt(nearestBeat(counted.beats, isPlaying ? player.placeS() : view.fromS))}
           >
-            Bar 1 begins {playing === 'playing' ? 'now' : 'at what is shown'}
+            Bar 1 begins {isPlaying ? 'now' : 'at what is shown'}
           </Button>
-          <Button
-            look="plain"
-            onClick={() => write((before) => ({ ...before, firstBeat: before.firstBeat + 1 }))}
-          >
+          <Button look="plain" onClick={() => beginAt(counted.firstBeat + 1)}>
             Bar 1 a beat later
           </Button>
           <Button
             look="plain"
             disabled={counted.firstBeat === 0}
-            onClick={() => write((before) => ({ ...before, firstBeat: Math.max(0, before.firstBeat - 1) }))}
+            onClick={() => beginAt(counted.firstBeat - 1)}
           >
             a beat earlier
           </Button>
@@ -96,53 +88,3 @@ const nearestBeat = (beats: readonly number[], atS: number): number =>
     (best, beat, index) => (Math.abs(beat - atS) < Math.abs((beats[best] ?? 0) - atS) ? index : best),
     0,
   );
-
-const barBefore = (_: unknown, beat: number): number => beat;
-
-const fewestTaps = 4;
-
-/** Beats tapped while the recording plays; the key B or the button. */
-function TapBeats({
-  isOn,
-  placeOf,
-  onDone,
-}: {
-  readonly isOn: boolean;
-  readonly placeOf: () => number;
-  readonly onDone: (beats: readonly number[]) => void;
-}) {
-  const taps = useRef<number[]>([]);
-  const [count, setCount] = useState(0);
-  return (
-    <div className="mt-2 flex flex-wrap items-center gap-2">
-      <Button
-        disabled={!isOn}
-        title="Play the recording, then press on each beat"
-        onClick={() => {
-          const atS = placeOf();
-          // Gone back in the recording: a new count.
-          taps.current = [...taps.current.filter((each) => each < atS - 0.15), atS];
-          setCount(taps.current.length);
-        }}
-      >
-        Tap the beat
-      </Button>
-      {count > 0 && (
-        <>
-          <span className="text-note">{count} tapped</span>
-          <Button
-            look="plain"
-            disabled={count < fewestTaps}
-            onClick={() => {
-              onDone(taps.current);
-              taps.current = [];
-              setCount(0);
-            }}
-          >
-            Use them
-          </Button>
-        </>
-      )}
-    </div>
-  );
-}

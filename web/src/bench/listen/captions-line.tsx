@@ -3,13 +3,13 @@ import { Button } from '../../ui/button.tsx';
 import { useSay } from '../../ui/toast.tsx';
 import { useBench } from '../bench-context.tsx';
 import { useListen } from './listen-context.tsx';
-import { usePlace } from './use-place.ts';
+import { tenth, usePlace } from './use-place.ts';
 
 /** The words that lie beside the recording at its place, and a way to say them on the bar they are said in. */
 export function CaptionsLine() {
   const { score, edit, undo } = useBench();
   const { listening, grid, bars } = useListen();
-  const placeS = usePlace();
+  const placeS = usePlace(tenth);
   const say = useSay();
   if (listening.captions.length === 0) return null;
   const caption = listening.captions.findLast(({ fromS }) => fromS <= placeS + 0.05);

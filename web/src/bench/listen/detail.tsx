@@ -1,18 +1,21 @@
 import { numberOfBar } from '@jocund/core/score';
-import { useEffect, useMemo, useRef } from 'react';
-import { Excerpt } from '../../score-view/excerpt.tsx';
+import { useEffect, useRef } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
 import { useWidth } from '../use-width.ts';
 import { BeatRow } from './beat-row.tsx';
 import { FoundTab, foundHeight } from './found-tab.tsx';
+import { InTheScore } from './in-the-score.tsx';
 import { useListen } from './listen-context.tsx';
 import { fineClock } from './time-words.ts';
 import { useGuessActs, useGuessKeys } from './use-guess-keys.ts';
-import { usePlace } from './use-place.ts';
+import { Playhead } from './playhead.tsx';
+import { tenth, usePlace } from './use-place.ts';
 import { WaveShape } from './wave-shape.tsx';
 
 const waveHeight = 92;
+/** Of the row of beats above the wave. */
+const beatsHeight = 32;
 /** Room for the names of the strings before the first beat, and after the last, in px. */
 const pad = { left: 72, right: 26 };
 
@@ -24,7 +27,7 @@ export function Detail({ durationS }: { durationS: number }) {
   const width = useWidth(box);
   const acts = useGuessActs();
   const onKeyDown = useGuessKeys(acts);
-  const placeS = usePlace();
+  const placeS = usePlace(tenth);
   const seconds = view.toS - view.fromS;
   const inner = Math.max(1, width - pad.left - pad.right);
   const xOf = (atS: number) => pad.left + ((atS - view.fromS) / seconds) * inner;
@@ -77,7 +80,8 @@ export function Detail({ durationS }: { durationS: number }) {
               {peaks && (
                 <WaveShape
                   peaks={peaks}
-                  span={view}
+                  fromS={view.fromS}
+                  toS={view.toS}
                   x={pad.left}
                   width={inner}
                   y={2}
@@ -102,13 +106,11 @@ export function Detail({ durationS }: { durationS: number }) {
             >
               <FoundTab width={width} xOf={xOf} />
             </div>
-            {placeS >= view.fromS && placeS <= view.toS && (
-              <div
-                aria-hidden
-                className="pointer-events-none absolute top-8 w-[3px] border-x border-ink1-40 bg-brass"
-                style={{ left: xOf(placeS) - 1.5, height: waveHeight + foundHeight }}
-              />
-            )}
+            <Playhead
+              xOf={(atS) => (atS >= view.fromS && atS <= view.toS ? xOf(atS) : undefined)}
+              top={beatsHeight}
+              height={waveHeight + foundHeight}
+            />
           </>
         )}
         <p id="guess-words" className="sr-only" aria-live="polite">
@@ -124,35 +126,6 @@ export function Detail({ durationS }: { durationS: number }) {
         </p>
       )}
     </section>
-  );
-}
-
-/** The same bars as they are written by now. */
-function InTheScore() {
-  const { score } = useBench();
-  const { viewBar, bars } = useListen();
-  const box = useRef<HTMLDivElement>(null);
-  const width = useWidth(box);
-  const written = useMemo(
-    () => ({
-      ...score,
-      bars:
-        viewBar === undefined
-          ? []
-          : [viewBar, viewBar + 1].flatMap((bar) => score.bars[bars.writtenOf(bar)] ?? []),
-    }),
-    [score, viewBar, bars],
-  );
-  return (
-    <div ref={box} className="mt-3 border-t border-ink1-40 pt-1">
-      <h3 className="text-base">In the score</h3>
-      {written.bars.length === 0 && (
-        <p className="text-note">Nothing is written here yet: take a note, and its bar is added.</p>
-      )}
-      {written.bars.length > 0 && width > 0 && (
-        <Excerpt score={written} barCount={2} width={width} lineWidth={width} />
-      )}
-    </div>
   );
 }
 

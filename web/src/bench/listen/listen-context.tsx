@@ -1,7 +1,5 @@
 import type { Listening, RecordingSummary } from '@jocund/contract';
 import type { BandPeaks } from '@jocund/core/listening';
-import type { HeardThrough } from '../../sound/slow-player.ts';
-import { SlowPlayer } from '../../sound/slow-player.ts';
 import {
   beatGrid,
   likelyTunings,
@@ -10,16 +8,7 @@ import {
   type LikelyTuning,
 } from '@jocund/core/transcription';
 import { shippedTuningOf, soundingShift, tuningTable } from '@jocund/core/instrument';
-import {
-  createContext,
-  useCallback,
-  useContext,
-  useEffect,
-  useMemo,
-  useState,
-  useSyncExternalStore,
-  type ReactNode,
-} from 'react';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { problemOf } from '../../api/problem.ts';
 import { useListening, useRecordings } from '../../api/recordings.ts';
 import { useSay } from '../../ui/toast.tsx';
@@ -27,18 +16,13 @@ import { useAddress } from '../../ui/use-address.ts';
 import { useBench } from '../bench-context.tsx';
 import { useHand } from '../use-check.ts';
 import { playedBars, type PlayedBars } from './played-bars.ts';
+import { useDeskPlayer, type DeskPlayer, type Span } from './use-desk-player.ts';
 import { useGuesses, type GuessesState, type ShownGuess } from './use-guesses.ts';
 import { useHeard, usePeaks, type HeardState } from './use-heard.ts';
 import { useWrittenSound } from './use-written-sound.ts';
 import { useSound, type SoundState } from './use-sound.ts';
 
-/** A stretch of the recording, in seconds. */
-export interface Span {
-  readonly fromS: number;
-  readonly toS: number;
-}
-
-export interface ListenRoom {
+export interface ListenRoom extends DeskPlayer {
   readonly recordings: readonly RecordingSummary[];
   readonly listState: 'loading' | 'failed' | 'ready';
   readonly retryList: () => void;
@@ -63,22 +47,6 @@ export interface ListenRoom {
   readonly guesses: GuessesState;
   readonly chosen: ShownGuess | undefined;
   readonly chooseGuess: (key: string | undefined) => void;
-  readonly player: SlowPlayer;
-  readonly playing: ReturnType<SlowPlayer['getState']>;
-  readonly loop: (Span & { readonly name: string }) | undefined;
-  readonly setLoop: (loop: (Span & { readonly name: string }) | undefined) => void;
-  readonly speed: number;
-  readonly setSpeed: (speed: number) => void;
-  /** Whether the score is heard in place of the recording, in its time. */
-  readonly hearsScore: boolean;
-  readonly setHearsScore: (hears: boolean) => void;
-  readonly isMakingScore: boolean;
-  readonly cents: number;
-  readonly setCents: (cents: number) => void;
-  readonly through: HeardThrough;
-  readonly setThrough: (through: HeardThrough) => void;
-  /** Plays from a place; undefined: from where it is. */
-  readonly play: (fromS?: number, loop?: Span & { readonly name: string }) => void;
   /** What the detail shows, and the first bar of it, where bars are counted. */
   readonly view: Span;
   readonly viewBar: number | undefined;
@@ -98,21 +66,19 @@ const unheard: Listening = { marks: [], loops: [], beats: null, firstBeat: 0, ca
 const barsInView = 2;
 const secondsInView = 5;
 
-/** All that the stage Listen shares: the recording, what is heard in it and written to it, and what plays. Nothing is fetched before the stage is opened; what was heard stays while the bench is open. The chosen recording stands in the address. */
-export function ListenProvider({ isWanted, children }: { isWanted: boolean; children: ReactNode }) {
-  const { arrangementId, score, player: benchPlayer } = useBench();
-  const [wasWanted, setWasWanted] = useState(isWanted);
-  if (isWanted && !wasWanted) setWasWanted(true);
+/** All that the stage Listen shares: the recording, what is heard in it and written to it, and what plays. The chosen recording stands in the address. */
+export function ListenProvider({ children }: { children: ReactNode }) {
+  const { arrangementId, score } = useBench();
   const hand = useHand();
   const say = useSay();
   const { read, write: writeAddress } = useAddress();
-  const { recordings, state: listState, retry, renew, drop } = useRecordings(arrangementId, wasWanted);
+  const { recordings, state: listState, retry, renew, drop } = useRecordings(arrangementId);
   const failed = useCallback(
     (error: unknown) =>
       say(
         problemOf(
           error,
-          'The server cannot be reached: what you wrote to the recording is on this page only. Write it again when it is there.',
+          'The server cannot be reached: what you write to the recording is sent when it is there again. Leave this page open.',
         ),
       ),
     [say],
@@ -123,19 +89,6 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
   const listening = recording?.listening ?? unheard;
   const sound = useSound(recording);
   const samples = sound.kind === 'ready' ? sound.sound : undefined;
-  const durationS = sound.kind === 'ready' ? sound.durationS : 0;
-  const [player] = useState(() => new SlowPlayer());
-  const playing = useSyncExternalStore(player.subscribe, player.getState);
-  useEffect(() => () => player.close(), [player]);
-  useEffect(() => {
-    player.stop();
-    player.goTo(0);
-  }, [player, samples]);
-  useEffect(() => {
-    if (!isWanted) player.stop();
-  }, [player, isWanted]);
-  const [through, setThroughState] = useState<HeardThrough>({ band: 'all', splitHz: 180, side: 'both' });
-  const peaks = usePeaks(samples, through.splitHz);
   const heard = useHeard(samples);
   const told = heard.kind === 'done' ? heard.heard : undefined;
   const { beats: moved, firstBeat } = listening;
@@ -152,9 +105,6 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
   const guesses = useGuesses(told?.notes, counted, score, hand, listening.refused, offset, bars);
   const [chosenKey, chooseGuess] = useState<string | undefined>();
   const chosen = guesses.guesses.find(({ key }) => key === chosenKey);
-  const [loop, setLoopState] = useState<ListenRoom['loop']>();
-  const [speed, setSpeedState] = useState(1);
-  const [cents, setCentsState] = useState(0);
   const [viewAtS, setViewAtS] = useState(0);
   const isBefore = grid && viewAtS < grid.timeOf(0, 0) - secondsInView;
   const viewBar = grid && !isBefore ? Math.max(0, grid.lastBarBefore(viewAtS + 0.001)) : undefined;
@@ -163,26 +113,12 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
     grid && viewBar !== undefined
       ? { fromS: grid.timeOf(viewBar, 0), toS: grid.timeOf(viewBar + barsInView, 0) }
       : { fromS: firstSecond, toS: firstSecond + secondsInView };
-  const written = useWrittenSound(score, counted, samples, durationS);
-  const [hearsScore, setHearsScoreState] = useState(false);
   const struckS = useMemo(() => told?.onsets.map(({ atS }) => atS) ?? [], [told]);
-
-  const start = (
-    fromS: number,
-    over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>> = {},
-    other = hearsScore,
-  ) => {
-    if (!samples) return;
-    benchPlayer.stop();
-    const order = { fromS, loop, speed, cents, ...over };
-    if (!other) void player.play({ sound: samples, struckS, ...order });
-    else written.make((sound) => void player.play({ ...sound, ...order }));
-  };
-  /** What changes while it plays is heard from the very place on. */
-  const goOn = (over: Partial<Pick<ListenRoom, 'loop' | 'speed' | 'cents'>>) => {
-    if (playing === 'playing' || playing === 'making') start(player.placeS(), over);
-  };
+  const written = useWrittenSound(score, counted, samples, sound.kind === 'ready' ? sound.durationS : 0);
+  const desk = useDeskPlayer(samples, struckS, written);
+  const peaks = usePeaks(samples, desk.through.splitHz);
   const room: ListenRoom = {
+    ...desk,
     recordings,
     listState,
     retryList: retry,
@@ -195,7 +131,7 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
     recording,
     choose: (id) => {
       writeAddress('recording', id);
-      setLoopState(undefined);
+      desk.setLoop(undefined);
       chooseGuess(undefined);
       setViewAtS(0);
     },
@@ -215,39 +151,6 @@ export function ListenProvider({ isWanted, children }: { isWanted: boolean; chil
       chooseGuess(key);
       const guess = guesses.guesses.find((each) => each.key === key);
       if (guess) setViewAtS(guess.heard.startS);
-    },
-    player,
-    playing,
-    loop,
-    setLoop: (next) => {
-      setLoopState(next);
-      goOn({ loop: next });
-    },
-    speed,
-    setSpeed: (next) => {
-      setSpeedState(next);
-      goOn({ speed: next });
-    },
-    hearsScore,
-    setHearsScore: (hears) => {
-      setHearsScoreState(hears);
-      if (playing === 'playing' || playing === 'making') start(player.placeS(), {}, hears);
-    },
-    isMakingScore: written.isMaking,
-    cents,
-    setCents: (next) => {
-      setCentsState(next);
-      goOn({ cents: next });
-    },
-    through,
-    setThrough: (next) => {
-      setThroughState(next);
-      player.setThrough(next);
-    },
-    play: (fromS, other) => {
-      if (other) setLoopState(other);
-      const place = fromS ?? player.placeS();
-      start(place >= durationS - 0.02 ? 0 : place, other ? { loop: other } : {});
     },
     view,
     viewBar,

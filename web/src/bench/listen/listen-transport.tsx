@@ -7,7 +7,7 @@ import { usePlainKey } from '../../ui/use-plain-key.ts';
 import { useTakenKeys } from '../transport/use-taken-keys.ts';
 import { useListen } from './listen-context.tsx';
 import { fineClock } from './time-words.ts';
-import { usePlace } from './use-place.ts';
+import { tenth, usePlace } from './use-place.ts';
 
 const bands: readonly { readonly band: HeardBand; readonly words: string }[] = [
   { band: 'bass', words: 'Bass alone' },
@@ -29,7 +29,7 @@ export function ListenTransport() {
     sound,
     playing,
     play,
-    player,
+    stop,
     loop,
     setLoop,
     speed,
@@ -43,10 +43,10 @@ export function ListenTransport() {
     setHearsScore,
     isMakingScore,
   } = useListen();
-  const placeS = usePlace();
+  const placeS = usePlace(tenth);
   const isOff = sound.kind !== 'ready';
-  const isPlaying = playing === 'playing' || playing === 'making';
-  const toggle = () => (isPlaying ? player.stop() : play());
+  const isPlaying = playing === 'playing' || playing === 'making' || isMakingScore;
+  const toggle = () => (isPlaying ? stop() : play());
   const isTakenBy = useTakenKeys();
   usePlainKey((event) => {
     if (isOff || (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target))) return;

@@ -1,22 +1,19 @@
 import { listeningLimits } from '@jocund/contract';
-import { longestRecordingS } from '@jocund/core/listening';
-import { readCaptions } from '@jocund/core/formats/captions';
-import { useRef, useState } from 'react';
-import { FileInput } from '../../ui/file-input.tsx';
+import { useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { newId } from '../../work/new-id.ts';
-import { counted } from '../../ui/words.ts';
-import { MarginPart, MarginProblem } from '../margin.tsx';
+import { MarginPart } from '../margin.tsx';
 import { useListen } from './listen-context.tsx';
 import { clock, fineClock } from './time-words.ts';
 import { usePlace } from './use-place.ts';
+import { WordsBeside } from './words-beside.tsx';
 
 const field = 'min-h-8 w-full border-[1.2px] border-ink1 bg-white px-2';
 
 /** Loops and marks kept with the recording. */
 export function LoopsPart() {
-  const { listening, loop, write } = useListen();
-  const placeS = usePlace();
+  const { listening, loop, write, player } = useListen();
+  const placeS = usePlace(1);
   const [name, setName] = useState('');
   const [words, setWords] = useState('');
   const isKept = loop && listening.loops.some(({ fromS, toS }) => fromS === loop.fromS && toS === loop.toS);
@@ -55,7 +52,7 @@ export function LoopsPart() {
         onSubmit={(event) => {
           event.preventDefault();
           if (words.trim() === '') return;
-          const mark = { id: newId(), atS: placeS, words: words.trim() };
+          const mark = { id: newId(), atS: player.placeS(), words: words.trim() };
           write((before) => ({
             ...before,
             marks: [...before.marks, mark].sort((a, b) => a.atS - b.atS).slice(0, listeningLimits.marks),
@@ -65,7 +62,7 @@ export function LoopsPart() {
       >
         <input
           className={field}
-          aria-label={`Mark at ${fineClock(placeS)}`}
+          aria-label={`Mark at ${clock(placeS)}`}
           placeholder={`Mark at ${clock(placeS)}`}
           maxLength={160}
           value={words}
@@ -109,49 +106,5 @@ export function LoopsPart() {
         ))}
       </ul>
     </MarginPart>
-  );
-}
-
-const largestText = 2_000_000;
-
-/** Captions or notes from a text file, which then stand under the wave in their time. */
-function WordsBeside() {
-  const { listening, write } = useListen();
-  const file = useRef<HTMLInputElement>(null);
-  const [problem, setProblem] = useState<string | undefined>();
-  const read = async (chosen: File) => {
-    if (chosen.size > largestText) {
-      setProblem('The file is larger than 2 MB. Choose a text file.');
-      return;
-    }
-    const captions = readCaptions(await chosen.text());
-    setProblem(captions.ok ? undefined : `${captions.fault.reason}. ${captions.fault.remedy}.`);
-    if (captions.ok)
-      write((before) => ({
-        ...before,
-        captions: captions.value.filter(({ toS }) => toS <= longestRecordingS),
-      }));
-  };
-  const count = listening.captions.length;
-  return (
-    <div className="mt-2">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <Button look="plain" onClick={() => file.current?.click()}>
-          {count === 0 ? 'Words from a text file' : 'Other words'}
-        </Button>
-        {count > 0 && (
-          <Button look="plain" onClick={() => write((before) => ({ ...before, captions: [] }))}>
-            Take out {counted(count, 'caption')}
-          </Button>
-        )}
-      </div>
-      <FileInput
-        input={file}
-        label="Words with times, as subtitles or plain text"
-        accept=".srt,.vtt,.txt,text/plain"
-        onFile={(chosen) => void read(chosen)}
-      />
-      <MarginProblem text={problem} />
-    </div>
   );
 }

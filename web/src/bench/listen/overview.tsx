@@ -2,7 +2,8 @@ import { Flag } from 'lucide-react';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../use-width.ts';
 import { useListen } from './listen-context.tsx';
-import { clock, fineClock } from './time-words.ts';
+import { clock } from './time-words.ts';
+import { Playhead } from './playhead.tsx';
 import { usePlace } from './use-place.ts';
 import { WaveShape } from './wave-shape.tsx';
 
@@ -14,7 +15,7 @@ export function Overview({ durationS }: { durationS: number }) {
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const pressed = useRef<number | undefined>(undefined);
-  const placeS = usePlace();
+  const placeS = usePlace(1);
   const timeAt = (event: PointerEvent) => {
     const { left } = event.currentTarget.getBoundingClientRect();
     return Math.min(durationS, Math.max(0, ((event.clientX - left) / Math.max(1, width)) * durationS));
@@ -29,7 +30,7 @@ export function Overview({ durationS }: { durationS: number }) {
     const move = moves[event.key];
     if (move === undefined) return;
     event.preventDefault();
-    goTo(Math.min(durationS, Math.max(0, placeS + move)));
+    goTo(Math.min(durationS, Math.max(0, player.placeS() + move)));
   };
   const left = (atS: number) => `${(100 * atS) / durationS}%`;
   return (
@@ -60,8 +61,8 @@ export function Overview({ durationS }: { durationS: number }) {
         aria-label="Place in the recording"
         aria-valuemin={0}
         aria-valuemax={Math.round(durationS)}
-        aria-valuenow={Math.round(placeS)}
-        aria-valuetext={fineClock(placeS)}
+        aria-valuenow={placeS}
+        aria-valuetext={clock(placeS)}
         className="relative touch-none border-x border-ink1"
         style={{ height }}
         onKeyDown={onKeyDown}
@@ -92,21 +93,16 @@ export function Overview({ durationS }: { durationS: number }) {
           {peaks && width > 0 && (
             <WaveShape
               peaks={peaks}
-              span={{ fromS: 0, toS: durationS }}
+              fromS={0}
+              toS={durationS}
               x={0}
               width={width}
               y={2}
               height={height - 4}
             />
           )}
-          <rect
-            x={(placeS / durationS) * width - 1.5}
-            width={3}
-            height={height}
-            className="fill-brass stroke-ink1"
-            strokeWidth={0.6}
-          />
         </svg>
+        <Playhead xOf={(atS) => (atS / durationS) * width} height={height} />
       </div>
       <div className="narrow text-label relative h-5 border-t-[1.5px] border-ink1 text-ink1-80" aria-hidden>
         {ticksOf(durationS).map((atS) => (

@@ -12,34 +12,44 @@ export type HeardState =
 /** The split is settled so long before the waveform is drawn anew, in milliseconds. */
 const settledMs = 300;
 
+interface Drawn {
+  readonly splitHz: number;
+  readonly peaks: BandPeaks;
+}
+
+/** What was found of a sound stays as long as the sound itself: a stage come back to shows it at once. */
+const drawn = new WeakMap<RecordedSound, Drawn>();
+const heardOf = new WeakMap<RecordedSound, Heard>();
+
 /** The waveform of a recording, bass and treble apart; the one before while another is made. */
 export function usePeaks(sound: RecordedSound | undefined, splitHz: number): BandPeaks | undefined {
   const { start } = useWork('bandPeaks');
-  const [made, setMade] = useState<{ readonly of: RecordedSound; readonly peaks: BandPeaks } | undefined>();
-  const hasMade = made !== undefined && made.of === sound;
+  const [, drawAgain] = useState<Drawn | undefined>();
   useEffect(() => {
-    if (!sound) return undefined;
-    const timer = window.setTimeout(
-      () => start({ ...sound, splitHz }, (peaks) => setMade({ of: sound, peaks })),
-      hasMade ? settledMs : 0,
-    );
+    const before = sound && drawn.get(sound);
+    if (!sound || before?.splitHz === splitHz) return undefined;
+    const make = () =>
+      start({ ...sound, splitHz }, (peaks) => {
+        const made = { splitHz, peaks };
+        drawn.set(sound, made);
+        drawAgain(made);
+      });
+    const timer = window.setTimeout(make, before ? settledMs : 0);
     return () => window.clearTimeout(timer);
-    // Only another sound or split makes it anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [sound, splitHz, start]);
-  return made?.of === sound ? made?.peaks : undefined;
+  return sound && drawn.get(sound)?.peaks;
 }
 
 /** What can be told of a recording without the music; begun when it is there, and cancelled if wanted. */
 export function useHeard(sound: RecordedSound | undefined): HeardState {
   const { state, start, cancel } = useWork('hearRecording');
-  const [told, setTold] = useState<{ readonly of: RecordedSound; readonly heard: Heard } | undefined>();
   const [tries, setTries] = useState(0);
   useEffect(() => {
-    if (sound) start(sound, (heard) => setTold({ of: sound, heard }));
+    if (sound && !heardOf.has(sound)) start(sound, (heard) => heardOf.set(sound, heard));
   }, [sound, start, tries]);
   if (!sound) return { kind: 'none' };
-  if (told?.of === sound) return { kind: 'done', heard: told.heard };
+  const heard = heardOf.get(sound);
+  if (heard) return { kind: 'done', heard };
   if (state.kind === 'working') return { kind: 'working', share: state.share, cancel };
   return { kind: 'stopped', again: () => setTries((before) => before + 1) };
 }

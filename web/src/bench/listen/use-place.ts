@@ -1,26 +1,14 @@
-import { useEffect, useState } from 'react';
+import { useSyncExternalStore } from 'react';
 import { useListen } from './listen-context.tsx';
 
-/** Where in the recording the sound is, in seconds, from picture to picture while it plays. */
-export function usePlace(): number {
-  const { player, playing } = useListen();
-  const [placeS, setPlaceS] = useState(player.placeS());
-  useEffect(() => {
-    let frame = 0;
-    const step = () => {
-      setPlaceS(player.placeS());
-      frame = requestAnimationFrame(step);
-    };
-    frame = requestAnimationFrame(step);
-    if (playing !== 'playing') {
-      // One more picture shows where it stopped or was sent to.
-      const timer = window.setTimeout(() => cancelAnimationFrame(frame), 150);
-      return () => {
-        window.clearTimeout(timer);
-        cancelAnimationFrame(frame);
-      };
-    }
-    return () => cancelAnimationFrame(frame);
-  }, [player, playing]);
-  return placeS;
+/** Where in the recording the sound is, in steps of so many seconds; with 0, as it moves. What is drawn with it is drawn anew at each step only. */
+export function usePlace(stepS: number): number {
+  const { player } = useListen();
+  return useSyncExternalStore(player.followPlace, () => {
+    const placeS = player.shownS();
+    return stepS > 0 ? Math.floor(placeS / stepS + 1e-6) * stepS : placeS;
+  });
 }
+
+/** As fine as a time is written in words. */
+export const tenth = 0.1;

@@ -11,6 +11,9 @@ export type SoundState =
   | { readonly kind: 'failed'; readonly reason: string; readonly again: () => void }
   | { readonly kind: 'ready'; readonly sound: RecordedSound; readonly durationS: number };
 
+/** So long a sound is kept after the stage was left. */
+const keptMs = 5 * 60_000;
+
 class Unheard extends Error {}
 
 /** The sound of a recording, fetched and unpacked; kept while the bench is open. */
@@ -20,7 +23,7 @@ export function useSound(recording: RecordingSummary | undefined): SoundState {
     queryKey: ['recorded-sound', recording?.id],
     enabled: recording?.missing.length === 0,
     staleTime: Infinity,
-    gcTime: 60_000,
+    gcTime: keptMs,
     retry: false,
     queryFn: async ({ signal }) => {
       if (!recording) throw new Unheard();

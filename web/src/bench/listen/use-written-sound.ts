@@ -10,17 +10,25 @@ interface Written {
   readonly struckS: readonly number[];
 }
 
+export interface WrittenSound {
+  readonly isMaking: boolean;
+  /** `take` is given the sound when it is there, unless it is given up before. */
+  readonly make: (take: (written: Written) => void) => void;
+  readonly giveUp: () => void;
+}
+
 /** The score as it sounds in the recording's time, made when it is first asked for and kept until score or beats change. */
 export function useWrittenSound(
   score: Score,
   counted: Beats | undefined,
   like: RecordedSound | undefined,
   durationS: number,
-): { readonly isMaking: boolean; readonly make: (take: (written: Written) => void) => void } {
-  const { state, start } = useWork('soundOnBeats');
+): WrittenSound {
+  const { state, start, cancel } = useWork('soundOnBeats');
   const kept = useRef<(Written & { readonly score: Score; readonly counted: Beats }) | undefined>(undefined);
   return {
     isMaking: state.kind === 'working',
+    giveUp: cancel,
     make: (take) => {
       if (!like || !counted) return;
       const known = kept.current;

@@ -1,10 +1,11 @@
 import type { BandPeaks } from '@jocund/core/listening';
 import { memo, useId } from 'react';
-import type { Span } from './listen-context.tsx';
 
 interface WaveProps {
   readonly peaks: BandPeaks;
-  readonly span: Span;
+  /** What is drawn, in seconds. */
+  readonly fromS: number;
+  readonly toS: number;
   readonly x: number;
   readonly width: number;
   readonly y: number;
@@ -12,12 +13,12 @@ interface WaveProps {
 }
 
 /** Treble in dots above the axis, bass hatched below it. */
-export const WaveShape = memo(function WaveShape({ peaks, span, x, width, y, height }: WaveProps) {
+export const WaveShape = memo(function WaveShape({ peaks, fromS, toS, x, width, y, height }: WaveProps) {
   const id = useId();
   const axis = y + height / 2;
   const columns = Math.max(2, Math.floor(width / 2));
-  const treble = outline(peaks.treble, peaks.perSecond, span, columns);
-  const bass = outline(peaks.bass, peaks.perSecond, span, columns);
+  const treble = outline(peaks.treble, peaks.perSecond, fromS, toS, columns);
+  const bass = outline(peaks.bass, peaks.perSecond, fromS, toS, columns);
   const at = (index: number) => (x + (index * width) / (columns - 1)).toFixed(1);
   const path = (levels: readonly number[], side: 1 | -1) =>
     `M${at(0)} ${axis} ${levels.map((level, index) => `L${at(index)} ${(axis - side * level * (height / 2)).toFixed(1)}`).join(' ')} L${at(columns - 1)} ${axis} Z`;
@@ -59,7 +60,13 @@ function loudestOf(levels: Float32Array): number {
 }
 
 /** The largest level of each column, 1 at the usual loudest and at most. */
-function outline(levels: Float32Array, perSecond: number, { fromS, toS }: Span, columns: number): number[] {
+function outline(
+  levels: Float32Array,
+  perSecond: number,
+  fromS: number,
+  toS: number,
+  columns: number,
+): number[] {
   const step = ((toS - fromS) * perSecond) / columns;
   const loud = loudestOf(levels);
   return Array.from({ length: columns }, (_, column) => {
