@@ -29,6 +29,27 @@ test('a manner with its figures, the bars that show them, and a card for the stu
   expect(kinds.values[0]!.examples[0]).toEqual({ piece: 'Cinder Lane Blues', bar: 1 });
   expect(measured.card[0]).toBe('The thumb stays on one string, under the palm.');
 });
+test('a manner that is only said is compared and played after as a measured one', async () => {
+  const say = 'strings of the thumb = string 6, mostly; how the bass ends = under the palm; swing = 64';
+  const measured = await answer('style', '--say', say, '--among', blues.join(','), '--name', 'The old man');
+  expect(measured).toMatchObject({ name: 'The old man', pieces: 0, bars: 0 });
+  const strings = (measured as { traits: Trait[] }).traits.find(({ id }) => id === 'thumb-strings')!;
+  expect(strings.values[0]).toMatchObject({ value: 'string 6', examples: [] });
+  expect(strings.values[0]!.share).toBeCloseTo(0.8, 2);
+  const file = join(folder, 'said.json');
+  writeFileSync(file, JSON.stringify(measured));
+  const apart = async (pieces: readonly string[]) =>
+    ((await answer('style-compare', pieces.join(','), file)) as { distance: number }).distance;
+  expect(await apart(blues)).toBeLessThan(await apart(rags));
+  const arranged = await answer('style-apply', file, rags[1]!);
+  expect(arranged).toMatchObject({ study: { score: { player: 'The old man', bassEnding: 'palm-damped' } } });
+});
+test('what no piece shows cannot be said, and what can is named', async () => {
+  const told = await run(['style', blues[0]!, '--say', 'how the bass ends = loud']);
+  expect(told.exitCode).toBe(1);
+  expect(told.stderr).toContain('No piece shows “loud” as “how the bass ends”');
+  expect(told.stderr).toContain('under the palm');
+});
 test('two manners: a measured one beside scores, what tells them apart first', async () => {
   const file = join(folder, 'rags.json');
   writeFileSync(file, JSON.stringify(await answer('style', ...rags)));

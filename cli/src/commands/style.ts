@@ -4,30 +4,40 @@ import {
   compareManners,
   distanceOf,
   evidenceOf,
+  evidenceOfClaims,
   profileOf,
   stepWords,
   styleCard,
   styleDocument,
   traitDistances,
+  typedClaims,
   type ComparedTrait,
   type ProfileTrait,
 } from '@jocund/core/style';
-import { positional, required, table, UsageError, type Command } from '../command.ts';
+import { orRefuse, positional, required, table, UsageError, type Command } from '../command.ts';
 import { readScoreFile } from '../files.ts';
 import { mannerOf } from '../manner.ts';
 
-/** `style`: a manner measured from pieces, trait by trait. */
+/** `style`: a manner measured from pieces and from what is said, trait by trait. */
 export const style: Command = {
   name: 'style',
-  summary: 'a player’s manner, measured from pieces',
-  usage: 'FILE…',
-  options: {},
+  summary: 'a player’s manner, measured from pieces and from what is said of it',
+  usage:
+    '[FILE…] [--say "TRAIT = KIND OR NUMBER, always, mostly, often, sometimes or never; …"] [--among A] [--name NAME]; A, whose kinds can be said, as for style-check',
+  options: { say: 'text', among: 'text', name: 'text' },
   run: (args) => {
-    if (args.positionals.length === 0) throw new UsageError('wants FILE…, was given none');
+    const said = args.text('say');
+    if (args.positionals.length === 0 && said === undefined)
+      throw new UsageError('wants FILE… or --say, was given none');
     const scores = args.positionals.map(readScoreFile);
-    const pieces = scores.map((score) => evidenceOf(score));
+    const measured = scores.map((score) => evidenceOf(score));
+    const among = args.text('among');
+    const pool = [...measured, ...(among === undefined ? [] : mannerOf(among).pieces)];
+    const claims = said === undefined ? [] : orRefuse(typedClaims(said, pool));
+    const pieces = claims.length === 0 ? measured : [...measured, evidenceOfClaims(claims, pool)];
     const profile = profileOf(pieces);
-    const name = scores.map(({ player }) => player).find((player) => player !== '') ?? '';
+    const name =
+      args.text('name') ?? scores.map(({ player }) => player).find((player) => player !== '') ?? '';
     const card = styleCard(profile);
     return {
       json: {
@@ -39,7 +49,7 @@ export const style: Command = {
         profile: styleDocument(name, pieces),
       },
       text: [
-        `${name || 'These pieces'}: ${profile.pieces} pieces, ${profile.bars} bars`,
+        `${name || 'These pieces'}: ${profile.pieces} pieces, ${profile.bars} bars${claims.length > 0 ? ', and what is said' : ''}`,
         ...card.map((line) => `  ${line}`),
         table(profile.traits.map(traitRow)),
       ].join('\n'),

@@ -6,6 +6,7 @@ import { evidenceOf } from './evidence.ts';
 import { ownDistances } from './own-distances.ts';
 import { profileOf, shareIn } from './profile.ts';
 import { typicalBar } from './typical-bar.ts';
+import { typedClaims } from './typed-claims.ts';
 
 const onSix = evidenceOf(written(['[022100] t6:0@1 t6:0@2 t6:0@3 t6:0@4 m1:0@1', '[022100] t6:0@1 m1:3@1']));
 const onFive = evidenceOf(written(['[x02220] t5:0@1 t4:2@2 t5:0@3 t4:2@4 m1:0@2']));
@@ -77,4 +78,22 @@ test('claims that go together are taken', () => {
 });
 test('what others do is offered, the commonest first', () => {
   expect(kindsOf('thumb-strings', pool)[0]).toBe('string 6');
+});
+
+test('claims are typed by name or id, with how often', () => {
+  expect(typedClaims('strings of the thumb = string 6, mostly; swing=64;', pool)).toEqual({
+    ok: true,
+    value: [say('thumb-strings', 'string 6'), say('swing', 64, 'always')],
+  });
+  expect(typedClaims('thumb-strings = string 4', pool)).toMatchObject({ value: [{ often: 'always' }] });
+});
+test.each([
+  ['hat = grey', pool, '“hat” is nothing that is measured'],
+  ['swing = quick', pool, '“quick” is no number for “swing”'],
+  ['swing', pool, '“” is no number for “swing”'],
+  ['strings of the thumb = string 9', pool, 'No piece shows “string 9” as “strings of the thumb”'],
+  ['strings of the thumb = string 6', [], 'No piece shows “string 6” as “strings of the thumb”'],
+  ['thumb-strings = string 6; thumb-strings = string 6, often', pool, '“strings of the thumb” is said twice'],
+])('typed “%s” is refused', (text, among, reason) => {
+  expect(typedClaims(text, among)).toMatchObject({ ok: false, fault: { reason } });
 });

@@ -16,6 +16,7 @@ export {
   type ClaimAmount,
   type StyleClaim,
 } from './claims.ts';
+export { typedClaims } from './typed-claims.ts';
 export { evidenceOf, styleMeasure, type PieceEvidence } from './evidence.ts';
 export {
   profileOf,

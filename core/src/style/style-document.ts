@@ -22,6 +22,7 @@ const styleDocumentSchema = z.strictObject({
     .array(
       z.strictObject({
         title: z.string().max(200),
+        isSaid: z.literal(true).optional(),
         bars: z.array(z.record(z.string().max(40), z.array(value).max(500))).max(400),
         figures: z.array(figureSchema).max(800).default([]),
       }),
@@ -36,8 +37,9 @@ export const styleDocument = (name: string, pieces: readonly PieceEvidence[]): S
   format: 'jocund-style',
   version: 1,
   name,
-  pieces: pieces.map(({ title, bars, figures }) => ({
+  pieces: pieces.map(({ title, isSaid, bars, figures }) => ({
     title,
+    ...(isSaid ? { isSaid } : {}),
     bars: bars.map((bar) =>
       Object.fromEntries(
         [...bar].flatMap(([trait, values]) => (values.length === 0 ? [] : [[trait, [...values]]])),
@@ -57,8 +59,9 @@ export function openStyle(
   const { name, pieces } = read.data;
   return ok({
     name,
-    pieces: pieces.map(({ title, bars, figures }) => ({
+    pieces: pieces.map(({ title, isSaid, bars, figures }) => ({
       title,
+      ...(isSaid ? { isSaid } : {}),
       bars: bars.map((bar) => new Map(Object.entries(bar))),
       figures,
     })),
