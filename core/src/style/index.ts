@@ -40,10 +40,10 @@ export {
   arrangeSteps,
   isMuchAlike,
   restyleSteps,
-  type KeptParts,
   type Restyled,
   type RestyleSettings,
 } from './apply/restyle.ts';
+export type { KeptParts } from './apply/kept-parts.ts';
 export { arrangementPlans, type ArrangementPlan } from './apply/plans.ts';
 export { closenesses, usualCloseness, type Closeness } from './apply/closeness.ts';
 export { proposeChords, type ProposedChord } from './apply/propose-chords.ts';

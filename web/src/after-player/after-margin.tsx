@@ -1,4 +1,4 @@
-import { numberOfBar } from '@jocund/core/score';
+import { numberOfBar, type Voice } from '@jocund/core/score';
 import { closenesses, type Closeness, type ProfileTrait } from '@jocund/core/style';
 import type { ReactNode } from 'react';
 import { Choice } from '../ui/choice.tsx';
@@ -10,6 +10,8 @@ export interface Pins {
   readonly keepsThumb: boolean;
   /** Bars of the chosen arrangement that stay, from 0. */
   readonly bars: readonly number[];
+  /** The voice of the chosen arrangement that stays. */
+  readonly voice: Voice | undefined;
 }
 
 interface AfterMarginProps {
@@ -25,6 +27,11 @@ interface AfterMarginProps {
 /** Traits that are shown even where nothing strays: what a listener hears first. */
 const heardFirst = ['thumb-kind', 'meeting', 'ornaments', 'tune-density', 'swing'];
 const mostStrays = 5;
+/** One or the other: with both there is nothing left to solve. */
+const keptVoices: readonly { readonly voice: Voice; readonly words: string }[] = [
+  { voice: 'melody', words: 'the tune, note by note,' },
+  { voice: 'thumb', words: 'the bass, note by note,' },
+];
 
 /** Beside the arrangements: the chosen one held against the player trait by trait, what strays, how close it may come, what is kept. */
 export function AfterMargin({ chosen, closeness, onCloseness, pins, onPins, children }: AfterMarginProps) {
@@ -59,6 +66,15 @@ export function AfterMargin({ chosen, closeness, onCloseness, pins, onPins, chil
             checked={pins.keepsThumb}
             onChange={(keepsThumb) => onPins({ ...pins, keepsThumb })}
           />
+          {chosen &&
+            keptVoices.map(({ voice, words }) => (
+              <Tick
+                key={voice}
+                label={`${words} of ${chosen.number}`}
+                checked={pins.voice === voice}
+                onChange={(isKept) => onPins({ ...pins, voice: isKept ? voice : undefined })}
+              />
+            ))}
           {chosen && (
             <fieldset>
               <legend className="text-note pt-1">bars of {chosen.number} as they are</legend>

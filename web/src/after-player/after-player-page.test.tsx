@@ -89,6 +89,19 @@ test('what is chosen stands in the address; a kept bar stays while the rest is s
   expect(Number(/grade(\d\.\d)/.exec(arrangements()[0]?.textContent ?? '')?.[1])).toBeLessThanOrEqual(3);
 });
 
+test('one voice of the chosen arrangement stays, not both, while the rest is solved again', async () => {
+  open();
+  await ready();
+  const kept = (name: RegExp) => screen.getByRole<HTMLInputElement>('checkbox', { name });
+  fireEvent.click(kept(/^the tune, note by note, of 1$/));
+  fireEvent.click(kept(/^the bass, note by note, of 1$/));
+  expect([kept(/^the tune, note/).checked, kept(/^the bass, note/).checked]).toEqual([false, true]);
+  press('Solve the rest again');
+  await screen.findByRole('button', { name: 'Arrange it' });
+  expect(arrangements().length).toBeGreaterThan(0);
+  expect(kept(/^the bass, note/).checked).toBe(true);
+});
+
 test('the chosen one goes to the bench as a piece of its own, named after the player', async () => {
   const { asked } = open({
     'POST /api/pieces': { ...summary, title: 'Air, after Orla Finch' },

@@ -28,7 +28,7 @@ import { askedOtherwise, useCandidates, type Asked } from './use-candidates.ts';
 import { useSource } from './use-source.ts';
 
 const grades = [1, 2, 3, 4, 5, 6, 7, 8];
-const noPins: Pins = { keepsRhythm: false, keepsThumb: false, bars: [] };
+const noPins: Pins = { keepsRhythm: false, keepsThumb: false, bars: [], voice: undefined };
 /** Bars of tab that each arrangement shows at a time. */
 const shownBars = 2;
 
@@ -110,20 +110,22 @@ export function AfterPlayerPage() {
     if (!asking) return;
     setSeed(nextSeed);
     setChosen(0);
-    setPins({ ...pins, bars: [] });
+    setPins({ ...pins, bars: [], voice: undefined });
     void arrange(asking, nextSeed);
   };
   const canSolve = arranged !== undefined && asking !== undefined && working === undefined;
   const solve = () => {
     if (!canSolve) return;
     setSeed(seed + 1);
-    void solveRest(asking, shown.indexOf(arranged), { of: arranged, bars: pins.bars }, seed + 1);
+    const { bars, voice } = pins;
+    const kept = { of: arranged, bars, ...(voice ? { voice } : {}) };
+    void solveRest(asking, shown.indexOf(arranged), kept, seed + 1);
   };
   const hear = () => arranged && toggle(String(number), arranged.score);
   const choose = (index: number) => {
     if (!shown[index]) return;
     setChosen(index);
-    setPins({ ...pins, bars: [] });
+    setPins({ ...pins, bars: [], voice: undefined });
   };
   const takeToBench = () =>
     arranged &&

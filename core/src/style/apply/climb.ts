@@ -13,8 +13,6 @@ export interface Made {
 }
 
 export interface ClimbSettings extends WeighSettings {
-  /** Bars that stay, from 0. */
-  readonly kept: ReadonlySet<number>;
   readonly seed: number;
 }
 

@@ -33,6 +33,25 @@ describe('moves of a bar', () => {
   test('a push strikes a note half a beat early, and the note before ends there', () => {
     expect(after(held, 'push')).toEqual([['m1:0@1/1.5', 'm2:1@2.5/2.5']]);
   });
+  test('the note that begins a bar is struck before the bar line and held over it, where there is room', () => {
+    const over = (first: string, thumb = bass) => {
+      const score = written([`[x32010] ${thumb} ${first}`, `[x32010] ${bass} m1:3@1/2 m1:0@3/2`]);
+      return movesOf({ score, index: 1, bar: score.bars[1]!, figures: [], thumbs: [] }).flatMap((move) =>
+        move.changeBefore ? [{ move, before: move.changeBefore(score.bars[0]!)!, score }] : [],
+      );
+    };
+    const [push] = over('m1:0@1/4');
+    expect(notes(push!.before).filter((note) => note.startsWith('m'))).toEqual([
+      'm1:0@1/3.5',
+      'm1:3@4.5/0.5',
+    ]);
+    const held = push!.move
+      .change(push!.score.bars[1]!)
+      .notes.find(({ fret, voice }) => fret === 3 && voice === 'melody');
+    expect(held).toMatchObject({ tick: 0, durationTicks: 1920, tied: true });
+    expect(over('m1:0@1/3.5 m2:1@4.5/0.5')).toEqual([]);
+    expect(over('m2:1@1/4', `${bass} t1:0@4.5`)).toEqual([]);
+  });
   test('beats 1 and 3 do not lag; beat 2 may', () => {
     const walking = written([`[x32010] ${bass} m1:0@1/1 m1:1@2/1 m1:3@3/2`]);
     expect(after(walking, 'lag')).toEqual([['m1:0@1/1', 'm1:1@2.5/0.5', 'm1:3@3/2']]);

@@ -53,25 +53,28 @@ export function* playersTurns(
     figures: pieces.flatMap(({ figures }) => figures),
     thumbs: thumbsOf(profile).others,
     without,
+    kept: new Set<number>(),
     tuneWeight: 1,
   };
   const draft = draftOf(score, settings.aim);
   const groups = barsAlike(score);
-  const turns: PlayersTurn[] = [];
-  for (const [turn, bars] of groups.entries()) {
+  const turns: { readonly turn: PlayersTurn; readonly gain: number }[] = [];
+  for (const [place, bars] of groups.entries()) {
     for (const weighed of weighedMoves(draft, bars, settings)) {
       if (weighed.worth <= overWorth || !isTheirs(weighed)) continue;
       const { kind, word } = weighed.move;
       turns.push({
-        words: movesTold([{ kind, word, bars }], score, profile).join(' '),
-        bars: turnedBars(weighed.draft.score, bars),
-        worth: weighed.worth,
+        turn: {
+          words: movesTold([{ kind, word, bars }], score, profile).join(' '),
+          bars: turnedBars(weighed.draft.score, weighed.bars),
+          worth: weighed.worth,
+        },
+        gain: weighed.worth * bars.length,
       });
     }
-    yield (turn + 1) / groups.length;
+    yield (place + 1) / groups.length;
   }
-  const gain = ({ bars, worth }: PlayersTurn): number => worth * bars.length;
-  return turns.sort((a, b) => gain(b) - gain(a));
+  return turns.sort((a, b) => b.gain - a.gain).map(({ turn }) => turn);
 }
 
 /** The bars of a turn as a hand plays them; undefined where none can, or where it would clash with what sounds. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkScore } from '../../checking/index.ts';
 import { mediumHand } from '../../hands/index.ts';
-import { heardWholeMidi, placedNotes, techniquesOf, type Score } from '../../score/index.ts';
+import { heardWholeMidi, placedNotes, techniquesOf, type Note, type Score } from '../../score/index.ts';
 import { written } from '../../testing/written.ts';
 import {
   arrangementPlans,
@@ -13,10 +13,12 @@ import {
   plainTune,
   restyleSteps,
   traitDistances,
+  type KeptParts,
   type PieceEvidence,
   type RestyleSettings,
 } from '../index.ts';
 import { gripsIn, guitarsOf } from './guitars.ts';
+import { withTiedFrom } from './kept-parts.ts';
 
 /** A tune in C over two strings, with a hammer-on of its own. */
 const air = written(
@@ -185,6 +187,38 @@ test('bars that are kept stay as they are while the rest is solved again', () =>
   )!;
   expect(again.score.bars[1]).toEqual(marked.score.bars[1]);
   expect(again.transpose).toBe(one.transpose);
+});
+
+test.each(['melody', 'thumb'] as const)(
+  'the %s of an arrangement stays while the other voice is solved again',
+  (voice) => {
+    const [plan] = plans(air);
+    const settings = { hand: mediumHand, pool, player: 'Thumper' };
+    const one = finished(arrangeSteps(plainTune(air), plan!, player, settings))!;
+    // By hand: no arranger would deal it.
+    const byHand = (note: Note): Note =>
+      note.voice === voice && note.tick === 0
+        ? { ...note, accent: true as const, byHand: true as const }
+        : note;
+    const marked = {
+      ...one,
+      score: { ...one.score, bars: one.score.bars.map((bar) => ({ ...bar, notes: bar.notes.map(byHand) })) },
+    };
+    const kept: KeptParts = { of: marked, bars: [], voice };
+    const again = finished(
+      arrangeSteps(plainTune(air), plan!, player, { ...settings, closeness: 5, seed: 9, kept }),
+    )!;
+    const voiceOf = ({ bars }: Score) =>
+      bars.map(({ notes }) => notes.filter((note) => note.voice === voice));
+    expect(voiceOf(again.score)).toEqual(voiceOf(marked.score));
+  },
+);
+
+test('a kept bar that is tied from the one before keeps that, too', () => {
+  const tied = written(['[022100] m1:0@1/4', '[022100] m1:3@1/4', '[022100] m1:3@1/4t', '[022100] m1:0@1/4']);
+  const of = { score: tied, plan: plans(air)[0]!, transpose: 0 };
+  expect(withTiedFrom({ of, bars: [2] }).bars).toEqual([1, 2]);
+  expect(withTiedFrom({ of, bars: [0, 3] }).bars).toEqual([0, 3]);
 });
 
 test('bars of the tune that are alike are played alike', () => {

@@ -1,7 +1,7 @@
 import { fingerScore } from '../../fingering/index.ts';
 import type { Hand } from '../../hands/index.ts';
 import type { Tune } from '../../melody/index.ts';
-import type { Score } from '../../score/index.ts';
+import { withoutBrokenTies, type Score } from '../../score/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from '../distance.ts';
 import { evidenceOf, type PieceEvidence } from '../evidence.ts';
@@ -15,7 +15,8 @@ import { closenessOf, usualCloseness, type Closeness } from './closeness.ts';
 import { whereHandCan } from './hand-can.ts';
 import { affordable } from './hand-price.ts';
 import { layTuneSteps, type LaidTune, type LaySettings } from './lay-tune.ts';
-import { bendsTheTune, type MoveKind } from './moves/index.ts';
+import { bendsTheTune, moveKinds, type MoveKind } from './moves/index.ts';
+import { withKeptBars, withKeptVoice, withTiedFrom, type KeptParts } from './kept-parts.ts';
 import { octavesFor } from './register.ts';
 import { arrangementPlans, mostArrangements, type ArrangementPlan } from './plans.ts';
 import { thumbsOf } from './players-thumbs.ts';
@@ -37,13 +38,6 @@ export interface Restyled {
   readonly choices: readonly string[];
   /** Chords that the tune did not bring. */
   readonly proposed: readonly ProposedChord[];
-}
-
-/** What stays as it is in an earlier arrangement while the rest is solved again. */
-export interface KeptParts {
-  readonly of: Pick<Restyled, 'score' | 'plan' | 'transpose'>;
-  /** From 0. */
-  readonly bars: readonly number[];
 }
 
 export interface RestyleSettings extends Pick<DistanceSettings, 'pool'> {
@@ -74,7 +68,8 @@ export function* arrangeSteps(
   pieces: readonly PieceEvidence[],
   settings: RestyleSettings,
 ): Generator<number, Restyled | undefined> {
-  const { hand, pool, kept, scaleMm = usualGuitar.scaleMm, fretCount = usualGuitar.fretCount } = settings;
+  const { hand, pool, scaleMm = usualGuitar.scaleMm, fretCount = usualGuitar.fretCount } = settings;
+  const kept = settings.kept && withTiedFrom(settings.kept);
   if (given.bars.every(({ notes }) => notes.length === 0)) return undefined;
   const { tune, proposed } = withProposedChords(given);
   const profile = profileOf(pieces, { pool });
@@ -88,7 +83,7 @@ export function* arrangeSteps(
   const laid = yield* layPlanned(tune, plan, lay, octaves);
   if (!laid) return undefined;
   yield 0.5;
-  const plain = withKept(dressed(laid, profile, settings), kept);
+  const plain = withKeptBars(dressed(withKeptVoice(laid.score, kept), profile, settings), kept);
   const keptBars = new Set(kept?.bars);
   const climbing = climb(plain, {
     aim,
@@ -106,8 +101,9 @@ export function* arrangeSteps(
   }
   const { draft, made } = step.value;
   const paid = affordable(draft, plain, { aim, hand, mmForSpread, spread, kept: keptBars });
-  const mended = withoutBrokenSlurs(withoutClashes(applyThumb(paid.score)));
-  const score = withKept(whereHandCan(mended, [plain, laid.score], hand), kept);
+  const mended = withoutBrokenSlurs(withoutBrokenTies(withoutClashes(applyThumb(paid.score))));
+  const others = kept ? [plain, kept.of.score] : [plain, laid.score];
+  const score = withoutBrokenTies(withKeptBars(whereHandCan(mended, others, hand), kept));
   return {
     score,
     plan,
@@ -179,7 +175,7 @@ function* layPlanned(
 
 /** Ended and swung as the player does, with a bottleneck where the player has one and the hand can hold it. */
 function dressed(
-  { score: laid }: LaidTune,
+  laid: Score,
   profile: Profile,
   { player, hand }: Pick<RestyleSettings, 'player' | 'hand'>,
 ): Score {
@@ -188,20 +184,14 @@ function dressed(
   return { ...whereHandCan(withGlass(bare, profile), [bare], hand), player };
 }
 
-const withKept = (score: Score, kept: KeptParts | undefined): Score => ({
-  ...score,
-  bars: score.bars.map((bar, index) =>
-    kept?.bars.includes(index) ? (kept.of.score.bars[index] ?? bar) : bar,
-  ),
-});
-
 const forbidden = (
   plan: ArrangementPlan,
-  { keepsThumb = false, keepsRhythm = false }: RestyleSettings,
+  { keepsThumb = false, keepsRhythm = false, kept }: RestyleSettings,
 ): ReadonlySet<MoveKind> =>
   new Set([
     ...(plan.rhythm === 'as written' || keepsRhythm ? bendsTheTune : []),
-    ...(keepsThumb ? (['thumb'] as const) : []),
+    ...(keepsThumb || kept?.voice === 'thumb' ? (['thumb', 'ending'] as const) : []),
+    ...(kept?.voice === 'melody' ? moveKinds.filter((kind) => kind !== 'thumb') : []),
   ]);
 
 /** Moves whose bars were not put back. */

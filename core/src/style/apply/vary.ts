@@ -1,6 +1,6 @@
 import type { Hand } from '../../hands/index.ts';
 import { dealRounds, mulberry32 } from '../../random/index.ts';
-import type { Score } from '../../score/index.ts';
+import { withoutBrokenTies, type Score } from '../../score/index.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from '../distance.ts';
 import { evidenceOf, metresOf, type PieceEvidence } from '../evidence.ts';
 import { profileOf, shareIn } from '../profile.ts';
@@ -63,6 +63,7 @@ export function* varySteps(
     figures: pieces.flatMap(({ figures }) => figures),
     thumbs: keepsThumb ? [] : thumbsOf(profile).others,
     without: unheard,
+    kept: new Set([...score.bars.keys()].filter((index) => index < first || index >= last)),
     tuneWeight: 1,
   };
   const random = mulberry32(seed);
@@ -84,13 +85,20 @@ export function* varySteps(
     }
     yield (0.9 * (turn + 1)) / bars.length;
   }
-  const mended = whereHandCan(withoutBrokenSlurs(withoutClashes(draft.score)), [score], hand);
-  const varied = {
-    ...score,
-    bars: score.bars.map((bar, index) =>
-      first <= index && index < last ? (mended.bars[index] ?? bar) : bar,
-    ),
-  };
+  const mended = whereHandCan(
+    withoutBrokenSlurs(withoutBrokenTies(withoutClashes(draft.score), score)),
+    [score],
+    hand,
+  );
+  const varied = withoutBrokenTies(
+    {
+      ...score,
+      bars: score.bars.map((bar, index) =>
+        first <= index && index < last ? (mended.bars[index] ?? bar) : bar,
+      ),
+    },
+    score,
+  );
   const left = made.filter(({ bars: [bar = 0] }) => varied.bars[bar] !== score.bars[bar]);
   if (left.length === 0) return undefined;
   const from = (each: Score) =>

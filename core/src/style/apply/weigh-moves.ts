@@ -11,6 +11,8 @@ export interface WeighSettings {
   readonly thumbs: readonly string[];
   /** Moves that may not be made. */
   readonly without: ReadonlySet<MoveKind>;
+  /** Bars that stay, from 0. */
+  readonly kept: ReadonlySet<number>;
   /** How much a move has to bring for what it takes from the tune: 1 as usual, less is closer to the player. */
   readonly tuneWeight: number;
 }
@@ -19,6 +21,8 @@ export interface WeighSettings {
 export interface WeighedMove {
   readonly draft: Draft;
   readonly move: Move;
+  /** The bars that are changed, from 0. */
+  readonly bars: readonly number[];
   /** How much nearer the bars come, less what it takes from the tune: a distance in one bar. */
   readonly worth: number;
 }
@@ -42,7 +46,7 @@ const takes: Readonly<Record<MoveKind, number>> = {
 export function weighedMoves(
   draft: Draft,
   bars: readonly number[],
-  { aim, figures, thumbs, without, tuneWeight }: WeighSettings,
+  { aim, figures, thumbs, without, kept, tuneWeight }: WeighSettings,
 ): WeighedMove[] {
   const { score } = draft;
   const [index = 0] = bars;
@@ -51,9 +55,15 @@ export function weighedMoves(
   return movesOf({ score, index, bar, figures, thumbs })
     .filter(({ kind }) => !without.has(kind))
     .map((move) => {
-      const tried = withBars(draft, changed(score, bars, move), aim);
+      const now = changed(score, bars, move, kept);
+      const tried = withBars(draft, now, aim);
       const brings = ((draft.distance - tried.distance) * score.bars.length) / bars.length;
-      return { draft: tried, move, worth: brings - takes[move.kind] * tuneWeight };
+      return {
+        draft: tried,
+        move,
+        bars: [...now.keys()].sort((a, b) => a - b),
+        worth: brings - takes[move.kind] * tuneWeight,
+      };
     });
 }
 
@@ -68,10 +78,24 @@ export const bestMove = (
     undefined,
   );
 
-const changed = ({ bars: all }: Score, bars: readonly number[], { change }: Move): ReadonlyMap<number, Bar> =>
-  new Map(
-    bars.flatMap((index) => {
-      const bar = all[index];
-      return bar ? [[index, change(bar)] as const] : [];
-    }),
-  );
+/** The bars a move changes, and those before them, one after the other, as two of them may lie side by side. */
+function changed(
+  { bars: all }: Score,
+  bars: readonly number[],
+  { change, changeBefore }: Move,
+  kept: ReadonlySet<number>,
+): ReadonlyMap<number, Bar> {
+  const now = new Map<number, Bar>();
+  for (const index of bars) {
+    const bar = now.get(index) ?? all[index];
+    if (!bar) continue;
+    if (changeBefore) {
+      const before = kept.has(index - 1) ? undefined : (now.get(index - 1) ?? all[index - 1]);
+      const led = before && changeBefore(before);
+      if (!led) continue;
+      now.set(index - 1, led);
+    }
+    now.set(index, change(bar));
+  }
+  return now;
+}

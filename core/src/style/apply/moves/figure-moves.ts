@@ -4,7 +4,7 @@ import { modulo } from '../../../pitch/index.ts';
 import { byHand } from '../../../thumb/index.ts';
 import { fillTicks } from '../../players-figures.ts';
 import type { Move, MoveSetting } from './move.ts';
-import { endBy, midiIn, tuneMoments, withTune } from './tune-moments.ts';
+import { areTiedOn, endBy, midiIn, tuneMoments, withTune } from './tune-moments.ts';
 
 /** A fill begins at most so far from the note it follows: a fifth, in half steps. */
 const furthestLeap = 7;
@@ -16,7 +16,7 @@ export function fills({ score, index, bar, figures }: MoveSetting): Move[] {
   const grip = gripAt(score, index, from);
   const held = tuneMoments(bar).at(-1);
   const isLast = index === score.bars.length - 1;
-  const goesOn = score.bars[index + 1]?.notes.some(({ tied }) => tied) === true;
+  const goesOn = held !== undefined && areTiedOn(score, index, held);
   const changes = bar.grips.some(({ tick }) => tick > from);
   if (!grip || isLast || goesOn || changes || !held || held.tick >= from) return [];
   const written = fretsText(soundingFrets(grip));

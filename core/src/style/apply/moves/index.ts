@@ -2,7 +2,7 @@ import { touchesOf } from '../touches.ts';
 import { endings, fills } from './figure-moves.ts';
 import type { Move, MoveSetting } from './move.ts';
 import { doubles, otherPlaces } from './place-moves.ts';
-import { innerNotes, lags, pushes, repeats, thinnings } from './rhythm-moves.ts';
+import { innerNotes, lags, pushes, pushesOver, repeats, thinnings } from './rhythm-moves.ts';
 import { otherThumbs } from './thumb-moves.ts';
 
 export { bendsTheTune, moveKinds, type Move, type MoveKind, type MoveSetting } from './move.ts';
@@ -11,6 +11,7 @@ export { heldBass } from './thumb-moves.ts';
 /** Everything an arranger may do to a bar as it stands. */
 export const movesOf = (setting: MoveSetting): Move[] => [
   ...pushes(setting),
+  ...pushesOver(setting),
   ...lags(setting),
   ...repeats(setting),
   ...innerNotes(setting),

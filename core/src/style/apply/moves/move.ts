@@ -23,6 +23,8 @@ export interface Move {
   /** What a touch, or a thumb, is called: "hammer", "walk". */
   readonly word?: string;
   readonly change: (bar: Bar) => Bar;
+  /** What becomes of the bar before; undefined where that one has no room, and the move is not made there. Absent: nothing. */
+  readonly changeBefore?: (before: Bar) => Bar | undefined;
 }
 
 /** What a bar's moves are found from. */

@@ -1,17 +1,19 @@
 import { openMidi } from '../../../instrument/index.ts';
 import { gripAt, isOnBeat, type Note } from '../../../score/index.ts';
 import type { Move, MoveSetting } from './move.ts';
-import { isPlain, midiIn, thumbStrings, tuneMoments, withTune } from './tune-moments.ts';
+import { areTiedOn, isPlain, midiIn, thumbStrings, tuneMoments, withTune } from './tune-moments.ts';
 
 const trebleStrings = [1, 2, 3, 4] as const;
 /** A note moved to another string stays within these frets (common practice). */
 const highestFret = 9;
 
 /** Notes of the tune on another string, at the same pitch. */
-export function otherPlaces({ score, bar }: MoveSetting): Move[] {
-  return tuneMoments(bar).flatMap(({ tick, notes, next }): Move[] => {
+export function otherPlaces({ score, index, bar }: MoveSetting): Move[] {
+  return tuneMoments(bar).flatMap((moment): Move[] => {
+    const { tick, notes, next } = moment;
     const [note] = notes;
-    const isFree = note && notes.length === 1 && isPlain(note) && !note.keepString;
+    const isFree =
+      note && notes.length === 1 && isPlain(note) && !note.keepString && !areTiedOn(score, index, moment);
     if (!isFree || bar.notes.some((each) => each.arrival && each.tick === next)) return [];
     const taken = thumbStrings(bar, tick);
     return trebleStrings.flatMap((string): Move[] => {

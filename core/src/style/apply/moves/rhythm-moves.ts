@@ -1,7 +1,17 @@
-import { barTicks, beatTicks, gripAt, isOnBeat, type Note, type Ticks } from '../../../score/index.ts';
+import {
+  barTicks,
+  beatTicks,
+  gripAt,
+  inPlayingOrder,
+  isOnBeat,
+  type Bar,
+  type Note,
+  type Ticks,
+} from '../../../score/index.ts';
 import { metricalWeight } from '../../syncopation.ts';
 import type { Move, MoveSetting } from './move.ts';
 import {
+  areTiedOn,
   endBy,
   isPlain,
   midiIn,
@@ -34,6 +44,54 @@ export function pushes({ bar }: MoveSetting): Move[] {
       },
     ];
   });
+}
+
+/** The note that begins the bar, struck before the bar line and held over it. */
+export function pushesOver({ score, index, bar }: MoveSetting): Move[] {
+  const before = score.bars[index - 1];
+  const [first] = tuneMoments(bar);
+  if (!before || first?.tick !== 0 || !first.notes.every(isPlain) || isReachedByLeap(before, bar)) return [];
+  const { notes } = first;
+  const changeBefore = (each: Bar) => endingIn(each, notes);
+  if (!changeBefore(before)) return [];
+  return [
+    {
+      kind: 'push',
+      change: (each) =>
+        withTune(each, (note) => {
+          if (note.tick > 0 || note.tied) return [note];
+          const { lyric: _, ...held } = note;
+          return [{ ...held, tied: true }];
+        }),
+      changeBefore,
+    },
+  ];
+}
+
+/** A bar that is also played after another than the one written before it. */
+const isReachedByLeap = (before: Bar, bar: Bar): boolean =>
+  before.repeatTimes !== undefined ||
+  before.endings !== undefined ||
+  bar.repeatStart === true ||
+  bar.endings !== undefined ||
+  bar.section !== undefined;
+
+/** A bar with notes struck half a beat before its end; undefined where something is struck there already. */
+function endingIn(bar: Bar, notes: readonly Note[]): Bar | undefined {
+  const half = beatTicks(bar.metre) / 2;
+  const early = barTicks(bar.metre) - half;
+  if (tuneMoments(bar).some(({ tick }) => tick >= early) || clashes(bar, early, notes)) return undefined;
+  const cut = withTune(bar, (note) => [endBy(note, early)]);
+  const struck = notes.map(({ string, fret, voice, lyric, bottleneck }): Note => ({
+    tick: early,
+    durationTicks: half,
+    string,
+    fret,
+    voice,
+    ...(lyric === undefined ? {} : { lyric }),
+    ...(bottleneck === undefined ? {} : { bottleneck }),
+  }));
+  return { ...cut, notes: [...cut.notes, ...struck].sort(inPlayingOrder) };
 }
 
 /** Notes on weak beats struck after them. */
@@ -108,11 +166,13 @@ const trebleStrings = [1, 2, 3] as const;
 const nearestInner = 2;
 
 /** Short notes between the beats left out; the note before them lasts. */
-export function thinnings({ bar }: MoveSetting): Move[] {
+export function thinnings({ score, index, bar }: MoveSetting): Move[] {
   const half = beatTicks(bar.metre) / 2;
-  return tuneMoments(bar).flatMap(({ tick, notes, next }, index): Move[] => {
+  return tuneMoments(bar).flatMap((moment, place): Move[] => {
+    const { tick, notes, next } = moment;
     const isPassing =
-      index > 0 &&
+      place > 0 &&
+      !areTiedOn(score, index, moment) &&
       !isOnBeat(bar.metre, tick) &&
       notes.every((note) => isPlain(note) && note.lyric === undefined && note.durationTicks <= half);
     const hangs = bar.notes.some((note) => note.tick === next && note.arrival);
@@ -136,14 +196,13 @@ export function thinnings({ bar }: MoveSetting): Move[] {
 /** Eighths at which a note of the tune is held and nothing is struck, with the end of what would be struck there. */
 function heldPlaces({ bar, score, index }: MoveSetting) {
   const half = beatTicks(bar.metre) / 2;
-  const nextTies = score.bars[index + 1]?.notes.some(({ tied }) => tied) === true;
   return tuneMoments(bar).flatMap((moment) => {
     const end = Math.min(
       moment.next,
       ...moment.notes.map(({ tick, durationTicks }) => tick + durationTicks),
       barTicks(bar.metre),
     );
-    if (!moment.notes.every(isPlain) || (nextTies && end === barTicks(bar.metre))) return [];
+    if (!moment.notes.every(isPlain) || areTiedOn(score, index, moment)) return [];
     const places: { tick: Ticks; moment: TuneMoment; until: Ticks }[] = [];
     for (let tick = moment.tick + half; tick < end; tick += half)
       if (tick % half === 0) places.push({ tick, moment, until: end });

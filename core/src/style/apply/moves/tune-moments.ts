@@ -26,6 +26,17 @@ export function tuneMoments(bar: Bar): TuneMoment[] {
   }));
 }
 
+/** Whether a bar's notes, struck at one moment, are tied on into the bar after it. */
+export const areTiedOn = (score: Score, index: number, { notes }: TuneMoment): boolean => {
+  const end = barTicks(score.bars[index]?.metre ?? { beats: 4, unit: 4 });
+  const after = score.bars[index + 1]?.notes ?? [];
+  return notes.some(
+    ({ tick, durationTicks, string }) =>
+      tick + durationTicks >= end &&
+      after.some((note) => note.tied && note.tick === 0 && note.string === string),
+  );
+};
+
 /** Strings the thumb strikes at a tick. */
 export const thumbStrings = (bar: Bar, tick: Ticks): ReadonlySet<number> =>
   new Set(
