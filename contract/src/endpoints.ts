@@ -17,21 +17,9 @@ import {
 } from './accounts.ts';
 import { endpoint, fileEndpoint } from './endpoint.ts';
 import { handSchema, id, timestamp, readingSchema } from './fields.ts';
-import {
-  assignmentSchema,
-  lessonNoteSchema,
-  lessonSchema,
-  mostLessons,
-  mostMarksSent,
-  myPracticeSchema,
-  newAssignmentSchema,
-  newLessonNoteSchema,
-  personalDataSchema,
-  practiceMarkSchema,
-  takeSchema,
-  practiceRecordSchema,
-  taughtSchema,
-} from './practice.ts';
+import { loggedDrillSchema, newDrillSchema } from './ear-drills.ts';
+import { practiceEndpoints } from './practice-endpoints.ts';
+import { personalDataSchema } from './practice.ts';
 import {
   followedRungSchema,
   gradeSayingSchema,
@@ -167,18 +155,6 @@ const ownFormSchema = z.strictObject({
 
 const ownTuningSchema = z.object({ id, name, pitches: tuningSchema.shape.pitches });
 
-const newDrillSchema = z.strictObject({
-  relation: z.enum(['unison', 'octave']),
-  targetMidi: z.int().min(21).max(76),
-  referenceMidi: z.int().min(21).max(100),
-  /** How far the string was off; positive is sharp. */
-  detuneCents: z.number().min(-200).max(200),
-  seconds: z.number().min(1).max(60),
-  countedBeats: z.number().min(0).max(600),
-});
-
-const loggedDrillSchema = newDrillSchema.extend({ id, drilledAt: timestamp });
-
 const savedSchema = z.object({ version: z.int(), savedAt: timestamp });
 
 /** A save made from an older version: what stands now, and what was sent, so that neither is lost. */
@@ -287,37 +263,7 @@ export const endpoints = {
   readDemoSignIns: endpoint('GET', '/api/demo-sign-ins', undefined, demoSignInsSchema.nullable()),
   readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),
   acceptInvitation: endpoint('POST', '/api/invitations/:token', joiningSchema, userSchema),
-  /** What a student was given, and what came of it. */
-  readPractice: endpoint('GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
-  /** The weekly lessons of a student, in place of those before. */
-  setLessons: endpoint(
-    'PUT',
-    '/api/students/:id/lessons',
-    z.array(lessonSchema).max(mostLessons),
-    z.array(lessonSchema),
-  ),
-  writeLessonNote: endpoint('POST', '/api/students/:id/lesson-notes', newLessonNoteSchema, lessonNoteSchema),
-  dropLessonNote: endpoint('DELETE', '/api/lesson-notes/:id', undefined, nothing),
-  /** Everybody who is taught, for the teacher's day: a weekday, 1 Monday to 7 Sunday. */
-  listTaught: endpoint('GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
-  assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
-  endAssignment: endpoint(
-    'PATCH',
-    '/api/assignments/:id',
-    z.strictObject({ ended: z.boolean() }),
-    assignmentSchema,
-  ),
-  /** What the student sees, for a teacher who looks. */
-  readPracticeSeen: endpoint('GET', '/api/students/:id/practice/seen', undefined, myPracticeSchema),
-  readMyPractice: endpoint('GET', '/api/me/practice', undefined, myPracticeSchema),
-  /** Answers with the ids that are stored now, those sent before among them. */
-  logPractice: endpoint(
-    'POST',
-    '/api/me/practice',
-    z.array(practiceMarkSchema).min(1).max(mostMarksSent),
-    z.array(id),
-  ),
-  keepTake: endpoint('POST', '/api/me/takes', takeSchema, nothing),
+  ...practiceEndpoints,
   /** Every other session of the person ends with it. */
   changePassword: endpoint('PUT', '/api/me/password', passwordChangeSchema, nothing),
   listMySessions: endpoint('GET', '/api/me/sessions', undefined, z.array(openSessionSchema)),

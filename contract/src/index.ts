@@ -70,6 +70,8 @@ export {
   type NewAssignment,
   type NewLessonNote,
   type PersonalData,
+  type EarGoal,
+  type NewEarGoal,
   type PracticeMark,
   type TakeFigures,
   type PracticeRecord,

@@ -4,6 +4,7 @@ import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { line, prose } from '@jocund/core/score/schema';
 import { z } from 'zod';
+import { loggedDrillSchema } from './ear-drills.ts';
 import { handSchema, id, readingSchema, timestamp } from './fields.ts';
 
 /** Quarter notes a minute that can be asked for. */
@@ -19,12 +20,20 @@ const rungGivenSchema = z.strictObject({
   name: line(scoreLimits.textLength).min(1),
 });
 
+const figureId = z.string().min(1).max(60);
+
+/** Rungs of one ladder that are given one after the other. */
+export const mostRungsGiven = 16;
+
 /** Bars of one assignment that something is said to. */
 export const mostBarWords = 20;
 export const barWordsLength = 160;
 
 const assignedSchema = z.strictObject({
-  arrangementId: id,
+  /** The piece; null: a figure of the drawer. */
+  arrangementId: id.nullable(),
+  /** The figure as it was when it was given; null: a piece. */
+  figureId: figureId.nullable().default(null),
   /** Null: the piece as it is written. */
   rung: rungGivenSchema.nullable().default(null),
   /** Both null: the whole piece. */
@@ -44,6 +53,10 @@ const assignedSchema = z.strictObject({
 
 /** Something a student is given to practise. */
 export const newAssignmentSchema = assignedSchema
+  .refine(
+    ({ arrangementId, figureId }) => (arrangementId === null) !== (figureId === null),
+    'either a piece or a figure',
+  )
   .refine(({ startBpm, goalBpm }) => startBpm <= goalBpm, 'the goal is no slower than the start')
   .refine(
     ({ firstBar, lastBar }) =>
@@ -57,6 +70,8 @@ export const assignmentSchema = z.object({
   id,
   title: z.string(),
   player: z.string(),
+  /** It opens when this one is reached; null: at once. */
+  afterId: id.nullable().default(null),
   madeAt: timestamp,
   /** When it was taken back or done with. */
   endedAt: timestamp.nullable(),
@@ -99,6 +114,20 @@ export const takeSchema = z.strictObject({
   outOfTime: count,
   /** Spread of the thumb's strokes in ms; null where there were too few. */
   thumbSdMs: z.number().min(0).max(5000).nullable(),
+});
+
+/** The ear drill, given: so many pairs whose beats are counted right. */
+export const newEarGoalSchema = z.strictObject({
+  times: z.int().min(1).max(200),
+  goalDate: z.iso.date().nullable(),
+});
+
+export const earGoalSchema = z.object({
+  ...newEarGoalSchema.shape,
+  madeAt: timestamp,
+  /** Pairs counted since then, and how many of them right. */
+  counted: count,
+  right: count,
 });
 
 /** Where a teacher takes the lessons along as a calendar file. */
@@ -155,6 +184,7 @@ export const practiceRecordSchema = z.object({
   marks: z.array(practiceMarkSchema),
   /** The oldest first. */
   takes: z.array(takeSchema).default([]),
+  earGoal: earGoalSchema.nullable().default(null),
 });
 
 /** Passes at one assignment that are looked back on where all students are told at once: of those who come on the day, and of the others. */
@@ -186,6 +216,7 @@ export const myPracticeSchema = z.object({
   ),
   marks: z.array(practiceMarkSchema),
   takes: z.array(takeSchema).default([]),
+  earGoal: earGoalSchema.nullable().default(null),
 });
 
 /** All that is kept of one person, to be taken along: an open format. */
@@ -209,11 +240,16 @@ export const personalDataSchema = z.object({
   assignments: z.array(assignmentSchema),
   marks: z.array(practiceMarkSchema),
   takes: z.array(takeSchema),
+  earGoal: earGoalSchema.nullable().default(null),
+  /** The oldest first. */
+  earDrills: z.array(loggedDrillSchema).default([]),
 });
 
 export type PersonalData = z.infer<typeof personalDataSchema>;
 export type Assignment = z.infer<typeof assignmentSchema>;
 export type NewAssignment = z.infer<typeof newAssignmentSchema>;
+export type EarGoal = z.infer<typeof earGoalSchema>;
+export type NewEarGoal = z.infer<typeof newEarGoalSchema>;
 export type PracticeMark = z.infer<typeof practiceMarkSchema>;
 export type TakeFigures = z.infer<typeof takeSchema>;
 export type PracticeRecord = z.infer<typeof practiceRecordSchema>;

@@ -59,7 +59,7 @@ test('a student’s record, the practice room and the way into it', async ({
   const { id } = students.find(({ name }) => name === 'Wynn Sarkeld')!;
   await page.goto(`/people/${id}`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Piece' }).selectOption({ label: 'Lamp Oil' });
+  await page.getByRole('combobox', { name: 'What' }).selectOption({ label: 'Lamp Oil' });
   await page.getByText('Minutes, what is kept, tempo by pass, hard bars').click();
   await expect(page.getByRole('img', { name: /^Minutes played by week/ })).toBeVisible();
   await expectNoSeriousViolation(page);

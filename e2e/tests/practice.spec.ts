@@ -23,7 +23,7 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await page.goto('/people');
   await page.getByRole('link', { name: student }).click();
   await expect(page.getByText('Nothing is given')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Piece' }).selectOption({ label: title });
+  await page.getByRole('combobox', { name: 'What' }).selectOption({ label: title });
   await page.getByLabel('From tempo').fill('180');
   await page.getByLabel('What you say to it').fill('Thumb first');
   await page.getByRole('button', { name: `Give it to ${student}` }).click();

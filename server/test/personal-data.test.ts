@@ -33,6 +33,10 @@ describe('a person’s data', () => {
         countedBeats: 2,
       })
       .expect(200);
+    await room.teacher
+      .put(`/api/students/${student.id}/ear-goal`)
+      .send({ times: 3, goalDate: null })
+      .expect(200);
     await room.invite(student.id);
     const data = endpoints.readPerson.response.parse(
       (await room.teacher.get(`/api/students/${student.id}/data`).expect(200)).body,
@@ -44,6 +48,8 @@ describe('a person’s data', () => {
       lessons: [{ starts: '10:00' }],
       assignments: [{ id }],
       marks: passes,
+      earGoal: { times: 3, counted: 0 },
+      earDrills: [{ countedBeats: 2 }],
     });
     // In hand nobody is deleted by a slip.
     await room.teacher.delete(`/api/students/${student.id}`).expect(404);

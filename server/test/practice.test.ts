@@ -56,6 +56,73 @@ describe('what is given to practise', () => {
   ])('refused: %o', async (over) => {
     await room.teacher.post(`/api/students/${student.id}/assignments`).send(room.given(over)).expect(400);
   });
+  test('one rung after the other: all or none, each after the one before it', async () => {
+    const rung = (id: string, name: string) => ({ order: 'melody-first', id, name });
+    const rungs = [rung('melody-alone', 'Melody alone'), rung('with-thumb', 'With the thumb'), null];
+    const ladder = (last: object = {}) =>
+      rungs.map((each, index) =>
+        room.given({ rung: each, firstBar: null, lastBar: null, ...(index === 2 ? last : {}) }),
+      );
+    const path = `/api/students/${student.id}/ladders`;
+    const answer = await room.teacher.post(path).send(ladder()).expect(200);
+    const made = endpoints.assignLadder.response.parse(answer.body);
+    expect(made.map(({ afterId }) => afterId)).toEqual([null, made[0]!.id, made[1]!.id]);
+    const { assignments } = await myPractice(agent);
+    expect(assignments.map(({ id }) => id)).toEqual(made.map(({ id }) => id));
+    await room.teacher
+      .post(path)
+      .send(ladder({ arrangementId: randomUUID() }))
+      .expect(404);
+    await room.teacher.post(path).send([room.given()]).expect(400);
+    expect((await myPractice(agent)).assignments).toHaveLength(3);
+  });
+  test('a figure of the drawer, again and again until it is four bars, and as it was when it was given', async () => {
+    const [figure] = (await room.teacher.get('/api/figures').expect(200)).body as [
+      { id: string; score: { score: { title: string; bars: object[] } } },
+    ];
+    const whole = { arrangementId: null, figureId: figure.id, firstBar: null, lastBar: null };
+    const { id } = await room.assign(student, whole);
+    await room.teacher.delete(`/api/figures/${figure.id}`).expect(200);
+    const [given] = (await myPractice(agent)).assignments;
+    const { title, bars } = figure.score.score;
+    expect(given).toMatchObject({ id, title, arrangementId: null, figureId: figure.id });
+    expect(given!.score!.bars.length).toBe(Math.max(1, Math.floor(4 / bars.length)) * bars.length);
+    const both = { ...whole, arrangementId: room.pieces[0]!.arrangementId };
+    for (const [over, status] of [
+      [both, 400],
+      [{ ...whole, figureId: null }, 400],
+      [{ ...whole, figureId: 'none such' }, 404],
+    ] as const)
+      await room.teacher
+        .post(`/api/students/${student.id}/assignments`)
+        .send(room.given(over))
+        .expect(status);
+  });
+  test('the ear drill: what is counted since it was given, and what of it was right', async () => {
+    const path = `/api/students/${student.id}/ear-goal`;
+    // 5 cents on one note at D3: 146.83 · (2^(5/1200) − 1) = 0.42 beats a second, 2.5 in six.
+    const pair = { relation: 'unison', targetMidi: 50, referenceMidi: 50, detuneCents: 5, seconds: 6 };
+    const count = (countedBeats: number) =>
+      agent
+        .post('/api/ear-drills')
+        .send({ ...pair, countedBeats })
+        .expect(200);
+    await count(2);
+    await room.teacher.put(path).send({ times: 3, goalDate: '2026-12-24' }).expect(200);
+    expect((await myPractice(agent)).earGoal).toMatchObject({ times: 3, counted: 0, right: 0 });
+    for (const beats of [2, 3, 9]) await count(beats);
+    const record = await room.teacher.get(`/api/students/${student.id}/practice`).expect(200);
+    expect(record.body).toMatchObject({
+      earGoal: { times: 3, goalDate: '2026-12-24', counted: 3, right: 2 },
+    });
+    for (const bad of [{ times: 0, goalDate: null }, { times: 3 }, { times: 3, goalDate: 'soon' }])
+      await room.teacher.put(path).send(bad).expect(400);
+    const nobody = `/api/students/${randomUUID()}/ear-goal`;
+    await room.teacher.put(nobody).send({ times: 3, goalDate: null }).expect(404);
+    await room.teacher.delete(nobody).expect(404);
+    await room.teacher.delete(path).expect(200);
+    expect((await myPractice(agent)).earGoal).toBeNull();
+  });
   test('a pass that is sent twice counts once; the teacher reads all of them in order', async () => {
     const { id } = await room.assign(student);
     const passes = [

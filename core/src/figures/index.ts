@@ -7,6 +7,7 @@ export { findFigures, type FigureQuery } from './find-figures.ts';
 export { layFigure, type LaidFigure } from './lay-figure.ts';
 export { figureLimits } from './limits.ts';
 export { figureRoles, type FigureRole } from './roles.ts';
+export { figureToPractise } from './to-practise.ts';
 export { toDegree, toKey, toPlace, toTuning } from './targets.ts';
 export { moveByFrets, moveByStrings, waysToMove, type FigureWay } from './ways.ts';
 export { makeTurnarounds, type MadeFigure } from './make-turnarounds.ts';

@@ -59,6 +59,13 @@ export function drawDrill(random: () => number): EarDrill {
   };
 }
 
+/** Whether a logged drill was counted right. */
+export function isCountedRight(drill: Omit<EarDrill, 'beatHz'>, countedBeats: number): boolean {
+  const { targetMidi, detuneCents, referenceMidi, relation } = drill;
+  const beatHz = beatRateHz(targetMidi + detuneCents / 100, referenceMidi, relation);
+  return judgeDrill({ ...drill, beatHz }, countedBeats).isRight;
+}
+
 /** Judges a count of beats. */
 export function judgeDrill(drill: EarDrill, countedBeats: number): DrillResult {
   const realBeats = drill.beatHz * drill.seconds;

@@ -1,4 +1,4 @@
-export { drawDrill, judgeDrill, type DrillResult, type EarDrill } from './ear-drill.ts';
+export { drawDrill, isCountedRight, judgeDrill, type DrillResult, type EarDrill } from './ear-drill.ts';
 export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading } from './tuner.ts';
 export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
 export type { HeardNote } from './heard-note.ts';

@@ -21,6 +21,7 @@ export const studioTables = [
   'assignments',
   'practice_marks',
   'takes',
+  'ear_goals',
   'invitations',
   'door_notes',
 ] as const;

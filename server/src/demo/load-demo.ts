@@ -7,9 +7,10 @@ import { readScore } from '@jocund/core/formats/jocund-json';
 import { readJot } from '@jocund/core/formats/jot';
 import type { Score } from '@jocund/core/score';
 import type { Database } from '../database/connect.ts';
-import { keepFigure } from '../figures/repository.ts';
+import { findFigure, keepFigure } from '../figures/repository.ts';
 import { createPiece } from '../pieces/service.ts';
 import { insertStudent } from '../people/repository.ts';
+import { putEarGoal } from '../practice/ear-goals-repository.ts';
 import { replaceLessons } from '../practice/lessons-repository.ts';
 import { insertAssignment, insertMarks } from '../practice/repository.ts';
 import { hashPassword, usualCost } from '../sign-in/password.ts';
@@ -62,7 +63,7 @@ export async function loadDemo(
   }
   for (const [
     index,
-    { name, note, goals, cautions, groups, account, lesson, practises },
+    { name, note, goals, cautions, groups, account, lesson, earDrill, practises },
   ] of demo.students.entries()) {
     const { id } = await insertStudent(database, studioId, {
       name,
@@ -85,16 +86,25 @@ export async function loadDemo(
         role: 'student',
         password_hash: passwordHash,
       });
-    for (const [nth, { piece, weeks, hurts, ...given }] of practises.entries()) {
-      const arrangementId = arrangements.get(piece);
-      if (arrangementId === undefined)
-        throw new Error(`${name} practises “${piece}”, which is no demo piece`);
-      const assignmentId = await insertAssignment(database, studioId, id, {
-        ...given,
-        arrangementId,
-        rung: null,
-        goalDate: null,
-      });
+    if (earDrill) await putEarGoal(database, studioId, id, { times: earDrill, goalDate: null });
+    for (const [nth, { piece = '', figure: figureId = '', weeks, hurts, ...given }] of practises.entries()) {
+      const arrangementId = arrangements.get(piece) ?? null;
+      const figure = arrangementId === null ? await findFigure(database, studioId, figureId) : null;
+      if (figure === undefined)
+        throw new Error(`${name} practises “${piece}${figureId}”, which is not in the demo`);
+      const assignmentId = await insertAssignment(
+        database,
+        studioId,
+        id,
+        {
+          ...given,
+          arrangementId,
+          figureId: figure === null ? null : figureId,
+          rung: null,
+          goalDate: null,
+        },
+        { figure, afterId: null },
+      );
       const marks = inventedPractice({
         assignmentId,
         ...given,

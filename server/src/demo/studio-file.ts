@@ -23,10 +23,14 @@ export const studioFileSchema = z.strictObject({
       account: z.email().optional(),
       /** The weekday on which the demo is loaded is a day of lessons. */
       lesson: z.strictObject({ starts: z.string(), minutes: z.int() }).optional(),
+      /** Pairs of strings to be counted right. */
+      earDrill: z.int().min(1).optional(),
       practises: z
         .array(
           z.strictObject({
-            piece: z.string(),
+            /** A piece's file, or else a figure's id. */
+            piece: z.string().optional(),
+            figure: z.string().optional(),
             firstBar: z.int().nullable(),
             lastBar: z.int().nullable(),
             startBpm: z.int(),

@@ -38,6 +38,22 @@ export async function listDrills(database: Database, who: SignedIn): Promise<Log
   return rows.map(fromRow);
 }
 
+/** All drills of a student's account, the oldest first; none without one. */
+export async function listDrillsOfStudent(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  since = new Date(0),
+): Promise<LoggedDrill[]> {
+  const rows = await database('ear_drills')
+    .join('users', { 'users.studio_id': 'ear_drills.studio_id', 'users.id': 'ear_drills.user_id' })
+    .where({ 'users.studio_id': studioId, 'users.student_id': studentId })
+    .where('ear_drills.drilled_at', '>=', since)
+    .orderBy(['ear_drills.drilled_at', 'ear_drills.id'])
+    .select<DrillRow[]>('ear_drills.*');
+  return rows.map(fromRow);
+}
+
 export async function logDrill(database: Database, who: SignedIn, drill: NewDrill): Promise<LoggedDrill> {
   const [row] = await database<DrillRow>('ear_drills')
     .insert({

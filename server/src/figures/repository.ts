@@ -16,6 +16,12 @@ export async function listFigures(database: Database, studioId: string): Promise
   return rows.map(({ document }) => document);
 }
 
+/** The document of one figure; undefined where the drawer has none of that id. */
+export async function findFigure(database: Database, studioId: string, id: string): Promise<unknown> {
+  const row = await database<FigureRow>('figures').where({ studio_id: studioId, id }).first('document');
+  return row?.document;
+}
+
 /** Keeps a figure under its id; the same id again takes the new one. */
 export async function keepFigure(database: Database, studioId: string, figure: Figure): Promise<void> {
   await database('figures')

@@ -1,5 +1,7 @@
 import { mostMarksRead, type PersonalData } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
+import { listDrillsOfStudent } from '../ear-drills/repository.ts';
+import { findEarGoal } from '../practice/ear-goals-repository.ts';
 import { listLessonNotes } from '../practice/lesson-notes-repository.ts';
 import { listLessons } from '../practice/lessons-repository.ts';
 import { listAssignments, marksPage } from '../practice/repository.ts';
@@ -31,11 +33,13 @@ export async function personalData(
     );
   if (!person) return undefined;
   const { studio, email, ...student } = person;
-  const [lessons, notes, assignments, takes] = await Promise.all([
+  const [lessons, notes, assignments, takes, earGoal, earDrills] = await Promise.all([
     listLessons(database, studioId, id),
     listLessonNotes(database, studioId, id),
     listAssignments(database, studioId, id),
     listTakes(database, studioId, id),
+    findEarGoal(database, studioId, id),
+    listDrillsOfStudent(database, studioId, id),
   ]);
   const marks: PersonalData['marks'] = [];
   for (;;) {
@@ -54,6 +58,8 @@ export async function personalData(
     assignments,
     marks,
     takes,
+    earGoal,
+    earDrills,
   };
 }
 
@@ -69,7 +75,15 @@ export async function deletePerson(database: Database, studioId: string, id: str
       .first<{ id: string } | undefined>('id');
     if (!found) return false;
     const theirs = { studio_id: studioId, student_id: id };
-    for (const table of ['takes', 'practice_marks', 'assignments', 'invitations', 'lessons', 'lesson_notes'])
+    for (const table of [
+      'takes',
+      'practice_marks',
+      'ear_goals',
+      'assignments',
+      'invitations',
+      'lessons',
+      'lesson_notes',
+    ])
       await transaction(table).where(theirs).delete();
     const users = await transaction('users').where(theirs).pluck<string[]>('id');
     for (const userId of users) {

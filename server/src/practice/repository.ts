@@ -11,7 +11,9 @@ import type { Database } from '../database/connect.ts';
 export interface AssignmentRow {
   id: string;
   student_id: string;
-  arrangement_id: string;
+  arrangement_id: string | null;
+  figure: unknown;
+  after_id: string | null;
   rung: Assignment['rung'];
   bar_words: Assignment['barWords'];
   first_bar: number | null;
@@ -42,18 +44,22 @@ export interface MarkRow {
 /** An assignment with the piece as it is stored. */
 export interface AssignedPiece {
   readonly assignment: Assignment;
+  /** Of the piece; null: a figure is given. */
   readonly document: unknown;
+  readonly figure: unknown;
   /** The rung that is given, where the teacher changed it by hand. */
   readonly byHand: unknown;
 }
 
 /** The piece's name stays with its document, which may be of an older version. */
 const inScore = (key: string) =>
-  `coalesce(arrangements.document -> 'score', arrangements.document -> 'study') ->> '${key}' as ${key}`;
+  `coalesce(
+    arrangements.document -> 'score', arrangements.document -> 'study', assignments.figure -> 'score' -> 'score'
+  ) ->> '${key}' as ${key}`;
 
 export const assignments = (database: Database) =>
   database('assignments')
-    .join('arrangements', {
+    .leftJoin('arrangements', {
       'arrangements.studio_id': 'assignments.studio_id',
       'arrangements.id': 'assignments.arrangement_id',
     })
@@ -64,10 +70,16 @@ export const assignments = (database: Database) =>
       database.raw(inScore('player')),
     );
 
+const figureIdOf = (figure: unknown): string | null =>
+  typeof figure === 'object' && figure !== null && 'id' in figure && typeof figure.id === 'string'
+    ? figure.id
+    : null;
+
 export const toAssignment = (row: AssignmentRow): Assignment => ({
   id: row.id,
   arrangementId: row.arrangement_id,
-  title: row.title ?? 'A piece',
+  figureId: figureIdOf(row.figure),
+  title: row.title ?? (row.figure ? 'A figure' : 'A piece'),
   player: row.player ?? '',
   rung: row.rung,
   firstBar: row.first_bar,
@@ -77,6 +89,7 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   goalDate: row.goal_date,
   note: row.note,
   barWords: row.bar_words,
+  afterId: row.after_id,
   madeAt: row.made_at.toISOString(),
   endedAt: row.ended_at?.toISOString() ?? null,
 });
@@ -124,23 +137,40 @@ export const listAssigned = async (
       .where({ 'assignments.studio_id': studioId, 'assignments.student_id': studentId })
       .whereNull('assignments.ended_at')
       .orderBy(['assignments.made_at', 'assignments.id'])
-  ).map((row) => ({ assignment: toAssignment(row), document: row.document, byHand: row.by_hand }));
+  ).map((row) => ({
+    assignment: toAssignment(row),
+    document: row.document,
+    figure: row.figure,
+    byHand: row.by_hand,
+  }));
 
-/** The new assignment's id. The student and the piece are the studio's. */
+export interface AssignmentParts {
+  /** The document of the figure that is given, null where a piece is. */
+  readonly figure: unknown;
+  /** The assignment that is to be reached first. */
+  readonly afterId: string | null;
+}
+
+/** The new assignment's id. The student, the piece and the one before are the studio's. */
 export async function insertAssignment(
   database: Database,
   studioId: string,
   studentId: string,
   { arrangementId, rung, firstBar, lastBar, startBpm, goalBpm, goalDate, note, barWords }: NewAssignment,
+  { figure, afterId }: AssignmentParts,
 ): Promise<string> {
   const [row] = await database('assignments')
     .insert({
       studio_id: studioId,
       student_id: studentId,
       arrangement_id: arrangementId,
+      figure: figure === null ? null : JSON.stringify(figure),
+      after_id: afterId,
       rung: rung && JSON.stringify(rung),
       first_bar: firstBar,
       last_bar: lastBar,
+      // One after the other within one transaction, too.
+      made_at: database.raw('clock_timestamp()'),
       start_bpm: startBpm,
       goal_bpm: goalBpm,
       goal_date: goalDate,

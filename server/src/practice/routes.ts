@@ -4,15 +4,18 @@ import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, studentRoute, teacherAsking, teacherRoute } from '../http/route.ts';
 import { lessonCalendar } from './calendar.ts';
+import { dropEarGoal } from './ear-goals-repository.ts';
 import { dropLessonNote } from './lesson-notes-repository.ts';
 import { listTaught } from './lessons-repository.ts';
 import { insertMarks } from './repository.ts';
 import {
   assign,
+  assignInOrder,
   endAssignment,
   myPractice,
   practiceOf,
   practiceSeen,
+  setEarGoal,
   setLessons,
   studentAsking,
   writeLessonNote,
@@ -46,6 +49,16 @@ export function practiceRoutes(database: Database): Router {
   teacherRoute(router, endpoints.assign, ({ request, body, who }) =>
     assign(database, who.studioId, idOf(request, 'student'), body),
   );
+  teacherRoute(router, endpoints.assignLadder, ({ request, body, who }) =>
+    assignInOrder(database, who.studioId, idOf(request, 'student'), body),
+  );
+  teacherRoute(router, endpoints.setEarGoal, ({ request, body, who }) =>
+    setEarGoal(database, who.studioId, idOf(request, 'student'), body),
+  );
+  teacherRoute(router, endpoints.dropEarGoal, async ({ request, who }) => {
+    if (!(await dropEarGoal(database, who.studioId, idOf(request, 'student')))) throw notFound('drill');
+    return null;
+  });
   teacherRoute(router, endpoints.endAssignment, ({ request, body, who }) =>
     endAssignment(database, who.studioId, idOf(request, 'assignment'), body.ended),
   );

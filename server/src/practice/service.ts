@@ -1,18 +1,23 @@
 import type {
   Assignment,
+  EarGoal,
   Lesson,
   LessonNote,
   MyPracticeSent,
   NewAssignment,
+  NewEarGoal,
   NewLessonNote,
   PracticeRecord,
 } from '@jocund/contract';
 import { cutRung } from '@jocund/core/grading';
+import { figureToPractise, openFigure } from '@jocund/core/figures';
 import type { Score } from '@jocund/core/score';
 import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
+import { findFigure } from '../figures/repository.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
+import { findEarGoal, putEarGoal } from './ear-goals-repository.ts';
 import { insertLessonNote, listLessonNotes } from './lesson-notes-repository.ts';
 import { listLessons, replaceLessons } from './lessons-repository.ts';
 import {
@@ -37,14 +42,15 @@ export async function practiceOf(
   studentId: string,
 ): Promise<PracticeRecord> {
   if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
-  const [lessons, notes, assignments, marks, takes] = await Promise.all([
+  const [lessons, notes, assignments, marks, takes, earGoal] = await Promise.all([
     listLessons(database, studioId, studentId),
     listLessonNotes(database, studioId, studentId),
     listAssignments(database, studioId, studentId),
     listMarks(database, studioId, studentId),
     listTakes(database, studioId, studentId),
+    findEarGoal(database, studioId, studentId),
   ]);
-  return { lessons, notes, assignments, marks, takes };
+  return { lessons, notes, assignments, marks, takes, earGoal };
 }
 
 export async function writeLessonNote(
@@ -73,9 +79,61 @@ export async function assign(
   studentId: string,
   given: NewAssignment,
 ): Promise<Assignment> {
+  const [made] = await assignInOrder(database, studioId, studentId, [given]);
+  if (!made) throw notFound('assignment');
+  return made;
+}
+
+/** Gives one thing after the other, all or none: each opens when the one before it is reached. */
+export async function assignInOrder(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  given: readonly NewAssignment[],
+): Promise<Assignment[]> {
   if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
-  if (!(await hasArrangement(database, studioId, given.arrangementId))) throw notFound('piece');
-  return known(database, studioId, await insertAssignment(database, studioId, studentId, given));
+  const figures = await Promise.all(given.map((each) => figureOf(database, studioId, each)));
+  const ids = await database.transaction(async (transaction) => {
+    const made: string[] = [];
+    for (const [index, each] of given.entries())
+      made.push(
+        await insertAssignment(transaction, studioId, studentId, each, {
+          figure: figures[index] ?? null,
+          afterId: made.at(-1) ?? null,
+        }),
+      );
+    return made;
+  });
+  return Promise.all(ids.map((id) => known(database, studioId, id)));
+}
+
+/** The document of the figure that is given, null where a piece is; refused where the studio has neither. */
+async function figureOf(
+  database: Database,
+  studioId: string,
+  { arrangementId, figureId }: NewAssignment,
+): Promise<unknown> {
+  if (arrangementId !== null) {
+    if (!(await hasArrangement(database, studioId, arrangementId))) throw notFound('piece');
+    return null;
+  }
+  const figure = figureId === null ? undefined : await findFigure(database, studioId, figureId);
+  if (!openFigure(figure).ok) throw notFound('figure');
+  return figure;
+}
+
+/** Gives the ear drill from now on. */
+export async function setEarGoal(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  goal: NewEarGoal,
+): Promise<EarGoal> {
+  if (!(await findStudent(database, studioId, studentId))) throw notFound('student');
+  await putEarGoal(database, studioId, studentId, goal);
+  const given = await findEarGoal(database, studioId, studentId);
+  if (!given) throw notFound('drill');
+  return given;
 }
 
 export async function endAssignment(
@@ -127,11 +185,12 @@ async function practised(
   studioId: string,
   student: TaughtStudent,
 ): Promise<MyPracticeSent> {
-  const [assigned, notes, marks, takes] = await Promise.all([
+  const [assigned, notes, marks, takes, earGoal] = await Promise.all([
     listAssigned(database, studioId, student.id),
     listLessonNotes(database, studioId, student.id),
     listMarks(database, studioId, student.id),
     listTakes(database, studioId, student.id),
+    findEarGoal(database, studioId, student.id),
   ]);
   return {
     student: student.name,
@@ -144,11 +203,16 @@ async function practised(
     }),
     marks,
     takes,
+    earGoal,
   };
 }
 
-/** What is played: the piece, or its rung as the teacher changed it, else as it is cut. A rung that the piece has no more is the whole piece. */
-function playedOf({ assignment: { rung }, document, byHand }: AssignedPiece): Score | undefined {
+/** What is played: the figure, again and again, or the piece, or its rung as the teacher changed it, else as it is cut. A rung that the piece has no more is the whole piece. */
+function playedOf({ assignment: { rung }, document, figure, byHand }: AssignedPiece): Score | undefined {
+  if (figure !== null) {
+    const opened = openFigure(figure);
+    return opened.ok ? figureToPractise(opened.value) : undefined;
+  }
   const opened = openDocument(byHand ?? document);
   if (!opened.ok) return undefined;
   const isCut = rung !== null && !byHand;

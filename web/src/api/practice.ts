@@ -4,6 +4,7 @@ import {
   type Lesson,
   type MyPractice,
   type NewAssignment,
+  type NewEarGoal,
   type NewLessonNote,
   type TakeFigures,
 } from '@jocund/contract';
@@ -63,17 +64,23 @@ export function useDropLessonNote(studentId: string) {
 
 interface Assigning {
   readonly studentIds: readonly string[];
-  readonly what: NewAssignment;
+  /** One thing, or more of them one after the other. */
+  readonly what: readonly NewAssignment[];
 }
 
-/** Gives one thing to some students; answers to how many. Where it reached nobody it fails. */
+const giveTo = (id: string, what: readonly NewAssignment[]): Promise<unknown> => {
+  const [only, ...others] = what;
+  return only && others.length === 0
+    ? request(endpoints.assign, { params: { id }, body: only })
+    : request(endpoints.assignLadder, { params: { id }, body: [...what] });
+};
+
+/** Gives something to some students; answers to how many. Where it reached nobody it fails. */
 export function useAssign() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async ({ studentIds, what }: Assigning) => {
-      const answers = await Promise.allSettled(
-        studentIds.map((id) => request(endpoints.assign, { params: { id }, body: what })),
-      );
+      const answers = await Promise.allSettled(studentIds.map((id) => giveTo(id, what)));
       const failed = answers.find((answer) => answer.status === 'rejected');
       const given = answers.filter(({ status }) => status === 'fulfilled').length;
       if (given === 0 && failed) throw failed.reason;
@@ -89,6 +96,17 @@ export function useEndAssignment(studentId: string) {
   return useMutation({
     mutationFn: ({ id, ended }: { id: string; ended: boolean }) =>
       request(endpoints.endAssignment, { params: { id }, body: { ended } }),
+    onSuccess: () => renew(client, studentId),
+  });
+}
+
+/** Gives the ear drill to a student, or, by null, takes it back. */
+export function useSetEarGoal(studentId: string) {
+  const client = useQueryClient();
+  const params = { id: studentId };
+  return useMutation({
+    mutationFn: (body: NewEarGoal | null) =>
+      body ? request(endpoints.setEarGoal, { params, body }) : request(endpoints.dropEarGoal, { params }),
     onSuccess: () => renew(client, studentId),
   });
 }

@@ -1,207 +1,64 @@
-import type { NewAssignment, PieceSummary, Student } from '@jocund/contract';
-import { practiceTempo } from '@jocund/contract';
+import type { EarGoal, Student } from '@jocund/contract';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { useStudents } from '../api/people.ts';
-import { useAssign } from '../api/practice.ts';
+import { useDrawer } from '../api/figures.ts';
 import { usePieces } from '../api/queries.ts';
-import { Button } from '../ui/button.tsx';
-import { SelectField, TextArea, TextField } from '../ui/field.tsx';
-import { useSay } from '../ui/toast.tsx';
-import { counted } from '../ui/words.ts';
-import { readBarWords } from './bar-words.ts';
-import { faultWords } from './people-parts.tsx';
-import { RungField } from './rung-field.tsx';
+import { SelectField } from '../ui/field.tsx';
+import { EarGoalForm } from './ear-goal-form.tsx';
+import { GiveForm, type Subject } from './give-form.tsx';
 
-interface AssignFields {
-  readonly firstBar: string;
-  readonly lastBar: string;
-  readonly startBpm: string;
-  readonly goalBpm: string;
-  readonly goalDate: string;
-  readonly note: string;
-  readonly barWords: string;
+const earDrill = 'ear-drill';
+
+interface AssignPartProps {
+  readonly student: Student;
+  readonly earGoal: EarGoal | null;
 }
 
-/** A first tempo: six tenths of the piece's own (common practice: slow enough to come clean at once). */
-const firstTempo = 0.6;
-
-/** Gives a piece, or bars of it, to a student: from which tempo to which, until when, and a word to it. */
-export function AssignPart({ student }: { student: Student }) {
+/** Gives a piece or bars of it, its ladder, a figure of the drawer, or the ear drill to a student. */
+export function AssignPart({ student, earGoal }: AssignPartProps) {
   const pieces = usePieces();
+  const { figures } = useDrawer();
   const [chosen, setChosen] = useState('');
-  const offered = (pieces.data ?? [])
-    .filter(({ archivedAt, trouble }) => archivedAt === null && trouble === null)
-    .sort((a, b) => a.title.localeCompare(b.title));
-  const piece = offered.find(({ arrangementId }) => arrangementId === chosen);
+  const offered: readonly Subject[] = [
+    ...(pieces.data ?? [])
+      .filter(({ archivedAt, trouble }) => archivedAt === null && trouble === null)
+      .map(({ arrangementId, title, tempoBpm, barCount }) => ({
+        kind: 'piece' as const,
+        id: arrangementId,
+        title,
+        tempoBpm,
+        barCount,
+      })),
+    ...figures.map(({ id, score }) => ({
+      kind: 'figure' as const,
+      id,
+      title: score.title,
+      tempoBpm: score.tempoBpm,
+      barCount: score.bars.length,
+    })),
+  ].sort((a, b) => a.title.localeCompare(b.title));
+  const options = (kind: Subject['kind']) =>
+    offered
+      .filter((each) => each.kind === kind)
+      .map(({ id, title }) => (
+        <option key={id} value={`${kind} ${id}`}>
+          {title}
+        </option>
+      ));
+  const subject = offered.find(({ kind, id }) => chosen === `${kind} ${id}`);
+  const done = () => setChosen('');
   return (
     <section aria-labelledby="give">
       <h2 id="give" className="pt-4 pb-2 text-head">
         Give to practise
       </h2>
-      <SelectField label="Piece" value={chosen} onChange={({ target }) => setChosen(target.value)}>
-        <option value="">choose a piece</option>
-        {offered.map(({ arrangementId, title }) => (
-          <option key={arrangementId} value={arrangementId}>
-            {title}
-          </option>
-        ))}
+      <SelectField label="What" value={chosen} onChange={({ target }) => setChosen(target.value)}>
+        <option value="">choose a piece or a figure</option>
+        <option value={earDrill}>the ear drill: count the beats of two strings</option>
+        <optgroup label="Pieces">{options('piece')}</optgroup>
+        {figures.length > 0 && <optgroup label="Figures of the drawer">{options('figure')}</optgroup>}
       </SelectField>
-      {piece && (
-        <Fields key={piece.arrangementId} piece={piece} student={student} onGiven={() => setChosen('')} />
-      )}
+      {chosen === earDrill && <EarGoalForm student={student} earGoal={earGoal} onGiven={done} />}
+      {subject && <GiveForm key={chosen} subject={subject} student={student} onGiven={done} />}
     </section>
-  );
-}
-
-function barWordsFault(text: string, lastBar: number): true | string {
-  const read = readBarWords(text, lastBar);
-  return read.ok || `${read.fault.reason}. ${read.fault.remedy}.`;
-}
-
-interface FieldsProps {
-  readonly piece: PieceSummary;
-  readonly student: Student;
-  readonly onGiven: () => void;
-}
-
-function Fields({ piece, student, onGiven }: FieldsProps) {
-  const assign = useAssign();
-  const students = useStudents();
-  const [group, setGroup] = useState('');
-  const [rung, setRung] = useState<NewAssignment['rung'] | undefined>(null);
-  const inGroup = (students.data ?? []).filter(
-    ({ archivedAt, groups }) => archivedAt === null && groups.includes(group),
-  );
-  const to = group === '' ? [student] : inGroup;
-  const whom = group === '' ? student.name : `${group}, ${counted(to.length, 'student')}`;
-  const say = useSay();
-  const goal = Math.round(piece.tempoBpm);
-  const { register, handleSubmit, formState, getValues } = useForm<AssignFields>({
-    defaultValues: {
-      firstBar: '',
-      lastBar: '',
-      startBpm: String(Math.max(practiceTempo.slowest, Math.round(goal * firstTempo))),
-      goalBpm: String(goal),
-      goalDate: '',
-      note: '',
-      barWords: '',
-    },
-  });
-  const { errors } = formState;
-  const isBar = (text: string) =>
-    text === '' || (Number.isInteger(Number(text)) && Number(text) >= 0 && Number(text) <= piece.barCount);
-  const isTempo = (text: string) =>
-    Number.isInteger(Number(text)) &&
-    Number(text) >= practiceTempo.slowest &&
-    Number(text) <= practiceTempo.fastest;
-  const tempoWords = `A whole number from ${practiceTempo.slowest} to ${practiceTempo.fastest}`;
-  const give = ({ firstBar, lastBar, startBpm, goalBpm, goalDate, note, barWords }: AssignFields) => {
-    const words = readBarWords(barWords, piece.barCount);
-    const [first, last] = [firstBar || lastBar, lastBar || firstBar];
-    if (rung === undefined || !words.ok) return;
-    const what = {
-      arrangementId: piece.arrangementId,
-      rung,
-      firstBar: first === '' ? null : Number(first),
-      lastBar: last === '' ? null : Number(last),
-      startBpm: Number(startBpm),
-      goalBpm: Number(goalBpm),
-      goalDate: goalDate === '' ? null : goalDate,
-      note: note.trim(),
-      barWords: words.value,
-    };
-    assign.mutate(
-      { studentIds: to.map(({ id }) => id), what },
-      {
-        onSuccess: ({ given, of }) => {
-          say(
-            given === of
-              ? `${piece.title} is given to ${whom}.`
-              : `${piece.title} is given to ${given} of ${of}; the others could not be reached. Give it to them one by one.`,
-          );
-          onGiven();
-        },
-      },
-    );
-  };
-  return (
-    <form
-      className="flex flex-col gap-3 pt-3"
-      noValidate
-      onSubmit={(event) => void handleSubmit(give)(event)}
-    >
-      <RungField arrangementId={piece.arrangementId} rung={rung} onChange={setRung} />
-      <div className="grid grid-cols-2 gap-2">
-        <TextField
-          label="From bar"
-          inputMode="numeric"
-          hint="empty: the whole"
-          error={errors.firstBar?.message}
-          {...register('firstBar', { validate: (text) => isBar(text) || `Up to bar ${piece.barCount}` })}
-        />
-        <TextField
-          label="to bar"
-          inputMode="numeric"
-          error={errors.lastBar?.message}
-          {...register('lastBar', {
-            validate: (text) =>
-              !isBar(text)
-                ? `Up to bar ${piece.barCount}`
-                : text === '' || Number(text) >= Number(getValues('firstBar')) || 'Not before the first',
-          })}
-        />
-        <TextField
-          label="From tempo ♩"
-          inputMode="numeric"
-          error={errors.startBpm?.message}
-          {...register('startBpm', { validate: (text) => isTempo(text) || tempoWords })}
-        />
-        <TextField
-          label="to the goal ♩"
-          inputMode="numeric"
-          error={errors.goalBpm?.message}
-          {...register('goalBpm', {
-            validate: (text) =>
-              !isTempo(text)
-                ? tempoWords
-                : Number(text) >= Number(getValues('startBpm')) || 'Not slower than the start',
-          })}
-        />
-      </div>
-      <TextField label="By (optional)" type="date" {...register('goalDate')} />
-      <TextField label="What you say to it (optional)" maxLength={1000} {...register('note')} />
-      <TextArea
-        label="To single bars (optional)"
-        rows={2}
-        hint="a bar a line: 5 let the low D ring"
-        error={errors.barWords?.message}
-        {...register('barWords', { validate: (text) => barWordsFault(text, piece.barCount) })}
-      />
-      {student.groups.length > 0 && (
-        <SelectField label="To" value={group} onChange={({ target }) => setGroup(target.value)}>
-          <option value="">{student.name} alone</option>
-          {student.groups.map((each) => (
-            <option key={each} value={each}>
-              everybody in {each}
-            </option>
-          ))}
-        </SelectField>
-      )}
-      <div>
-        <Button
-          type="submit"
-          look="solid"
-          disabled={assign.isPending || to.length === 0 || rung === undefined}
-        >
-          Give it to {whom}
-        </Button>
-        {assign.isError && (
-          <p role="alert" className="pt-2 font-semibold">
-            Not given: {faultWords(assign.error)}
-          </p>
-        )}
-      </div>
-    </form>
   );
 }

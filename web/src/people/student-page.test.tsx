@@ -1,4 +1,5 @@
 import type { Assignment, PracticeMark, Student } from '@jocund/contract';
+import { asFigureDocument, type Figure } from '@jocund/core/figures';
 import { asDocument } from '@jocund/core/score/document';
 import { written } from '@jocund/core/testing/written';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
@@ -32,6 +33,8 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   title: `Piece ${number}`,
   player: '',
   rung: null,
+  figureId: null,
+  afterId: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,
@@ -134,7 +137,7 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
   const { sent } = open({ assignments: [], marks: [] }, { [`POST ${path}/assignments`]: assignment(4) });
   expect(await screen.findByText('Nothing is given')).toBeDefined();
   await screen.findByRole('option', { name: 'Air' });
-  fill('Piece', piece.arrangementId);
+  fill('What', `piece ${piece.arrangementId}`);
   expect(screen.getByLabelText<HTMLInputElement>('From tempo ♩').value).toBe('54');
   expect(screen.getByLabelText<HTMLInputElement>('to the goal ♩').value).toBe('90');
   fill('From bar', '9');
@@ -162,6 +165,7 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
       method: 'POST',
       body: {
         arrangementId: piece.arrangementId,
+        figureId: null,
         rung: null,
         firstBar: 2,
         lastBar: 2,
@@ -195,8 +199,8 @@ test('a rung of the ladder is given, to everybody in a group at once; without a 
     },
   );
   await screen.findByRole('option', { name: 'Air' });
-  fill('Piece', piece.arrangementId);
-  fill('As', 'melody-first');
+  fill('What', `piece ${piece.arrangementId}`);
+  fill('As', 'rung melody-first');
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Give it to Wren' }).disabled).toBe(true);
   await screen.findByRole('option', { name: /Melody alone/ });
   fill('Rung', 'melody-alone');
@@ -210,6 +214,86 @@ test('a rung of the ladder is given, to everybody in a group at once; without a 
   expect(sent()[1]).toMatchObject({
     body: { rung: { order: 'melody-first', id: 'melody-alone', name: 'Melody alone' } },
   });
+});
+
+test('the whole ladder is given rung by rung; what waits says what it waits for', async () => {
+  const score = written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 t4:2@3 m1:3@1 m1:0@3.5']);
+  const rung = { order: 'melody-first' as const, id: 'melody-alone', name: 'Melody alone' };
+  const { sent } = open(
+    {
+      assignments: [
+        assignment(2, { rung, firstBar: null, lastBar: null }),
+        assignment(3, { firstBar: null, lastBar: null, afterId: idOf(2) }),
+      ],
+      marks: [],
+    },
+    {
+      [`/api/arrangements/${piece.arrangementId}`]: {
+        id: piece.arrangementId,
+        pieceId: piece.id,
+        version: 1,
+        score: asDocument(score),
+        savedAt: piece.updatedAt,
+        savedBy: 'Ada',
+      },
+      [`POST ${path}/ladders`]: [assignment(4), assignment(5)],
+    },
+  );
+  expect(await screen.findByText('Opens when rung “Melody alone” is reached.')).toBeDefined();
+  await screen.findByRole('option', { name: 'Air' });
+  fill('What', `piece ${piece.arrangementId}`);
+  fill('As', 'ladder melody-first');
+  await screen.findByText(/^Melody alone; .*the whole piece\. Each opens when/);
+  expect(screen.queryByLabelText('From bar')).toBeNull();
+  press('Give it to Wren');
+  expect(await screen.findByText('Air is given to Wren.')).toBeDefined();
+  const rungs = (sent()[0]!.body as { rung: { id: string } | null; firstBar: null }[]).map(
+    (each) => each.rung?.id,
+  );
+  expect(rungs[0]).toBe('melody-alone');
+  expect(rungs.at(-1)).toBeUndefined();
+  expect(rungs.length).toBeGreaterThan(2);
+});
+
+test('a figure of the drawer is given whole, at its own tempo', async () => {
+  const figure: Figure = {
+    id: 'turn',
+    role: 'turnaround',
+    fromTick: 0,
+    toTick: 3840,
+    score: written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5'], { title: 'Turn in C', tempoBpm: 80 }),
+  };
+  const { sent } = open(
+    { assignments: [], marks: [] },
+    { '/api/figures': [asFigureDocument(figure)], [`POST ${path}/assignments`]: assignment(4) },
+  );
+  await screen.findByRole('option', { name: 'Turn in C' });
+  fill('What', 'figure turn');
+  expect(screen.queryByLabelText('As')).toBeNull();
+  expect(screen.getByLabelText<HTMLInputElement>('to the goal ♩').value).toBe('80');
+  press('Give it to Wren');
+  expect(await screen.findByText('Turn in C is given to Wren.')).toBeDefined();
+  expect(sent()[0]).toMatchObject({ body: { arrangementId: null, figureId: 'turn', firstBar: null } });
+});
+
+test('the ear drill is given, told and done with', async () => {
+  const goal = { times: 20, goalDate: null, madeAt: piece.updatedAt, counted: 7, right: 5 };
+  const { sent } = open({ assignments: [], marks: [], earGoal: goal }, { [`PUT ${path}/ear-goal`]: goal });
+  expect(await screen.findByText('5 right of 7 tried.')).toBeDefined();
+  fill('What', 'ear-drill');
+  fill('Pairs counted right', 'many');
+  press('Give it to Wren');
+  expect(await screen.findByText('A whole number from 1 to 200')).toBeDefined();
+  fill('Pairs counted right', '30');
+  fill('By (optional)', '2026-12-24');
+  press('Give it to Wren');
+  expect(await screen.findByText('The ear drill is given to Wren.')).toBeDefined();
+  press('Done with: the ear drill');
+  expect(await screen.findByText(/^The ear drill is done with/)).toBeDefined();
+  expect(sent().map(({ method, body }) => [method, body])).toEqual([
+    ['PUT', { times: 30, goalDate: '2026-12-24' }],
+    ['DELETE', undefined],
+  ]);
 });
 
 test('done with it, and given again; a refusal changes nothing', async () => {

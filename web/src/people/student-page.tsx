@@ -1,11 +1,19 @@
-import type { Assignment, Lesson, LessonNote, PracticeMark, Student, TakeFigures } from '@jocund/contract';
+import type {
+  Assignment,
+  EarGoal,
+  Lesson,
+  LessonNote,
+  PracticeMark,
+  Student,
+  TakeFigures,
+} from '@jocund/contract';
 import { tempoLadder } from '@jocund/core/practice';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useStudents } from '../api/people.ts';
 import { useEndAssignment, usePracticeOf } from '../api/practice.ts';
 import { usePieces } from '../api/queries.ts';
-import { inHandOf } from '../record-view/in-hand.ts';
+import { inHandOf, openOf } from '../record-view/in-hand.ts';
 import { outlookWords } from '../record-view/outlook-words.ts';
 import { Button } from '../ui/button.tsx';
 import { Fold } from '../ui/fold.tsx';
@@ -15,6 +23,7 @@ import { TempoRecord } from '../ui/tempo-record.tsx';
 import { useSay } from '../ui/toast.tsx';
 import { barsWords, counted } from '../ui/words.ts';
 import { AssignPart } from './assign-part.tsx';
+import { EarGoalRow } from './ear-goal-row.tsx';
 import { TakeData } from './delete-student.tsx';
 import { LessonsPart } from './lessons-part.tsx';
 import { LinkPart } from './link-part.tsx';
@@ -76,10 +85,12 @@ interface RecordProps {
   readonly assignments: readonly Assignment[];
   readonly marks: readonly PracticeMark[];
   readonly takes: readonly TakeFigures[];
+  readonly earGoal: EarGoal | null;
 }
 
-function Record({ student, lessons, notes, assignments, marks, takes }: RecordProps) {
+function Record({ student, lessons, notes, assignments, marks, takes, earGoal }: RecordProps) {
   const inHand = assignments.filter(({ endedAt }) => endedAt === null);
+  const open = openOf(assignments, marks);
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
   const lately = openedAt - hurtDays * 24 * 3_600_000;
@@ -130,7 +141,7 @@ function Record({ student, lessons, notes, assignments, marks, takes }: RecordPr
             </span>
           </p>
         )}
-        {inHand.length === 0 && (
+        {inHand.length === 0 && !earGoal && (
           <div className="mt-4">
             <EmptyNote
               title="Nothing is given"
@@ -140,9 +151,20 @@ function Record({ student, lessons, notes, assignments, marks, takes }: RecordPr
         )}
         <ul className="mt-3">
           {inHand.map((assignment) => (
-            <Row key={assignment.id} assignment={assignment} marks={marks} student={student} />
+            <Row
+              key={assignment.id}
+              assignment={assignment}
+              marks={marks}
+              student={student}
+              opensAfter={
+                open.includes(assignment)
+                  ? undefined
+                  : assignments.find(({ id }) => id === assignment.afterId)
+              }
+            />
           ))}
         </ul>
+        {earGoal && <EarGoalRow student={student} goal={earGoal} />}
         {over.length > 0 && (
           <details className="mt-4">
             <summary className="text-note font-semibold">{counted(over.length, 'piece')} done with</summary>
@@ -177,7 +199,7 @@ function Record({ student, lessons, notes, assignments, marks, takes }: RecordPr
         aria-label={`For ${student.name}`}
         className="w-full flex-none border-ink1 bg-margin px-4.5 pb-8 md:w-[294px] md:overflow-auto md:border-l-[3px] md:border-double"
       >
-        <AssignPart student={student} />
+        <AssignPart student={student} earGoal={earGoal} />
         <NotesPart student={student} notes={notes} />
         <LessonsPart student={student} lessons={lessons} />
         <LinkPart student={student} />
@@ -193,10 +215,13 @@ function Row({
   assignment,
   marks: all,
   student,
+  opensAfter,
 }: {
   assignment: Assignment;
   marks: readonly PracticeMark[];
   student: Student;
+  /** What is to be reached first. */
+  opensAfter?: Assignment | undefined;
 }) {
   const end = useEndAssignment(student.id);
   const say = useSay();
@@ -238,7 +263,9 @@ function Row({
                   ? 'The goal is reached.'
                   : `Now at ♩${ladder.tempoBpm}, ${ladder.clean} clean in a row.`
               }`
-            : 'Not played yet.'}
+            : opensAfter
+              ? `Opens when ${barsWords(opensAfter)} is reached.`
+              : 'Not played yet.'}
         </p>
         {outlook && <p className="text-note pt-1">{outlook}</p>}
       </div>

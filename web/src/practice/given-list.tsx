@@ -20,6 +20,15 @@ export const GivenList = ({ all, marks }: GivenListProps) => (
   </ul>
 );
 
+/** What opens one after the other, when what comes before is reached. */
+export const Coming = ({ all }: { readonly all: readonly Given[] }) =>
+  all.length === 0 ? null : (
+    <p className="text-note pt-2">
+      Then, one after the other, when what comes before is reached:{' '}
+      {all.map((given) => `${given.title}, ${barsWords(given)}`).join('; ')}.
+    </p>
+  );
+
 function Row({ given, marks }: { given: Given; marks: readonly PracticeMark[] }) {
   const room = useRoomPath();
   const ladder = ladderOf(given, marks);

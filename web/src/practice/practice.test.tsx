@@ -1,11 +1,12 @@
 import 'fake-indexeddb/auto';
-import type { PracticeMark } from '@jocund/contract';
+import type { Assignment, PracticeMark } from '@jocund/contract';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { press, refusal, room, server } from '../testing/bench-room.tsx';
 import { airInC, given, idOf, practice, wren } from '../testing/practised.ts';
 import { endPlaying, forgetPlaying, orders } from '../testing/still-player.ts';
+import { openOf } from '../record-view/in-hand.ts';
 import { barsGiven } from './given.ts';
 import { PlayPage } from './play-page.tsx';
 import { thumbFirst } from './thumb-first.ts';
@@ -64,6 +65,45 @@ afterEach(() => {
 });
 
 describe('today', () => {
+  test('one rung after the other: the next opens when the one before it is reached, and stays open once played', () => {
+    const rungs = [given(1), given(2, { afterId: idOf(1) }), given(3, { afterId: idOf(2) })];
+    const open = (marks: readonly PracticeMark[], all: readonly Assignment[] = rungs) =>
+      openOf(all, marks).map(({ id }) => rungs.findIndex((each) => each.id === id) + 1);
+    const reached = [1, 2, 3].map((number) => mark(number, { tempoBpm: 70 }));
+    expect(open([])).toEqual([1]);
+    expect(open(reached)).toEqual([1, 2]);
+    // Done with: the list a student has leaves it out, the teacher's says when.
+    expect(open([], rungs.slice(1))).toEqual([2]);
+    expect(open([], [{ ...rungs[0]!, endedAt: '2026-11-29T08:00:00.000Z' }, ...rungs.slice(1)])).toEqual([
+      1, 2,
+    ]);
+    expect(open([mark(1, { assignmentId: idOf(3) })])).toEqual([1, 3]);
+  });
+  test('what waits is named and cannot be started; the ear drill tells how far it has come', async () => {
+    const rung = { order: 'melody-first', id: 'melody-alone', name: 'Melody alone' };
+    const earGoal = { times: 20, goalDate: null, madeAt: '2026-11-01T08:00:00.000Z', counted: 7, right: 5 };
+    open(
+      'today',
+      practice({
+        assignments: [
+          given(1, { rung, firstBar: null, lastBar: null }),
+          given(2, { firstBar: null, lastBar: null, afterId: idOf(1) }),
+        ],
+        earGoal,
+      }),
+    );
+    expect(await screen.findByText(/^Then, one after the other.*: Air, the whole piece\.$/)).toBeDefined();
+    expect(screen.getAllByRole('link', { name: /Start at/ })).toHaveLength(1);
+    const drill = screen.getByRole('region', { name: 'Ear drill' });
+    expect(drill.textContent).toContain('5 of 20 pairs of strings counted right');
+    expect(within(drill).getByRole('link', { name: 'Count beats' }).getAttribute('href')).toContain(
+      'way=drill',
+    );
+    cleanup();
+    open('today', practice({ assignments: [], earGoal: { ...earGoal, right: 20 } }));
+    expect(await screen.findByText('Reached.')).toBeDefined();
+    expect(screen.queryByText('Nothing is given to you yet')).toBeNull();
+  });
   test('what has a goal soonest comes first, what is reached last; where one stands with each', async () => {
     const reached = [1, 2, 3].map((number) => mark(number, { assignmentId: idOf(2), tempoBpm: 70 }));
     open(

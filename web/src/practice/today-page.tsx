@@ -1,10 +1,11 @@
 import { planFor } from '@jocund/core/practice';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { inHandOf } from '../record-view/in-hand.ts';
+import { inHandOf, openOf } from '../record-view/in-hand.ts';
 import { EmptyNote } from '../ui/notice.tsx';
 import { counted } from '../ui/words.ts';
-import { GivenList } from './given-list.tsx';
+import { EarGoalPart } from './ear-goal-part.tsx';
+import { Coming, GivenList } from './given-list.tsx';
 import { PlanPart } from './plan-part.tsx';
 import { PracticeGate, type Opened } from './practice-gate.tsx';
 import { useRoomPath } from './room-path.ts';
@@ -22,11 +23,12 @@ const mostAtOnce = 20 * 60;
 export const TodayPage = () => <PracticeGate>{(opened) => <Today opened={opened} />}</PracticeGate>;
 
 function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opened }) {
-  const { student, assignments, lastNote } = practice;
+  const { student, assignments, lastNote, earGoal } = practice;
   const room = useRoomPath();
   const [now] = useState(() => new Date());
   const [minutes, setMinutes] = useMinutes();
-  const readable = assignments.filter(({ score }) => score !== null);
+  const open = openOf(assignments, marks);
+  const readable = open.filter(({ score }) => score !== null);
   const plan = planFor(
     readable.map((given) => inHandOf(given, marks)),
     minutes,
@@ -66,7 +68,7 @@ function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opene
               {lastNote.said}
             </p>
           )}
-          {assignments.length === 0 ? (
+          {assignments.length === 0 && !earGoal ? (
             <div className="mt-4">
               <EmptyNote
                 title="Nothing is given to you yet"
@@ -76,20 +78,24 @@ function Today({ opened: { practice, marks, waiting, isKept } }: { opened: Opene
           ) : (
             <>
               {parts > 0 && <PlanPart plan={plan} givenOf={givenOf} />}
-              {parts === 0 && (
+              {parts === 0 && assignments.length > 0 && (
                 <p className="pt-4">
                   Nothing is due today. What you have learned comes back when it begins to fade; play what you
                   like.
                 </p>
               )}
-              <section aria-labelledby="given" className="pt-6">
-                <h2 id="given" className="text-head">
-                  All that is given
-                </h2>
-                <GivenList all={assignments} marks={marks} />
-              </section>
+              {assignments.length > 0 && (
+                <section aria-labelledby="given" className="pt-6">
+                  <h2 id="given" className="text-head">
+                    All that is given
+                  </h2>
+                  <GivenList all={open} marks={marks} />
+                  <Coming all={assignments.filter((each) => !open.includes(each))} />
+                </section>
+              )}
             </>
           )}
+          {earGoal && <EarGoalPart goal={earGoal} />}
           <p className="pt-4">
             {seconds < 60
               ? 'Nothing played yet today.'

@@ -1,5 +1,5 @@
 import type { Assignment, PracticeMark } from '@jocund/contract';
-import type { InHand, TimedPass } from '@jocund/core/practice';
+import { tempoLadder, type InHand, type TimedPass } from '@jocund/core/practice';
 
 /** A pass as the computation reads it. */
 const passOf = ({ tempoBpm, answer, at, firstBar }: PracticeMark): TimedPass => ({
@@ -21,3 +21,17 @@ export const inHandOf = (
   goalMs: goalDate === null ? undefined : new Date(`${goalDate}T23:59:59`).getTime(),
   passes: marks.filter(({ assignmentId }) => assignmentId === id).map(passOf),
 });
+
+/** What can be practised now of things given one after the other: the next opens when the one before it is reached or done with, and stays open once it was played. */
+export const openOf = <Given extends Assignment>(
+  assignments: readonly Given[],
+  marks: readonly PracticeMark[],
+): Given[] =>
+  assignments.filter(({ id, afterId }) => {
+    const before = assignments.find((each) => each.id === afterId && each.endedAt === null);
+    return (
+      !before ||
+      marks.some(({ assignmentId }) => assignmentId === id) ||
+      tempoLadder(inHandOf(before, marks).passes, before).isReached
+    );
+  });

@@ -27,6 +27,8 @@ const assignment: Assignment = {
   title: 'Air',
   player: '',
   rung: null,
+  figureId: null,
+  afterId: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

@@ -25,6 +25,8 @@ export const given = (number: number, over: object = {}) => ({
   title: 'Air',
   player: '',
   rung: null,
+  figureId: null,
+  afterId: null,
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

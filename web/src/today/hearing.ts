@@ -1,6 +1,6 @@
 import type { Assignment, PracticeMark, Taught } from '@jocund/contract';
 import { usualRules, whatToHear, type ToHear } from '@jocund/core/practice';
-import { inHandOf } from '../record-view/in-hand.ts';
+import { inHandOf, openOf } from '../record-view/in-hand.ts';
 
 /** One thing to hear of one student. */
 export interface Hearing {
@@ -14,7 +14,7 @@ export interface Hearing {
 export function hearingsOf(taught: Taught, nowMs: number): Hearing[] {
   const marksOf = (id: string) => taught.marks.filter(({ assignmentId }) => assignmentId === id);
   const heard = whatToHear(
-    taught.assignments.map((assignment) => inHandOf(assignment, taught.marks)),
+    openOf(taught.assignments, taught.marks).map((assignment) => inHandOf(assignment, taught.marks)),
     nowMs,
   );
   return heard.flatMap((hear) => {

@@ -1,9 +1,10 @@
 import type { Lesson, Taught } from '@jocund/contract';
 import { callLine } from '@jocund/core/directions';
 import { barsAlone } from '@jocund/core/form';
-import { indexOfBar } from '@jocund/core/score';
+import { indexOfBar, type Score } from '@jocund/core/score';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { useDrawer } from '../api/figures.ts';
 import { useArrangement } from '../api/queries.ts';
 import { Excerpt } from '../score-view/excerpt.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
@@ -106,14 +107,17 @@ function Why({ hearing }: { hearing: Hearing }) {
 }
 
 /** The first bar that is practised, and how it is called. */
-function FirstBar({ hearing: { assignment } }: { hearing: Hearing }) {
-  const { data } = useArrangement(assignment.arrangementId);
-  const bar = useMemo(() => {
-    if (!data) return undefined;
-    const { score } = data;
-    const index = assignment.firstBar === null ? 0 : indexOfBar(score, assignment.firstBar);
-    return index >= 0 && index < score.bars.length ? barsAlone(score, index, index) : undefined;
-  }, [data, assignment.firstBar]);
+const FirstBar = ({ hearing: { assignment } }: { hearing: Hearing }) =>
+  assignment.arrangementId === null ? (
+    <FigureBar figureId={assignment.figureId} />
+  ) : (
+    <PieceBar arrangementId={assignment.arrangementId} firstBar={assignment.firstBar} />
+  );
+
+function PieceBar({ arrangementId, firstBar }: { arrangementId: string; firstBar: number | null }) {
+  const { data } = useArrangement(arrangementId);
+  const index = data && firstBar !== null ? indexOfBar(data.score, firstBar) : 0;
+  const bar = useBarAlone(data?.score, index);
   if (!bar)
     return (
       <p className="text-note hidden min-h-20 lg:block">
@@ -121,19 +125,45 @@ function FirstBar({ hearing: { assignment } }: { hearing: Hearing }) {
       </p>
     );
   return (
-    <Link
-      to={`/bench/${assignment.arrangementId}/melody?bar=${assignment.firstBar ?? 1}`}
-      className="hidden lg:block"
-    >
-      <Excerpt score={bar} barCount={1} width={190} lineWidth={215} />
-      <span className="narrow text-note">
-        “
-        {callLine(bar)
-          .slice(0, 5)
-          .map(({ text }) => text)
-          .join(' · ')}
-        ”
-      </span>
+    <Link to={`/bench/${arrangementId}/melody?bar=${firstBar ?? 1}`} className="hidden lg:block">
+      <BarShown bar={bar} />
     </Link>
   );
 }
+
+/** A figure stands in the drawer, not on the bench. */
+function FigureBar({ figureId }: { figureId: string | null }) {
+  const { figures, state } = useDrawer();
+  const bar = useBarAlone(figures.find(({ id }) => id === figureId)?.score, 0);
+  if (!bar)
+    return (
+      <p className="text-note hidden min-h-20 lg:block">
+        {state === 'loading' ? 'fetching the bar …' : 'The figure is not in the drawer any more.'}
+      </p>
+    );
+  return (
+    <div className="hidden lg:block">
+      <BarShown bar={bar} />
+    </div>
+  );
+}
+
+const useBarAlone = (score: Score | undefined, index: number): Score | undefined =>
+  useMemo(
+    () => (score && index >= 0 && index < score.bars.length ? barsAlone(score, index, index) : undefined),
+    [score, index],
+  );
+
+const BarShown = ({ bar }: { bar: Score }) => (
+  <>
+    <Excerpt score={bar} barCount={1} width={190} lineWidth={215} />
+    <span className="narrow text-note">
+      “
+      {callLine(bar)
+        .slice(0, 5)
+        .map(({ text }) => text)
+        .join(' · ')}
+      ”
+    </span>
+  </>
+);

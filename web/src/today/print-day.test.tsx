@@ -26,6 +26,8 @@ const given = (number: number, title: string, madeAt: string) => ({
   title,
   player: '',
   rung: null,
+  figureId: null,
+  afterId: null,
   firstBar: null,
   lastBar: null,
   startBpm: 60,

@@ -27,6 +27,8 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   title: `Piece ${number}`,
   player: '',
   rung: null,
+  figureId: null,
+  afterId: null,
   firstBar: 2,
   lastBar: 2,
   startBpm: 60,

@@ -9,7 +9,8 @@ export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
 
 /** Which bars, by their numbers; both null: all of them. */
-export function barsWords({ firstBar, lastBar, rung }: GivenBars): string {
+export function barsWords({ firstBar, lastBar, rung, figureId }: GivenBars): string {
+  if (figureId) return 'a figure';
   if (firstBar === null || lastBar === null) return rung ? `rung “${rung.name}”` : 'the whole piece';
   const bars = firstBar === lastBar ? `bar ${firstBar}` : `bars ${firstBar}–${lastBar}`;
   return rung ? `rung “${rung.name}”, ${bars}` : bars;
@@ -20,4 +21,6 @@ interface GivenBars {
   readonly firstBar: number | null;
   readonly lastBar: number | null;
   readonly rung?: { readonly name: string } | null;
+  /** A figure is given whole. */
+  readonly figureId?: string | null;
 }

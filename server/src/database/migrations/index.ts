@@ -19,6 +19,7 @@ import * as lessonNotes from './2026-11-30-lesson-notes.ts';
 import * as barWords from './2026-12-02-bar-words.ts';
 import * as takes from './2026-12-03-takes.ts';
 import * as recordings from './2026-12-04-recordings.ts';
+import * as moreGiven from './2026-12-05-more-given.ts';
 import * as claims from './2026-12-02-claims.ts';
 import * as lessonChanges from './2026-12-01-lesson-changes.ts';
 import * as readers from './2026-12-01-readers.ts';
@@ -57,6 +58,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-12-02-bar-words', migration: barWords },
   { name: '2026-12-03-takes', migration: takes },
   { name: '2026-12-04-recordings', migration: recordings },
+  { name: '2026-12-05-more-given', migration: moreGiven },
 ];
 
 /** Every change of the tables there has been, the oldest first. */

@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
+import { id } from './fields.ts';
+import {
+  assignmentSchema,
+  earGoalSchema,
+  lessonNoteSchema,
+  lessonSchema,
+  mostLessons,
+  mostMarksSent,
+  mostRungsGiven,
+  myPracticeSchema,
+  newAssignmentSchema,
+  newEarGoalSchema,
+  newLessonNoteSchema,
+  practiceMarkSchema,
+  practiceRecordSchema,
+  takeSchema,
+  taughtSchema,
+} from './practice.ts';
+
+/** What students are given, what they practise, and what came of it. */
+export const practiceEndpoints = {
+  /** What a student was given, and what came of it. */
+  readPractice: endpoint('GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
+  /** The weekly lessons of a student, in place of those before. */
+  setLessons: endpoint(
+    'PUT',
+    '/api/students/:id/lessons',
+    z.array(lessonSchema).max(mostLessons),
+    z.array(lessonSchema),
+  ),
+  writeLessonNote: endpoint('POST', '/api/students/:id/lesson-notes', newLessonNoteSchema, lessonNoteSchema),
+  dropLessonNote: endpoint('DELETE', '/api/lesson-notes/:id', undefined, z.null()),
+  /** Everybody who is taught, for the teacher's day: a weekday, 1 Monday to 7 Sunday. */
+  listTaught: endpoint('GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
+  assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
+  /** Gives one thing after the other: each opens when the one before it is reached. */
+  assignLadder: endpoint(
+    'POST',
+    '/api/students/:id/ladders',
+    z.array(newAssignmentSchema).min(2).max(mostRungsGiven),
+    z.array(assignmentSchema),
+  ),
+  /** The ear drill, in place of what was given of it before. */
+  setEarGoal: endpoint('PUT', '/api/students/:id/ear-goal', newEarGoalSchema, earGoalSchema),
+  dropEarGoal: endpoint('DELETE', '/api/students/:id/ear-goal', undefined, z.null()),
+  endAssignment: endpoint(
+    'PATCH',
+    '/api/assignments/:id',
+    z.strictObject({ ended: z.boolean() }),
+    assignmentSchema,
+  ),
+  /** What the student sees, for a teacher who looks. */
+  readPracticeSeen: endpoint('GET', '/api/students/:id/practice/seen', undefined, myPracticeSchema),
+  readMyPractice: endpoint('GET', '/api/me/practice', undefined, myPracticeSchema),
+  /** Answers with the ids that are stored now, those sent before among them. */
+  logPractice: endpoint(
+    'POST',
+    '/api/me/practice',
+    z.array(practiceMarkSchema).min(1).max(mostMarksSent),
+    z.array(id),
+  ),
+  keepTake: endpoint('POST', '/api/me/takes', takeSchema, z.null()),
+} as const;
