@@ -70,6 +70,7 @@ export {
   type NewAssignment,
   type NewLessonNote,
   type PersonalData,
+  ownNoteLimits,
   type EarGoal,
   type NewEarGoal,
   type PracticeMark,

@@ -13,6 +13,8 @@ import {
   newAssignmentSchema,
   newEarGoalSchema,
   newLessonNoteSchema,
+  ownNoteChangesSchema,
+  ownNotesSchema,
   practiceMarkSchema,
   practiceRecordSchema,
   takeSchema,
@@ -60,6 +62,13 @@ export const practiceEndpoints = {
     '/api/me/practice',
     z.array(practiceMarkSchema).min(1).max(mostMarksSent),
     z.array(id),
+  ),
+  /** The student's own notes over the sheet, changed place by place; answers all of them. */
+  changeOwnNotes: endpoint(
+    'PATCH',
+    '/api/me/assignments/:id/own-notes',
+    ownNoteChangesSchema,
+    ownNotesSchema,
   ),
   keepTake: endpoint('POST', '/api/me/takes', takeSchema, z.null()),
 } as const;

@@ -64,6 +64,32 @@ export const newAssignmentSchema = assignedSchema
     'the last bar does not come before the first',
   );
 
+const ofNote = {
+  bar: barNumber,
+  tick: z.int().min(0).max(61_440),
+  string: z.literal([1, 2, 3, 4, 5, 6]),
+};
+const ownFinger = z.literal([1, 2, 3, 4, 'T']);
+
+/** Of one thing that is given. */
+export const ownNoteLimits = { remarks: 100, fingers: 1000 } as const;
+
+/** What a student writes over the sheet, for themselves and for the teacher to see. */
+export const ownNotesSchema = z.object({
+  remarks: z.array(z.object({ bar: barNumber, text: z.string() })),
+  fingers: z.array(z.object({ ...ofNote, finger: ownFinger })),
+});
+
+export const ownNoteChangesSchema = z
+  .array(
+    z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('remark'), bar: barNumber, text: line(barWordsLength) }),
+      z.strictObject({ kind: z.literal('finger'), ...ofNote, finger: ownFinger.nullable() }),
+    ]),
+  )
+  .min(1)
+  .max(200);
+
 export const assignmentSchema = z.object({
   ...assignedSchema.shape,
   note: z.string(),
@@ -72,6 +98,7 @@ export const assignmentSchema = z.object({
   player: z.string(),
   /** It opens when this one is reached; null: at once. */
   afterId: id.nullable().default(null),
+  ownNotes: ownNotesSchema.default({ remarks: [], fingers: [] }),
   madeAt: timestamp,
   /** When it was taken back or done with. */
   endedAt: timestamp.nullable(),

@@ -123,6 +123,40 @@ describe('what is given to practise', () => {
     await room.teacher.delete(path).expect(200);
     expect((await myPractice(agent)).earGoal).toBeNull();
   });
+  test('a student’s own notes over the sheet: place by place, two phones at once, for the teacher to see', async () => {
+    const { id } = await room.assign(student);
+    const path = `/api/me/assignments/${id}/own-notes`;
+    const remark = (bar: number, text: string) => ({ kind: 'remark', bar, text });
+    const finger = (taken: number | null) => ({ kind: 'finger', bar: 2, tick: 0, string: 2, finger: taken });
+    const answers = await Promise.all([
+      agent.patch(path).send([remark(1, 'Slowly'), finger(3)]),
+      agent.patch(path).send([remark(2, 'Breathe')]),
+      agent.patch(path).send([remark(3, 'Look')]),
+    ]);
+    expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
+    const record = endpoints.readPractice.response.parse(
+      (await room.teacher.get(`/api/students/${student.id}/practice`).expect(200)).body,
+    );
+    expect(record.assignments[0]!.ownNotes).toEqual({
+      remarks: [1, 2, 3].map((bar, index) => ({ bar, text: ['Slowly', 'Breathe', 'Look'][index] })),
+      fingers: [{ bar: 2, tick: 0, string: 2, finger: 3 }],
+    });
+    const rest = await agent
+      .patch(path)
+      .send([remark(1, ''), remark(2, ' '), finger(null)])
+      .expect(200);
+    expect(rest.body).toEqual({ remarks: [{ bar: 3, text: 'Look' }], fingers: [] });
+    for (const bad of [[], [remark(1, 'x'.repeat(161))], [{ ...finger(5) }], [{ kind: 'remark', bar: 1 }]])
+      await agent.patch(path).send(bad).expect(400);
+    const many = Array.from({ length: 101 }, (_, bar) => remark(bar, 'More'));
+    await agent.patch(path).send(many).expect(429);
+    const other = await room.joined(await room.newStudent());
+    await other
+      .patch(path)
+      .send([remark(1, 'Mine')])
+      .expect(404);
+    expect((await myPractice(agent)).assignments[0]!.ownNotes.remarks).toHaveLength(1);
+  });
   test('a pass that is sent twice counts once; the teacher reads all of them in order', async () => {
     const { id } = await room.assign(student);
     const passes = [

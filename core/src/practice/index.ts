@@ -1,4 +1,12 @@
 export { drillsOf, type Drill, type DrillId } from './drills.ts';
+export {
+  noOwnNotes,
+  withNoteChanges,
+  withOwnFingers,
+  type OwnFinger,
+  type OwnNoteChange,
+  type OwnNotes,
+} from './own-notes.ts';
 export { planFor, type Plan, type PlannedBlock } from './plan.ts';
 export { barHeat, type BarHeat, type PassOverBars } from './record.ts';
 export { reviewOf, type Review } from './reviews.ts';

@@ -16,6 +16,7 @@ export interface AssignmentRow {
   after_id: string | null;
   rung: Assignment['rung'];
   bar_words: Assignment['barWords'];
+  own_notes: Assignment['ownNotes'];
   first_bar: number | null;
   last_bar: number | null;
   start_bpm: number;
@@ -90,6 +91,7 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   note: row.note,
   barWords: row.bar_words,
   afterId: row.after_id,
+  ownNotes: row.own_notes,
   madeAt: row.made_at.toISOString(),
   endedAt: row.ended_at?.toISOString() ?? null,
 });

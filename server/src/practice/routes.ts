@@ -19,6 +19,7 @@ import {
   setLessons,
   studentAsking,
   writeLessonNote,
+  writeOwnNotes,
 } from './service.ts';
 import { insertTake } from './takes-repository.ts';
 
@@ -75,6 +76,9 @@ export function practiceRoutes(database: Database): Router {
     const student = await studentAsking(database, who);
     return insertMarks(database, who.studioId, student.id, body);
   });
+  studentRoute(router, endpoints.changeOwnNotes, async ({ request, body, who }) =>
+    writeOwnNotes(database, who, idOf(request, 'assignment'), body),
+  );
   studentRoute(router, endpoints.keepTake, async ({ body, who }) => {
     const student = await studentAsking(database, who);
     await insertTake(database, who.studioId, student.id, body);

@@ -1,16 +1,18 @@
-import type {
-  Assignment,
-  EarGoal,
-  Lesson,
-  LessonNote,
-  MyPracticeSent,
-  NewAssignment,
-  NewEarGoal,
-  NewLessonNote,
-  PracticeRecord,
+import {
+  ownNoteLimits,
+  type Assignment,
+  type EarGoal,
+  type Lesson,
+  type LessonNote,
+  type MyPracticeSent,
+  type NewAssignment,
+  type NewEarGoal,
+  type NewLessonNote,
+  type PracticeRecord,
 } from '@jocund/contract';
 import { cutRung } from '@jocund/core/grading';
 import { figureToPractise, openFigure } from '@jocund/core/figures';
+import type { OwnNoteChange } from '@jocund/core/practice';
 import type { Score } from '@jocund/core/score';
 import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
@@ -20,6 +22,7 @@ import type { SignedIn } from '../http/session.ts';
 import { findEarGoal, putEarGoal } from './ear-goals-repository.ts';
 import { insertLessonNote, listLessonNotes } from './lesson-notes-repository.ts';
 import { listLessons, replaceLessons } from './lessons-repository.ts';
+import { changeOwnNotes } from './own-notes-repository.ts';
 import {
   findAssignment,
   findStudent,
@@ -162,6 +165,31 @@ export async function studentAsking(database: Database, who: SignedIn): Promise<
       'Ask your teacher for a new link',
     );
   return student;
+}
+
+/** What the student who asks writes over the sheet of something given. */
+export async function writeOwnNotes(
+  database: Database,
+  who: SignedIn,
+  id: string,
+  changes: readonly OwnNoteChange[],
+): Promise<Assignment['ownNotes']> {
+  const { id: studentId } = await studentAsking(database, who);
+  const notes = await changeOwnNotes(
+    database,
+    { studioId: who.studioId, studentId, id },
+    changes,
+    ({ remarks, fingers }) => {
+      if (remarks.length > ownNoteLimits.remarks || fingers.length > ownNoteLimits.fingers)
+        throw new Refusal(
+          'too-many',
+          `A sheet holds ${ownNoteLimits.remarks} remarks and ${ownNoteLimits.fingers} fingers of your own`,
+          'Take some out first',
+        );
+    },
+  );
+  if (!notes) throw notFound('assignment');
+  return notes;
 }
 
 /** All that the student who asks practises from. */

@@ -21,6 +21,10 @@ const practicePages: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../practice/take-page.tsx')).TakePage }),
   },
   {
+    path: ':assignmentId/own',
+    lazy: async () => ({ Component: (await import('../practice/own-notes-page.tsx')).OwnNotesPage }),
+  },
+  {
     path: ':assignmentId/drills',
     lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
   },

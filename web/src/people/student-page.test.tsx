@@ -35,6 +35,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   rung: null,
   figureId: null,
   afterId: null,
+  ownNotes: { remarks: [], fingers: [] },
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

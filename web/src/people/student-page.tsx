@@ -7,28 +7,23 @@ import type {
   Student,
   TakeFigures,
 } from '@jocund/contract';
-import { tempoLadder } from '@jocund/core/practice';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useStudents } from '../api/people.ts';
-import { useEndAssignment, usePracticeOf } from '../api/practice.ts';
+import { usePracticeOf } from '../api/practice.ts';
 import { usePieces } from '../api/queries.ts';
-import { inHandOf, openOf } from '../record-view/in-hand.ts';
-import { outlookWords } from '../record-view/outlook-words.ts';
-import { Button } from '../ui/button.tsx';
+import { openOf } from '../record-view/in-hand.ts';
 import { Fold } from '../ui/fold.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
-import { TempoRecord } from '../ui/tempo-record.tsx';
-import { useSay } from '../ui/toast.tsx';
-import { barsWords, counted } from '../ui/words.ts';
+import { counted } from '../ui/words.ts';
 import { AssignPart } from './assign-part.tsx';
+import { GivenRow } from './given-row.tsx';
 import { EarGoalRow } from './ear-goal-row.tsx';
 import { TakeData } from './delete-student.tsx';
 import { LessonsPart } from './lessons-part.tsx';
 import { LinkPart } from './link-part.tsx';
 import { NotesPart } from './notes-part.tsx';
-import { faultWords } from './people-parts.tsx';
 
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const hurtDays = 14;
@@ -151,7 +146,7 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
         )}
         <ul className="mt-3">
           {inHand.map((assignment) => (
-            <Row
+            <GivenRow
               key={assignment.id}
               assignment={assignment}
               marks={marks}
@@ -170,7 +165,7 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
             <summary className="text-note font-semibold">{counted(over.length, 'piece')} done with</summary>
             <ul>
               {over.map((assignment) => (
-                <Row key={assignment.id} assignment={assignment} marks={marks} student={student} />
+                <GivenRow key={assignment.id} assignment={assignment} marks={marks} student={student} />
               ))}
             </ul>
           </details>
@@ -208,77 +203,5 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
         </p>
       </aside>
     </div>
-  );
-}
-
-function Row({
-  assignment,
-  marks: all,
-  student,
-  opensAfter,
-}: {
-  assignment: Assignment;
-  marks: readonly PracticeMark[];
-  student: Student;
-  /** What is to be reached first. */
-  opensAfter?: Assignment | undefined;
-}) {
-  const end = useEndAssignment(student.id);
-  const say = useSay();
-  const [openedAt] = useState(() => Date.now());
-  const isOver = assignment.endedAt !== null;
-  const marks = all.filter(({ assignmentId }) => assignmentId === assignment.id);
-  const inHand = inHandOf(assignment, all);
-  const ladder = tempoLadder(inHand.passes, assignment);
-  const outlook = isOver || ladder.isReached ? undefined : outlookWords(inHand, openedAt);
-  const last = marks.at(-1);
-  const clean = marks.filter(({ answer }) => answer === 'clean').length;
-  const setEnded = (ended: boolean) =>
-    end.mutate(
-      { id: assignment.id, ended },
-      {
-        onSuccess: () =>
-          say(`${assignment.title} is ${ended ? 'done with' : 'given again'}.`, () => setEnded(!ended)),
-        onError: (error) => say(`Nothing was changed: ${faultWords(error)}`),
-      },
-    );
-  return (
-    <li className="grid gap-x-6 gap-y-2 border-b border-ink1-40 py-3 md:grid-cols-[minmax(0,1fr)_300px_auto]">
-      <div className="min-w-0">
-        <h2 className="text-lg">{assignment.title}</h2>
-        <p className="text-note">
-          {barsWords(assignment)} · from ♩{assignment.startBpm} to ♩{assignment.goalBpm}
-          {assignment.goalDate && ` by ${date.format(new Date(`${assignment.goalDate}T12:00`))}`}
-        </p>
-        {assignment.note && <p className="pt-1">{assignment.note}</p>}
-        {assignment.barWords.map(({ bar, text }, index) => (
-          <p key={index}>
-            <span className="font-semibold">Bar {bar}:</span> {text}
-          </p>
-        ))}
-        <p className="text-note pt-1">
-          {last
-            ? `${counted(marks.length, 'pass', 'passes')}, ${clean} clean; last on ${date.format(new Date(last.at))}. ${
-                ladder.isReached
-                  ? 'The goal is reached.'
-                  : `Now at ♩${ladder.tempoBpm}, ${ladder.clean} clean in a row.`
-              }`
-            : opensAfter
-              ? `Opens when ${barsWords(opensAfter)} is reached.`
-              : 'Not played yet.'}
-        </p>
-        {outlook && <p className="text-note pt-1">{outlook}</p>}
-      </div>
-      <TempoRecord marks={marks} assignment={assignment} />
-      <p>
-        <Button
-          look="plain"
-          aria-label={`${isOver ? 'Give again' : 'Done with'}: ${assignment.title}, ${barsWords(assignment)}`}
-          onClick={() => setEnded(!isOver)}
-        >
-          {isOver ? 'Give again' : 'Done with it'}
-        </Button>
-      </p>
-    </li>
   );
 }

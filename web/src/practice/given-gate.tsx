@@ -1,3 +1,4 @@
+import { withOwnFingers, type OwnNoteChange, type OwnNotes } from '@jocund/core/practice';
 import type { Score } from '@jocund/core/score';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
@@ -10,7 +11,10 @@ import { useRoomPath } from './room-path.ts';
 export interface OpenedGiven {
   readonly given: Given;
   readonly score: Score;
-  readonly opened: Opened;
+  readonly opened: Omit<Opened, 'writeNote'> & {
+    /** Writes over this sheet. */
+    readonly writeNote: (change: OwnNoteChange) => void;
+  };
 }
 
 /** Opens once the thing that the address names is there; what is not given any more, or cannot be read, says so. */
@@ -42,14 +46,25 @@ export function GivenGate({ children }: { children: (opened: OpenedGiven) => Rea
   );
 }
 
-interface WithSchoolProps extends Omit<OpenedGiven, 'score'> {
+interface WithSchoolProps extends Omit<OpenedGiven, 'score' | 'opened'> {
+  readonly opened: Opened;
   readonly written: Score;
   readonly children: (opened: OpenedGiven) => ReactNode;
 }
 
-/** The piece for the fingers that the student picks with. */
+/** The piece for the fingers that the student picks with, and with those the student wrote over it. */
 function WithSchool({ given, written, opened, children }: WithSchoolProps) {
   const school = opened.practice.reading?.school;
-  const score = useMemo(() => (school ? { ...written, pickingSchool: school } : written), [written, school]);
-  return children({ given, score, opened });
+  const { ownNotes } = given;
+  /** By what they say: the same notes are another object whenever anything is written. */
+  const notes = JSON.stringify(ownNotes.fingers);
+  const score = useMemo(() => {
+    const own = withOwnFingers(written, { remarks: [], fingers: JSON.parse(notes) as OwnNotes['fingers'] });
+    return school ? { ...own, pickingSchool: school } : own;
+  }, [written, school, notes]);
+  return children({
+    given,
+    score,
+    opened: { ...opened, writeNote: (change) => opened.writeNote(given.id, change) },
+  });
 }

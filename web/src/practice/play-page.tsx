@@ -107,6 +107,10 @@ function Room({ given, score, opened: { practice, marks, waiting, isKept, log } 
               ·{' '}
               <Link className="inline-block py-1 underline" to={`${room}/${given.id}/take`}>
                 Play a take
+              </Link>{' '}
+              ·{' '}
+              <Link className="inline-block py-1 underline" to={`${room}/${given.id}/own?bar=${shownBar}`}>
+                Your notes
               </Link>
             </p>
           </div>
@@ -203,13 +207,23 @@ function minutesIn(text: string | null): number {
   return minutes > 0 && minutes <= 240 ? minutes : 0;
 }
 
-/** What the teacher says to the bar that is played, and to the next. */
+/** What the teacher says, and the student wrote, to the bar that is played and to the next. */
 const BarWords = ({ given, numbers }: { given: Given; numbers: readonly number[] }) =>
-  given.barWords
+  [
+    ...given.barWords.map((words) => ({ ...words, isOwn: false })),
+    ...given.ownNotes.remarks.map((words) => ({ ...words, isOwn: true })),
+  ]
     .filter(({ bar }) => numbers.includes(bar))
-    .map(({ bar, text }, index) => (
-      <p key={index} className="border-l-[5px] border-brass pl-2">
-        <span className="font-semibold">Bar {bar}:</span> {text}
+    .map(({ bar, text, isOwn }, index) => (
+      <p
+        key={index}
+        className={`border-l-[5px] pl-2 ${isOwn ? 'border-double border-ink1' : 'border-brass'}`}
+      >
+        <span className="font-semibold">
+          Bar {bar}
+          {isOwn ? ', yours' : ''}:
+        </span>{' '}
+        {text}
       </p>
     ));
 

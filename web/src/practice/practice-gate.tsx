@@ -1,4 +1,5 @@
 import type { MyPractice, PracticeMark, TakeFigures } from '@jocund/contract';
+import type { OwnNoteChange, OwnNotes } from '@jocund/core/practice';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { openOffline } from '../api/offline.ts';
@@ -7,6 +8,8 @@ import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { useSettings } from '../ui/settings.ts';
 import { ViewAs } from '../ui/view-as.tsx';
+import type { UnsentNote } from './unsent-notes.ts';
+import { useOwnNotes, withWaiting } from './use-own-notes.ts';
 import { usePasses } from './use-passes.ts';
 
 /** What a room of the student's works with. */
@@ -23,6 +26,8 @@ export interface Opened {
   readonly takes: readonly TakeFigures[];
   /** Answers whether it is kept now. */
   readonly keepTake: (take: TakeFigures) => Promise<boolean>;
+  /** Writes over the sheet of something given. */
+  readonly writeNote: (assignmentId: string, change: OwnNoteChange) => void;
 }
 
 interface PracticeGateProps {
@@ -69,6 +74,7 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
   const practice = usePracticeSeen(studentId);
   const [tried, setTried] = useState<readonly PracticeMark[]>([]);
   const [triedTakes, setTriedTakes] = useState<readonly TakeFigures[]>([]);
+  const [triedNotes, setTriedNotes] = useState<readonly UnsentNote[]>([]);
   if (practice.isError)
     return (
       <main className="m-4 max-w-xl">
@@ -97,7 +103,7 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
       <div className="min-h-0 flex-1">
         <AsStudent reading={data.reading}>
           {children({
-            practice: data,
+            practice: withNotes(data, (given) => withWaiting(given, triedNotes)),
             marks: [...data.marks, ...tried],
             waiting: 0,
             isKept: true,
@@ -107,6 +113,8 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
               setTriedTakes((before) => [...before, take]);
               return Promise.resolve(true);
             },
+            writeNote: (assignmentId, change) =>
+              setTriedNotes((before) => [...before, { assignmentId, change }]),
           })}
         </AsStudent>
       </div>
@@ -127,6 +135,18 @@ function AsStudent({ reading, children }: { reading: MyPractice['reading']; chil
   return <ViewAs value={view}>{children}</ViewAs>;
 }
 
+/** What is given, with the notes over it as they stand here. */
+const withNotes = (
+  practice: MyPractice,
+  notesOf: (given: MyPractice['assignments'][number]) => OwnNotes,
+): MyPractice => ({
+  ...practice,
+  assignments: practice.assignments.map((given) => {
+    const { remarks, fingers } = notesOf(given);
+    return { ...given, ownNotes: { remarks: [...remarks], fingers: [...fingers] } };
+  }),
+});
+
 interface WithPassesProps extends PracticeGateProps {
   readonly practice: MyPractice;
   readonly userId: string;
@@ -137,8 +157,10 @@ function WithPasses({ practice, userId, children }: WithPassesProps) {
   const sent = new Set(practice.marks.map(({ id }) => id));
   const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
   const keep = useKeepTake();
+  const { notesOf, write } = useOwnNotes(userId);
   return children({
-    practice,
+    practice: withNotes(practice, notesOf),
+    writeNote: write,
     marks,
     waiting: unsent.length,
     isKept,

@@ -29,6 +29,7 @@ const assignment: Assignment = {
   rung: null,
   figureId: null,
   afterId: null,
+  ownNotes: { remarks: [], fingers: [] },
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

@@ -27,6 +27,7 @@ export const given = (number: number, over: object = {}) => ({
   rung: null,
   figureId: null,
   afterId: null,
+  ownNotes: { remarks: [], fingers: [] },
   firstBar: 1,
   lastBar: 4,
   startBpm: 60,

@@ -28,6 +28,7 @@ const given = (number: number, title: string, madeAt: string) => ({
   rung: null,
   figureId: null,
   afterId: null,
+  ownNotes: { remarks: [], fingers: [] },
   firstBar: null,
   lastBar: null,
   startBpm: 60,

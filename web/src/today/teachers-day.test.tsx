@@ -29,6 +29,7 @@ const assignment = (number: number, over: Partial<Assignment> = {}): Assignment 
   rung: null,
   figureId: null,
   afterId: null,
+  ownNotes: { remarks: [], fingers: [] },
   firstBar: 2,
   lastBar: 2,
   startBpm: 60,
