@@ -11,7 +11,6 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useStudents } from '../api/people.ts';
 import { usePracticeOf } from '../api/practice.ts';
-import { usePieces } from '../api/queries.ts';
 import { openOf } from '../record-view/in-hand.ts';
 import { Fold } from '../ui/fold.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
@@ -28,8 +27,8 @@ import { NotesPart } from './notes-part.tsx';
 const date = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const hurtDays = 14;
 
-const RecordView = lazy(async () => ({
-  default: (await import('../record-view/record-view.tsx')).RecordView,
+const RecordSeen = lazy(async () => ({
+  default: (await import('./record-seen.tsx')).RecordSeen,
 }));
 
 /** One student: what was given, what came of it, and the link to the practice room. */
@@ -89,11 +88,6 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
   const lately = openedAt - hurtDays * 24 * 3_600_000;
-  const pieces = usePieces();
-  const barsOf = ({ arrangementId, firstBar, lastBar }: Assignment) => ({
-    first: firstBar ?? 1,
-    last: lastBar ?? pieces.data?.find((piece) => piece.arrangementId === arrangementId)?.barCount ?? 1,
-  });
   const hurt = marks.filter(({ answer, at }) => answer === 'hurts' && Date.parse(at) > lately);
   return (
     <div className="flex h-full flex-col overflow-auto md:flex-row md:overflow-hidden">
@@ -176,12 +170,11 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
               {() => (
                 <div className="pt-4">
                   <Suspense fallback={<LoadingNote title="Drawing the record" text="One moment." />}>
-                    <RecordView
+                    <RecordSeen
+                      studentId={student.id}
                       assignments={assignments}
                       marks={marks}
                       takes={takes}
-                      now={new Date(openedAt)}
-                      barsOf={barsOf}
                     />
                   </Suspense>
                 </div>

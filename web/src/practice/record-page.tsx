@@ -26,6 +26,7 @@ function MyRecord({ opened: { practice, marks, takes } }: { opened: Opened }) {
           marks={marks}
           takes={takes}
           now={now}
+          scoreOf={({ id }) => scores.get(id) ?? null}
           barsOf={({ id, firstBar, lastBar }) => barNumbers(scores.get(id) ?? null, firstBar, lastBar)}
         />
       </div>

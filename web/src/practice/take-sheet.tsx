@@ -1,8 +1,8 @@
 import type { BarFingers } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
-import { SheetLine } from './sheet-line.tsx';
+import { SheetLine } from '../score-view/sheet-line.tsx';
 import type { Bars } from './use-playing.ts';
-import { useSheetLines } from './use-sheet-lines.ts';
+import { useSheetLines } from '../score-view/use-sheet-lines.ts';
 
 interface TakeSheetProps {
   readonly score: Score;

@@ -1,6 +1,6 @@
 import type { BarFingers } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
-import { SheetLine } from './sheet-line.tsx';
+import { SheetLine } from '../score-view/sheet-line.tsx';
 import { useTwoBars } from './use-two-bars.ts';
 
 interface TwoBarsProps {

@@ -1,6 +1,6 @@
 import { endpoints, RefusedRequest, request, type MyPractice } from '@jocund/contract';
 import { withNoteChanges, type OwnNoteChange, type OwnNotes } from '@jocund/core/practice';
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { changeKeptAnswer } from '../api/kept-answers.ts';
 import { myPracticeKey } from '../api/practice.ts';
@@ -24,43 +24,25 @@ export function useOwnNotes(userId: string): OwnNotesKept {
   const say = useSay();
   const [waiting, setWaiting] = useState(() => unsentNotes(userId));
   const isSending = useRef(false);
+  /** Asked for meanwhile: a try that is failing may be of before the connection came back. */
+  const isAsked = useRef(false);
 
   const send = useCallback(async () => {
+    isAsked.current = true;
     if (isSending.current) return;
     isSending.current = true;
-    try {
-      for (;;) {
-        const all = unsentNotes(userId);
-        const [first] = all;
-        if (!first) break;
-        const { assignmentId } = first;
-        const changes = all
-          .filter((note) => note.assignmentId === assignmentId)
-          .slice(0, sentAtOnce)
-          .map(({ change }) => change);
-        try {
-          const ownNotes = await request(endpoints.changeOwnNotes, {
-            params: { id: assignmentId },
-            body: changes,
-          });
-          client.setQueryData<MyPractice>(
-            myPracticeKey,
-            (before) => before && withNotes(before, assignmentId, ownNotes),
-          );
-          await changeKeptAnswer(endpoints.readMyPractice, (sent) => withNotes(sent, assignmentId, ownNotes));
-        } catch (error) {
-          if (!(error instanceof RefusedRequest) || error.status >= 500 || error.status === 401) throw error;
-          // Sent again it would be refused again.
-          say(problemOf(error, 'What you wrote was not kept.'));
+    while (isAsked.current) {
+      isAsked.current = false;
+      try {
+        for (let [first] = unsentNotes(userId); first; [first] = unsentNotes(userId)) {
+          await sendNotes(client, say, userId, first.assignmentId);
+          setWaiting(unsentNotes(userId));
         }
-        dropUnsentNotes(userId, assignmentId, changes.length);
-        setWaiting(unsentNotes(userId));
+      } catch {
+        // Without a connection, or signed out, all of it waits.
       }
-    } catch {
-      // Without a connection, or signed out, all of it waits.
-    } finally {
-      isSending.current = false;
     }
+    isSending.current = false;
   }, [client, say, userId]);
 
   useEffect(() => {
@@ -86,6 +68,35 @@ export function useOwnNotes(userId: string): OwnNotesKept {
       void send();
     },
   };
+}
+
+/** Sends what waits for one sheet; what the server refuses is said and let go. Throws where it was not asked, or could not answer. */
+async function sendNotes(
+  client: QueryClient,
+  say: (words: string) => void,
+  userId: string,
+  assignmentId: string,
+): Promise<void> {
+  const changes = unsentNotes(userId)
+    .filter((note) => note.assignmentId === assignmentId)
+    .slice(0, sentAtOnce)
+    .map(({ change }) => change);
+  try {
+    const ownNotes = await request(endpoints.changeOwnNotes, {
+      params: { id: assignmentId },
+      body: changes,
+    });
+    client.setQueryData<MyPractice>(
+      myPracticeKey,
+      (before) => before && withNotes(before, assignmentId, ownNotes),
+    );
+    await changeKeptAnswer(endpoints.readMyPractice, (sent) => withNotes(sent, assignmentId, ownNotes));
+  } catch (error) {
+    if (!(error instanceof RefusedRequest) || error.status >= 500 || error.status === 401) throw error;
+    // Sent again it would be refused again.
+    say(problemOf(error, 'What you wrote was not kept.'));
+  }
+  dropUnsentNotes(userId, assignmentId, changes.length);
 }
 
 /** Notes with changes that are not with the server yet. */

@@ -1,6 +1,6 @@
 import type { BarFingers, SystemPicture } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
-import { useSheetLines } from './use-sheet-lines.ts';
+import { useSheetLines } from '../score-view/use-sheet-lines.ts';
 
 /** The line of two bars in which a bar stands, and the same said; undefined where there is none. */
 export function useTwoBars(

@@ -1,5 +1,8 @@
 import type { Assignment, PracticeMark } from '@jocund/contract';
 import { barHeat, type BarHeat } from '@jocund/core/practice';
+import type { Score } from '@jocund/core/score';
+import { Fold } from '../ui/fold.tsx';
+import { HeatSheet } from './heat-sheet.tsx';
 
 export interface BarNumbers {
   readonly first: number;
@@ -15,11 +18,14 @@ export function BarHeatStrip({
   assignment,
   marks,
   whole,
+  score,
 }: {
   assignment: Assignment;
   marks: readonly PracticeMark[];
   /** The bars of all that was given. */
   whole: BarNumbers;
+  /** To show it on the sheet; null where there is none. */
+  score: Score | null;
 }) {
   const heat = barHeat(
     marks
@@ -51,6 +57,7 @@ export function BarHeatStrip({
           Hardest: bar {hardest.bar}. {percent(hardest.slips)} of what was played there did not come clean.
         </figcaption>
       )}
+      {score && <Fold title="On the sheet">{() => <HeatSheet score={score} heat={heat} />}</Fold>}
     </figure>
   );
 }

@@ -1,6 +1,8 @@
 import type { Assignment, PracticeMark } from '@jocund/contract';
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { unfold } from '../testing/bench-room.tsx';
+import { airInC } from '../testing/practised.ts';
 import { inHandOf } from './in-hand.ts';
 import { minutesByWeek } from './minutes-chart.tsx';
 import { outlookWords } from './outlook-words.ts';
@@ -64,6 +66,7 @@ const show = (marks: readonly PracticeMark[], over: Partial<Assignment> = {}) =>
       takes={[]}
       now={now}
       barsOf={() => ({ first: 1, last: 4 })}
+      scoreOf={() => airInC}
     />,
   );
 
@@ -115,5 +118,7 @@ describe('the record', () => {
     const alone = mark(0, { firstBar: 3, lastBar: 4, answer: 'not-yet' });
     show([...rising, alone, alone]);
     expect(screen.getByText(/^Hardest: bar 3\. 40 %/)).toBeDefined();
+    unfold('On the sheet');
+    expect(screen.getByRole('img', { name: 'bar 3: 40 % not clean' })).toBeDefined();
   });
 });

@@ -1,4 +1,5 @@
 import type { Assignment, PracticeMark, TakeFigures } from '@jocund/contract';
+import type { Score } from '@jocund/core/score';
 import { barsWords, counted } from '../ui/words.ts';
 import { BarHeatStrip, type BarNumbers } from './bar-heat-strip.tsx';
 import { inHandOf } from './in-hand.ts';
@@ -15,10 +16,12 @@ interface RecordViewProps {
   readonly takes: readonly TakeFigures[];
   readonly now: Date;
   readonly barsOf: (assignment: Assignment) => BarNumbers;
+  /** What is played; null where it is not at hand. */
+  readonly scoreOf: (assignment: Assignment) => Score | null;
 }
 
 /** What came of practising: minutes, what is kept, tempo by piece, and the bars that slip. */
-export function RecordView({ assignments, marks, takes, now, barsOf }: RecordViewProps) {
+export function RecordView({ assignments, marks, takes, now, barsOf, scoreOf }: RecordViewProps) {
   const nowMs = now.getTime();
   const all = assignments.map((assignment) => ({ assignment, inHand: inHandOf(assignment, marks) }));
   const played = all.filter(({ inHand }) => inHand.passes.length > 0);
@@ -69,7 +72,12 @@ export function RecordView({ assignments, marks, takes, now, barsOf }: RecordVie
             </p>
             <TempoChart inHand={inHand} />
             <TakeHistory takes={takes.filter(({ assignmentId }) => assignmentId === assignment.id)} />
-            <BarHeatStrip assignment={assignment} marks={marks} whole={barsOf(assignment)} />
+            <BarHeatStrip
+              assignment={assignment}
+              marks={marks}
+              whole={barsOf(assignment)}
+              score={scoreOf(assignment)}
+            />
           </article>
         ))}
       </section>

@@ -1,6 +1,6 @@
 import type { SystemPicture } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
-import { System } from '../score-view/system.tsx';
+import { System } from './system.tsx';
 
 interface SheetLineProps {
   readonly score: Score;
