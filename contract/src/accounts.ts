@@ -75,6 +75,11 @@ export const doorNotesKeptDays = 90;
 
 /** Where a teacher takes the whole studio along as one zip. */
 export const backupPath = '/api/backup';
+/** Where a backup is sent to, as bytes, by whoever holds the link to the first studio. */
+export const restorePath = (token: string): string => `/api/first-studio/${token}/backup`;
+/** A backup that is put back by the page. */
+export const mostRestoredBytes = 300 * 1024 * 1024;
+export const restoredSchema = z.object({ studio: z.string(), rows: z.int() });
 
 /** Who can sign in to the demo, where it is safe to say so: on the machine itself. */
 export const demoSignInsSchema = z.object({

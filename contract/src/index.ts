@@ -1,5 +1,8 @@
 export {
   backupPath,
+  mostRestoredBytes,
+  restoredSchema,
+  restorePath,
   doorEvents,
   doorNotesKeptDays,
   mostDoorNotes,

@@ -8,6 +8,7 @@ import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { arrangementRoutes } from './arrangements/routes.ts';
 import { backupRoutes } from './backup/routes.ts';
+import { restoreRoutes } from './backup/restore-routes.ts';
 import type { BundleQueue } from './bundles/queue.ts';
 import { bundleRoutes } from './bundles/routes.ts';
 import type { Config } from './config.ts';
@@ -102,6 +103,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     }),
     accountRoutes(database, passwordCost),
     firstStudioRoutes(database, settings.firstToken, passwordCost),
+    restoreRoutes(database, settings.firstToken),
     practiceRoutes(database),
     pieceRoutes(database),
     arrangementRoutes(database),

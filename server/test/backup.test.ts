@@ -99,7 +99,7 @@ describe('a studio restored', () => {
   });
   test('is not there twice, and takes nobody’s address', async () => {
     await expect(restoreBackup(studio.database, backup)).rejects.toThrow(
-      'The studio “Fenwright Guitar Room” is here already. Nothing was changed.',
+      'The studio “Fenwright Guitar Room” is here already. Nothing was changed; sign in to it.',
     );
     const other = await openTestStudio({ isEmpty: true });
     await other.stranger('teacher');

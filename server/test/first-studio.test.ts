@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { restorePath } from '@jocund/contract';
+import { writeBackup } from '../src/backup/write-backup.ts';
 import { loggedAddress } from '../src/http/logged-address.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -50,8 +52,41 @@ test('where there is a studio, no link is good', async () => {
   }
 });
 
+test('a studio comes back from a backup by the link, as it was; what is none is refused and changes nothing', async () => {
+  const studio = await openTestStudio();
+  const other = await openTestStudio({ isEmpty: true, firstToken });
+  try {
+    const chunks: Uint8Array[] = [];
+    const { id } = await studio.database('studios').first<{ id: string }>('id');
+    for await (const chunk of writeBackup(studio.database, id)) chunks.push(chunk);
+    const backup = Buffer.concat(chunks);
+    const put = (token: string, bytes: Buffer) =>
+      other.visitor().put(restorePath(token)).type('application/octet-stream').send(bytes);
+    await put('another', backup).expect(404);
+    const none = await put(firstToken, Buffer.from('no zip at all')).expect(422);
+    expect(none.body).toMatchObject({
+      error: { message: 'The file is no zip, or not whole', remedy: 'Use another backup' },
+    });
+    await other.visitor().get(`/api/first-studio/${firstToken}`).expect(200);
+    const answers = await Promise.all([put(firstToken, backup), put(firstToken, backup)]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 404]);
+    const { name } = await studio.database('studios').first<{ name: string }>('name');
+    expect(answers.find(({ status }) => status === 200)!.body).toMatchObject({ studio: name });
+    // Everybody signs in as before.
+    const teacher = await other.teacher();
+    expect((await teacher.get('/api/pieces').expect(200)).body).toHaveLength(
+      ((await (await studio.teacher()).get('/api/pieces').expect(200)).body as object[]).length,
+    );
+    await put(firstToken, backup).expect(404);
+  } finally {
+    await studio.close();
+    await other.close();
+  }
+});
+
 test('the log does not have what a link opens', () => {
   expect(loggedAddress('/api/invitations/abc?x=1')).toBe('/api/invitations/…?x=1');
   expect(loggedAddress('/api/first-studio/abc')).toBe('/api/first-studio/…');
+  expect(loggedAddress('/api/first-studio/abc/backup')).toBe('/api/first-studio/…/backup');
   expect(loggedAddress('/api/pieces/abc')).toBe('/api/pieces/abc');
 });

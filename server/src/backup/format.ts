@@ -21,5 +21,13 @@ export const rowsName = (table: string): string => `tables/${table}.jsonl`;
 /** The sound of a recording, as it was sent. */
 export const soundName = (recordingId: string): string => `sounds/${recordingId}`;
 
-/** What is wrong with a backup, in one sentence. */
-export class BackupTrouble extends Error {}
+/** What is wrong with a backup, and what can be done: a sentence each, without their full stops. */
+export class BackupTrouble extends Error {
+  readonly reason: string;
+  readonly remedy: string;
+  constructor(reason: string, remedy: string, options?: ErrorOptions) {
+    super(`${reason}. ${remedy}.`, options);
+    this.reason = reason;
+    this.remedy = remedy;
+  }
+}

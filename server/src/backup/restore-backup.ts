@@ -16,6 +16,7 @@ import {
 import { studioColumn, studioTables, type StudioTable } from './tables.ts';
 
 const rowsAtOnce = 500;
+const useAnother = 'Use another backup';
 
 export interface Restored {
   readonly studioId: string;
@@ -33,20 +34,20 @@ export async function restoreBackup(database: Database, file: Uint8Array): Promi
   const about = readJson(files, aboutName, aboutSchema);
   const contents = readJson(files, contentsName, contentsSchema);
   if (!migrationNames.includes(about.schema))
-    throw new BackupTrouble('The backup was made by a newer Jocund. Install that version, then restore it.');
+    throw new BackupTrouble('The backup was made by a newer Jocund', 'Install that version, then restore it');
   const { id, name } = about.studio;
   return database.transaction(async (transaction) => {
     if (await transaction('studios').where({ id }).first('id'))
-      throw new BackupTrouble(`The studio “${name}” is here already. Nothing was changed.`);
+      throw new BackupTrouble(`The studio “${name}” is here already`, 'Nothing was changed; sign in to it');
     let rowCount = 0;
     for (const table of studioTables) {
       const lines = linesOf(files, table);
       for (const line of lines) refuseStrange(table, line, id);
       if (lines.length !== (contents[table] ?? 0))
-        throw new BackupTrouble(`The backup is not whole: rows of ${table} are missing. Use another one.`);
+        throw new BackupTrouble(`The backup is not whole: rows of ${table} are missing`, useAnother);
       if (table === 'users') await refuseTaken(transaction, lines);
       await insertLines(transaction, table, lines).catch((error: unknown) => {
-        throw new BackupTrouble(`The rows of ${table} do not fit this Jocund. Use another backup.`, {
+        throw new BackupTrouble(`The rows of ${table} do not fit this Jocund`, useAnother, {
           cause: error,
         });
       });
@@ -67,9 +68,7 @@ async function restoreSounds(
   for (const id of ids) {
     const sound = files[soundName(id)];
     if (!sound)
-      throw new BackupTrouble(
-        'The backup is not whole: the sound of a recording is missing. Use another one.',
-      );
+      throw new BackupTrouble('The backup is not whole: the sound of a recording is missing', useAnother);
     for (let from = 0, number = 0; from < sound.length; from += recordingPartBytes, number += 1)
       await keepPart(
         transaction,
@@ -85,7 +84,7 @@ function unzipped(file: Uint8Array): Readonly<Record<string, Uint8Array>> {
   try {
     return unzipSync(file);
   } catch {
-    throw new BackupTrouble('The file is no zip, or not whole. Use another backup.');
+    throw new BackupTrouble('The file is no zip, or not whole', useAnother);
   }
 }
 
@@ -95,11 +94,11 @@ function readJson<Schema extends z.ZodType>(
   schema: Schema,
 ): z.output<Schema> {
   const bytes = files[name];
-  if (!bytes) throw new BackupTrouble(`The file is no backup of a studio: ${name} is not in it.`);
+  if (!bytes) throw new BackupTrouble(`The file is no backup of a studio: ${name} is not in it`, useAnother);
   try {
     return schema.parse(JSON.parse(strFromU8(bytes)));
   } catch {
-    throw new BackupTrouble(`The backup cannot be read: ${name} is not as it should be.`);
+    throw new BackupTrouble(`The backup cannot be read: ${name} is not as it should be`, useAnother);
   }
 }
 
@@ -115,13 +114,11 @@ function refuseStrange(table: StudioTable, line: string, studioId: string): void
   try {
     row = JSON.parse(line);
   } catch {
-    throw new BackupTrouble(`The backup cannot be read: a row of ${table} cannot be read. Use another one.`);
+    throw new BackupTrouble(`The backup cannot be read: a row of ${table} cannot be read`, useAnother);
   }
   const whose = (row as Record<string, unknown> | null)?.[studioColumn(table)];
   if (whose !== studioId)
-    throw new BackupTrouble(
-      `The backup was changed: a row of ${table} is not this studio’s. Use another one.`,
-    );
+    throw new BackupTrouble(`The backup was changed: a row of ${table} is not this studio’s`, useAnother);
 }
 
 /** Addresses are one person's each on a server. */
@@ -130,7 +127,8 @@ async function refuseTaken(transaction: Database, lines: readonly string[]): Pro
   const taken = await transaction('users').whereIn('email', emails).pluck<string[]>('email');
   if (taken.length > 0)
     throw new BackupTrouble(
-      `${taken.join(', ')} signs in to another studio here already. Nothing was changed; change the address there, then restore.`,
+      `${taken.join(', ')} signs in to another studio here already`,
+      'Nothing was changed; change the address there, then restore',
     );
 }
 

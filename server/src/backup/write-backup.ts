@@ -19,7 +19,7 @@ export async function* writeBackup(database: Database, studioId: string): AsyncG
     const studio = await transaction('studios')
       .where('id', studioId)
       .first<{ id: string; name: string } | undefined>('id', 'name');
-    if (!studio) throw new BackupTrouble('There is no such studio.');
+    if (!studio) throw new BackupTrouble('There is no such studio', 'Look at its id');
     const about = {
       format: 'jocund-studio',
       version: 1,

@@ -24,6 +24,32 @@ const notGood = (): Refusal =>
     'Start Jocund again for a new one, or sign in',
   );
 
+const isGood = ({ params }: Request, token: string | undefined): boolean => {
+  const given = Buffer.from(String(params.token));
+  const wanted = Buffer.from(token ?? '');
+  return token !== undefined && given.length === wanted.length && timingSafeEqual(given, wanted);
+};
+
+/** Refuses a link that is not the one that was printed, or that made its studio. */
+export async function checkFirstLink(
+  database: Database,
+  token: string | undefined,
+  request: Request,
+): Promise<void> {
+  if (!isGood(request, token) || (await database('studios').first('id'))) throw notGood();
+}
+
+/** Makes the first studio in a way of its own, one after the other; refused once there is one. */
+export const asFirstStudio = async <Made>(
+  database: Database,
+  make: (transaction: Database) => Promise<Made>,
+): Promise<Made> =>
+  database.transaction(async (transaction) => {
+    await transaction.raw('select pg_advisory_xact_lock(?)', [firstStudioLock]);
+    if (await transaction('studios').first('id')) throw notGood();
+    return make(transaction);
+  });
+
 /** The first studio and its teacher are made by whoever started the server, and holds the link it printed. */
 export function firstStudioRoutes(
   database: Database,
@@ -31,25 +57,18 @@ export function firstStudioRoutes(
   passwordCost: number,
 ): Router {
   const router = Router();
-  const isGood = ({ params }: Request): boolean => {
-    const given = Buffer.from(String(params.token));
-    const wanted = Buffer.from(token ?? '');
-    return token !== undefined && given.length === wanted.length && timingSafeEqual(given, wanted);
-  };
-  const isFirst = async (): Promise<boolean> => (await database('studios').first('id')) === undefined;
 
   openRoute(router, endpoints.readFirstLink, async ({ request }) => {
-    if (!isGood(request) || !(await isFirst())) throw notGood();
+    await checkFirstLink(database, token, request);
     return null;
   });
 
   openRoute(router, endpoints.makeFirstStudio, async ({ request, body }) => {
-    if (!isGood(request) || !(await isFirst())) throw notGood();
+    await checkFirstLink(database, token, request);
     const passwordHash = await hashPassword(body.password, passwordCost);
-    const made = await database.transaction(
-      async (transaction): Promise<{ readonly id: string; readonly studioId: string } | undefined> => {
-        await transaction.raw('select pg_advisory_xact_lock(?)', [firstStudioLock]);
-        if (await transaction('studios').first('id')) return undefined;
+    const made = await asFirstStudio(
+      database,
+      async (transaction): Promise<{ readonly id: string; readonly studioId: string }> => {
         const [studio] = await transaction('studios')
           .insert({ name: body.studio })
           .returning<{ id: string }[]>('id');
@@ -67,7 +86,7 @@ export function firstStudioRoutes(
         return { id: row.id, studioId: studio.id };
       },
     );
-    const user = made && (await findUser(database, made.studioId, made.id));
+    const user = await findUser(database, made.studioId, made.id);
     if (!user) throw notGood();
     return letIn(database, request, user, 'by-link');
   });

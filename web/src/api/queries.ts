@@ -1,4 +1,12 @@
-import { endpoints, request, type PieceSummary, type User } from '@jocund/contract';
+import {
+  endpoints,
+  request,
+  restorePath,
+  restoredSchema,
+  sendBytes,
+  type PieceSummary,
+  type User,
+} from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import { fromBase64 } from '../drafts/seal.ts';
@@ -64,6 +72,12 @@ export function useMakeFirstStudio(token: string) {
     onSuccess: (user) => becomeUser(client, user),
   });
 }
+
+/** Brings a studio back from a backup, as the first one of a new Jocund. */
+export const useRestoreStudio = (token: string) =>
+  useMutation({
+    mutationFn: (file: Blob) => sendBytes(restorePath(token), file, restoredSchema),
+  });
 
 export const useChangePassword = () =>
   useMutation({

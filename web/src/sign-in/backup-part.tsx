@@ -18,7 +18,8 @@ export const BackupPart = () => (
       Take a backup
     </a>
     <p className="text-note pt-2">
-      It is put back with <code>npm run restore</code>, on this machine or another.
+      It is put back on the first page of a new Jocund, or with <code>npm run restore</code>, on this machine
+      or another.
     </p>
   </section>
 );

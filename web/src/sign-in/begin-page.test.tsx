@@ -1,4 +1,4 @@
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
@@ -49,6 +49,35 @@ test('the first studio is made, and its teacher is signed in', async () => {
     email: 'ida@example.org',
     password: 'ten and more',
   });
+});
+
+test('a studio comes back from a backup; what is refused, or too large, is said', async () => {
+  const { answer } = server({});
+  let told = refusal('The file is no zip, or not whole', 'Use another backup', 422);
+  const put: { path: string; body: unknown }[] = [];
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    if (init?.method !== 'PUT') return answer(path, init);
+    put.push({ path, body: init.body });
+    return Promise.resolve(told.clone());
+  });
+  room(
+    <Routes>
+      <Route path="/begin/:token" element={<BeginPage />} />
+    </Routes>,
+    '/begin/abc',
+  );
+  const choose = (file: File) =>
+    fireEvent.change(screen.getByLabelText('Backup of a studio'), { target: { files: [file] } });
+  await screen.findByRole('heading', { name: 'Or one that was kept' });
+  const file = new File(['zip'], 'jocund.zip');
+  choose(file);
+  expect(await screen.findByText('The file is no zip, or not whole. Use another backup.')).toBeDefined();
+  choose(Object.defineProperty(new File([], 'large.zip'), 'size', { value: 400 * 1024 * 1024 }));
+  expect(await screen.findByText(/^The backup is larger than 300 MB/)).toBeDefined();
+  told = new Response(JSON.stringify({ studio: 'Loft', rows: 1234 }));
+  choose(file);
+  expect(await screen.findByText('Loft is here again')).toBeDefined();
+  expect(put).toEqual([1, 2].map(() => ({ path: '/api/first-studio/abc/backup', body: file })));
 });
 
 test('a link that is used up says so', async () => {

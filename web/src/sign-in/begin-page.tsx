@@ -6,6 +6,7 @@ import { useMakeFirstStudio } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { LoadingNote } from '../ui/notice.tsx';
+import { RestorePart } from './restore-part.tsx';
 import { AddressField, DeadLink, isAddress, isPassword, NewPasswordField, refusalWords } from './parts.tsx';
 
 interface BeginFields {
@@ -76,6 +77,7 @@ export function BeginPage() {
           )}
         </div>
       </form>
+      <RestorePart token={token} />
     </main>
   );
 }
