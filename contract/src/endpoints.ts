@@ -257,10 +257,21 @@ export const endpoints = {
     'GET',
     '/api/public-address',
     undefined,
-    z.object({ url: z.string().nullable() }),
+    z.object({
+      url: z.string().nullable(),
+      /** Whether the server sends links by mail. */
+      canMail: z.boolean().default(false),
+    }),
   ),
   /** Null: there is no demo, or others could read it. */
   readDemoSignIns: endpoint('GET', '/api/demo-sign-ins', undefined, demoSignInsSchema.nullable()),
+  /** Sends a link that was just made to somebody's address. */
+  mailInvitation: endpoint(
+    'POST',
+    '/api/invitations/:token/mail',
+    z.strictObject({ email: z.email().max(200) }),
+    nothing,
+  ),
   readInvitation: endpoint('GET', '/api/invitations/:token', undefined, invitedSchema),
   acceptInvitation: endpoint('POST', '/api/invitations/:token', joiningSchema, userSchema),
   ...practiceEndpoints,

@@ -18,6 +18,7 @@ import { errorHandler, unknownRoute } from './http/error-handler.ts';
 import { loggedAddress } from './http/logged-address.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
+import type { Mailer } from './mail/mailer.ts';
 import { createMetrics } from './operation/metrics.ts';
 import { operationRoutes } from './operation/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
@@ -27,6 +28,7 @@ import { sheetRoutes } from './sheets/routes.ts';
 import { practiceRoutes } from './practice/routes.ts';
 import { accountRoutes } from './sign-in/account-routes.ts';
 import { firstStudioRoutes } from './sign-in/first-studio.ts';
+import { linkMailRoutes } from './sign-in/link-mail-routes.ts';
 import { usualCost } from './sign-in/password.ts';
 import { signInRoutes } from './sign-in/routes.ts';
 import { figureRoutes } from './figures/routes.ts';
@@ -57,6 +59,8 @@ export interface AppSettings extends Pick<
   readonly demo?: DemoSignIns | undefined;
   /** What a password's print costs, as a power of two; absent: the usual. */
   readonly passwordCost?: number;
+  /** Sends links; absent: they are copied by hand. */
+  readonly mailer?: Mailer | undefined;
 }
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
@@ -99,9 +103,16 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     signInRoutes(database, {
       demo: settings.demo ?? null,
       publicUrl: settings.PUBLIC_URL ?? null,
+      canMail: settings.mailer !== undefined,
       passwordCost,
     }),
     accountRoutes(database, passwordCost),
+    linkMailRoutes(
+      database,
+      settings.mailer && settings.PUBLIC_URL
+        ? { mailer: settings.mailer, publicUrl: settings.PUBLIC_URL }
+        : undefined,
+    ),
     firstStudioRoutes(database, settings.firstToken, passwordCost),
     restoreRoutes(database, settings.firstToken),
     practiceRoutes(database),

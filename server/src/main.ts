@@ -7,6 +7,7 @@ import { readConfig, type Config } from './config.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { demoSignIns } from './demo/demo-sign-ins.ts';
 import { loadDemo } from './demo/load-demo.ts';
+import { smtpMailer } from './mail/mailer.ts';
 import { firstStudioToken } from './sign-in/first-studio.ts';
 
 const keepAliveMs = 65_000;
@@ -33,6 +34,7 @@ async function main(config: Config): Promise<void> {
     bundles,
     firstToken,
     demo: await demoSignIns(database, config),
+    mailer: config.SMTP_URL && config.MAIL_FROM ? smtpMailer(config.SMTP_URL, config.MAIL_FROM) : undefined,
   });
   const server = app.listen(config.PORT, config.HOST, (error) => {
     if (error) {

@@ -28,6 +28,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   acceptInvitation: 'open',
   readMyPractice: 'student',
   changeOwnNotes: 'student',
+  mailInvitation: 'teacher',
   logPractice: 'student',
   keepTake: 'student',
   changePassword: 'member',

@@ -36,10 +36,12 @@ export async function openTestStudio({
   packs = false,
   isEmpty = false,
   firstToken,
+  over = {},
 }: {
   readonly packs?: boolean;
   readonly isEmpty?: boolean;
   readonly firstToken?: string;
+  readonly over?: Partial<AppSettings>;
 } = {}): Promise<TestStudio> {
   if (!adminUrl) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomBytes(6).toString('hex')}`;
@@ -63,6 +65,7 @@ export async function openTestStudio({
     passwordCost: testCost,
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,
+    ...over,
   };
   const { app, close } = createApp(settings);
   const others: ReturnType<typeof createApp>[] = [];

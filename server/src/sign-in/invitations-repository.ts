@@ -16,7 +16,7 @@ const printOf = (token: string): string => createHash('sha256').update(token).di
 export type Invitee =
   { readonly studentId: string } | { readonly userId: string } | { readonly teacherName: string };
 
-interface MadeInvitation {
+interface NewInvitation {
   readonly token: string;
   readonly expiresAt: string;
 }
@@ -26,7 +26,7 @@ export async function makeInvitation(
   database: Database,
   who: { readonly studioId: string; readonly name: string },
   whom: Invitee,
-): Promise<MadeInvitation | undefined> {
+): Promise<NewInvitation | undefined> {
   const token = randomBytes(32).toString('base64url');
   const expiresAt = new Date(Date.now() + goodForMs);
   const columns =
@@ -86,6 +86,24 @@ export const findInvitation = async (database: Database, token: string): Promise
       'studios.name as studio',
       'users.email',
     );
+
+/** A link of a studio's that is still good: to whom it was made out, and until when. */
+export interface MadeInvitation extends Invited {
+  readonly expiresAt: Date;
+}
+
+/** The same for the studio that made it; undefined for any other. */
+export async function findMadeInvitation(
+  database: Database,
+  studioId: string,
+  token: string,
+): Promise<MadeInvitation | undefined> {
+  const row = await database('invitations')
+    .where({ studio_id: studioId, token_hash: printOf(token) })
+    .first<{ expires_at: Date } | undefined>('expires_at');
+  const invited = row && (await findInvitation(database, token));
+  return invited && { ...invited, expiresAt: row.expires_at };
+}
 
 interface UsedInvitation {
   studio_id: string;

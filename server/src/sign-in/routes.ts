@@ -19,10 +19,14 @@ const failuresAllowed = { accountHere: 10, network: 60, account: 100 } as const;
 export interface SignInSettings {
   readonly demo: DemoSignIns | null;
   readonly publicUrl: string | null;
+  readonly canMail: boolean;
   readonly passwordCost: number;
 }
 
-export function signInRoutes(database: Database, { demo, publicUrl, passwordCost }: SignInSettings): Router {
+export function signInRoutes(
+  database: Database,
+  { demo, publicUrl, canMail, passwordCost }: SignInSettings,
+): Router {
   const router = Router();
   const failures = (name: keyof typeof failuresAllowed, message: string) =>
     limitIn(database, {
@@ -70,7 +74,7 @@ export function signInRoutes(database: Database, { demo, publicUrl, passwordCost
 
   openRoute(router, endpoints.readDemoSignIns, () => Promise.resolve(demo));
 
-  teacherRoute(router, endpoints.readPublicAddress, () => Promise.resolve({ url: publicUrl }));
+  teacherRoute(router, endpoints.readPublicAddress, () => Promise.resolve({ url: publicUrl, canMail }));
 
   openRoute(router, endpoints.whoAmI, async ({ request }) => {
     const { who } = request.session;

@@ -59,11 +59,20 @@ export const useDemoSignIns = () =>
   });
 
 /** The address at which students reach this Jocund: as it was set, else that of this very page. */
-export function usePublicAddress(): string {
-  const address = useQuery({
+export const usePublicAddress = (): string => useReach().data?.url ?? window.location.origin;
+
+/** Whether the server sends links by mail. */
+export const useCanMail = (): boolean => useReach().data?.canMail === true;
+
+const useReach = () =>
+  useQuery({
     queryKey: ['public-address'],
     queryFn: ({ signal }) => request(endpoints.readPublicAddress, { signal }),
     staleTime: Infinity,
   });
-  return address.data?.url ?? window.location.origin;
-}
+
+/** Sends a link that was just made. */
+export const useMailInvitation = (token: string) =>
+  useMutation({
+    mutationFn: (email: string) => request(endpoints.mailInvitation, { params: { token }, body: { email } }),
+  });

@@ -1,8 +1,9 @@
 import { qrPath } from '@jocund/core/qr';
 import { useMemo } from 'react';
-import { usePublicAddress } from '../api/accounts.ts';
+import { useCanMail, usePublicAddress } from '../api/accounts.ts';
 import { Button } from '../ui/button.tsx';
 import { useSay } from '../ui/toast.tsx';
+import { MailLink } from './mail-link.tsx';
 
 const until = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
 
@@ -15,6 +16,7 @@ interface MadeLinkProps {
 /** A link that was just made: to copy, or to be read off the screen by a phone. It is shown once. */
 export function MadeLink({ token, expiresAt }: MadeLinkProps) {
   const say = useSay();
+  const canMail = useCanMail();
   const link = `${usePublicAddress()}/join/${token}`;
   const copy = () =>
     navigator.clipboard.writeText(link).then(
@@ -31,6 +33,7 @@ export function MadeLink({ token, expiresAt }: MadeLinkProps) {
       <Button className="mt-2" onClick={() => void copy()}>
         Copy it
       </Button>
+      {canMail && <MailLink token={token} />}
     </div>
   );
 }

@@ -316,6 +316,37 @@ test('done with it, and given again; a refusal changes nothing', async () => {
   expect(await screen.findByText('Nothing was changed: It is gone. Reload.')).toBeDefined();
 });
 
+test('where the server sends mail a link goes to an address; what is not sent is said', async () => {
+  const made = { token: 'abc', expiresAt: '2026-12-06T08:00:00.000Z' };
+  const mailing = (mailed: unknown) =>
+    open(
+      { assignments: [], marks: [] },
+      {
+        '/api/public-address': { url: 'https://studio.example', canMail: true },
+        [`POST ${path}/invitation`]: made,
+        'POST /api/invitations/abc/mail': mailed,
+      },
+    );
+  const { sent } = mailing(null);
+  await screen.findByText('Nothing is given');
+  press('Make a link');
+  expect(await screen.findByLabelText('Or send it to')).toBeDefined();
+  press('Send it');
+  expect(await screen.findByText('Write an e-mail address')).toBeDefined();
+  fill('Or send it to', 'wren@example.org');
+  press('Send it');
+  expect(await screen.findByText('Sent to wren@example.org.')).toBeDefined();
+  expect(sent().at(-1)).toMatchObject({ body: { email: 'wren@example.org' } });
+  cleanup();
+  mailing(refusal('The mail server did not take the letter', 'Copy the link', 500));
+  await screen.findByText('Nothing is given');
+  press('Make a link');
+  await screen.findByLabelText('Or send it to');
+  fill('Or send it to', 'wren@example.org');
+  press('Send it');
+  expect(await screen.findByText(/^Not sent: The mail server did not take the letter/)).toBeDefined();
+});
+
 test('a link is made, shown as a code and as text to copy', async () => {
   const written = vi.fn(() => Promise.resolve());
   vi.stubGlobal(
