@@ -1,6 +1,7 @@
 import type { Endpoint, FileEndpoint } from '@jocund/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
+import { JsonText } from './json-text.ts';
 import { Refusal } from './refusal.ts';
 import { signedIn, type SignedIn } from './session.ts';
 
@@ -28,7 +29,9 @@ export function openRoute<E extends AnyEndpoint>(
   router[methods[endpoint.method]](endpoint.path, handler);
 }
 
-type SignedInAnswer<E> = (call: Call<BodyOf<E>> & { readonly who: SignedIn }) => Promise<ReplyOf<E>>;
+type SignedInAnswer<E> = (
+  call: Call<BodyOf<E>> & { readonly who: SignedIn },
+) => Promise<ReplyOf<E> | JsonText>;
 
 /** Adds a route for a signed-in teacher. The studio comes from the session, never from the request. */
 export const teacherRoute = <E extends AnyEndpoint>(
@@ -86,7 +89,9 @@ function signedInRoute<E extends AnyEndpoint>(
   const handler: RequestHandler = async (request, response) => {
     const who = signedInAs(request, roles);
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
-    response.json(await answer({ body, request, response, who }));
+    const told = await answer({ body, request, response, who });
+    if (told instanceof JsonText) response.type('json').send(told.text);
+    else response.json(told);
   };
   router[methods[endpoint.method]](endpoint.path, handler);
 }

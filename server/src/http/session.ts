@@ -39,6 +39,7 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): {
 } {
   const Store = connectPgSimple(session);
   const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
+  touchNowAndThen(store);
   const handler = session({
     name: 'jocund',
     secret,
@@ -53,6 +54,34 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): {
     return Promise.resolve();
   };
   return { handler, close };
+}
+
+/** A session's end is put off at most so often: each time it is written to the disk. */
+const touchedEveryMs = 10 * 60 * 1000;
+/** Of so many sessions this server remembers when it last put off their end. */
+const mostRemembered = 10_000;
+
+/** Sessions end two weeks after the last request, to ten minutes. */
+function touchNowAndThen(store: session.Store): void {
+  const touch = store.touch?.bind(store);
+  if (!touch) return;
+  const touchedAt = new Map<string, number>();
+  store.touch = (sid, data, done) => {
+    const now = Date.now();
+    if (now - (touchedAt.get(sid) ?? 0) < touchedEveryMs) {
+      done?.();
+      return;
+    }
+    // The oldest goes: a Map keeps the order in which its keys came.
+    touchedAt.delete(sid);
+    touchedAt.set(sid, now);
+    if (touchedAt.size > mostRemembered)
+      for (const oldest of touchedAt.keys()) {
+        touchedAt.delete(oldest);
+        break;
+      }
+    touch(sid, data, done);
+  };
 }
 
 export function signedIn(request: Request): SignedIn {

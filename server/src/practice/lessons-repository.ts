@@ -1,7 +1,8 @@
 import { latestMarks, type Lesson, type Taught } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 import { latestLessonNotes } from './lesson-notes-repository.ts';
-import { assignments, toAssignment, toMark, type MarkRow } from './repository.ts';
+import { JsonText, jsonWith } from '../http/json-text.ts';
+import { assignments, markInJson, toAssignment } from './repository.ts';
 
 type LessonRow = Lesson & { readonly student_id: string };
 
@@ -41,7 +42,7 @@ export async function replaceLessons(
 }
 
 /** Everybody in hand with lessons, what is to be practised, and its latest passes, more of them of those who come on the weekday; by name. */
-export async function listTaught(database: Database, studioId: string, weekday: number): Promise<Taught[]> {
+export async function listTaught(database: Database, studioId: string, weekday: number): Promise<JsonText> {
   const [students, lessons, notes, given, coming, others] = await Promise.all([
     database('students')
       .where({ studio_id: studioId })
@@ -60,18 +61,18 @@ export async function listTaught(database: Database, studioId: string, weekday: 
     latestOf(database, { studioId, weekday, comes: true }),
     latestOf(database, { studioId, weekday, comes: false }),
   ]);
-  const [lessonsOf, givenTo, marksOf] = [
-    byStudent(lessons),
-    byStudent(given),
-    byStudent([...coming, ...others]),
-  ];
-  return students.map((student) => ({
-    student,
-    lastNote: notes.get(student.id) ?? null,
-    lessons: lessonsOf(student.id).map(({ student_id: _, ...lesson }) => lesson),
-    assignments: givenTo(student.id).map(toAssignment),
-    marks: marksOf(student.id).map(toMark),
-  }));
+  const [lessonsOf, givenTo] = [byStudent(lessons), byStudent(given)];
+  const marksOf = new Map([...coming, ...others].map(({ student_id, text }) => [student_id, text]));
+  const all = students.map((student) => {
+    const rest: Omit<Taught, 'marks'> = {
+      student,
+      lastNote: notes.get(student.id) ?? null,
+      lessons: lessonsOf(student.id).map(({ student_id: _, ...lesson }) => lesson),
+      assignments: givenTo(student.id).map(toAssignment),
+    };
+    return jsonWith(rest, { marks: marksOf.get(student.id) ?? '[]' });
+  });
+  return new JsonText(`[${all.join(',')}]`);
 }
 
 function byStudent<Row extends { readonly student_id: string }>(
@@ -86,7 +87,7 @@ function byStudent<Row extends { readonly student_id: string }>(
   return (studentId) => found.get(studentId) ?? [];
 }
 
-/** The latest passes of every assignment in hand, the oldest first, of those who come on a weekday or of all others. */
+/** The latest passes of every assignment in hand, the oldest first, of those who come on a weekday or of all others: by student, as JSON. */
 async function latestOf(
   database: Database,
   {
@@ -94,9 +95,10 @@ async function latestOf(
     weekday,
     comes,
   }: { readonly studioId: string; readonly weekday: number; readonly comes: boolean },
-): Promise<MarkRow[]> {
-  const { rows } = await database.raw<{ rows: MarkRow[] }>(
-    `select marks.* from assignments
+): Promise<{ readonly student_id: string; readonly text: string }[]> {
+  const { rows } = await database.raw<{ rows: { student_id: string; text: string }[] }>(
+    `select student_id, json_agg(${markInJson} order by at, id)::text as text from (
+     select marks.* from assignments
        cross join lateral (
          select * from practice_marks
          where practice_marks.studio_id = assignments.studio_id
@@ -111,7 +113,7 @@ async function latestOf(
            and lessons.student_id = assignments.student_id
            and lessons.weekday = ?
        )
-     order by marks.at, marks.id`,
+     ) latest group by student_id`,
     [comes ? latestMarks.coming : latestMarks.others, studioId, weekday],
   );
   return rows;

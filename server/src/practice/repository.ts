@@ -27,7 +27,6 @@ export interface AssignmentRow {
   ended_at: Date | null;
   title: string | null;
   player: string | null;
-  document: unknown;
 }
 
 export interface MarkRow {
@@ -42,14 +41,13 @@ export interface MarkRow {
   seconds: number;
 }
 
-/** An assignment with the piece as it is stored. */
+/** An assignment with where what is played is stored. */
 export interface AssignedPiece {
   readonly assignment: Assignment;
-  /** Of the piece; null: a figure is given. */
-  readonly document: unknown;
+  /** Where a figure is given. */
   readonly figure: unknown;
-  /** The rung that is given, where the teacher changed it by hand. */
-  readonly byHand: unknown;
+  /** The piece, or the rung as the teacher changed it; undefined where a figure is given. */
+  readonly stored: { readonly id: string; readonly version: number; readonly isByHand: boolean } | undefined;
 }
 
 /** The piece's name stays with its document, which may be of an older version. */
@@ -96,7 +94,7 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   endedAt: row.ended_at?.toISOString() ?? null,
 });
 
-export const toMark = (row: MarkRow): PracticeMark => ({
+const toMark = (row: MarkRow): PracticeMark => ({
   id: row.id,
   assignmentId: row.assignment_id,
   at: row.at.toISOString(),
@@ -119,15 +117,13 @@ export const listAssignments = async (
       .orderBy(['assignments.made_at', 'assignments.id'])
   ).map(toAssignment);
 
-/** The rung of an assignment as a teacher changed it. */
-const rungByHand = `(
-  select own.document from rungs
-  join arrangements own on own.studio_id = rungs.studio_id and own.id = rungs.arrangement_id
-  where rungs.studio_id = assignments.studio_id and rungs.parent_id = assignments.arrangement_id
-    and rungs.plan = assignments.rung ->> 'order' and rungs.rung = assignments.rung ->> 'id'
-) as by_hand`;
+interface StoredRow extends AssignmentRow {
+  readonly version: number | null;
+  readonly rung_id: string | null;
+  readonly rung_version: number | null;
+}
 
-/** What a student practises now, with the pieces. */
+/** What a student practises now, and where the pieces are. */
 export const listAssigned = async (
   database: Database,
   studioId: string,
@@ -135,16 +131,48 @@ export const listAssigned = async (
 ): Promise<AssignedPiece[]> =>
   (
     await assignments(database)
-      .select<(AssignmentRow & { by_hand: unknown })[]>('arrangements.document', database.raw(rungByHand))
+      .leftJoin('rungs', (join) =>
+        join
+          .on('rungs.studio_id', 'assignments.studio_id')
+          .andOn('rungs.parent_id', 'assignments.arrangement_id')
+          .andOn(
+            database.raw(
+              "rungs.plan = assignments.rung ->> 'order' and rungs.rung = assignments.rung ->> 'id'",
+            ),
+          ),
+      )
+      .leftJoin('arrangements as own', {
+        'own.studio_id': 'rungs.studio_id',
+        'own.id': 'rungs.arrangement_id',
+      })
+      .select<StoredRow[]>('arrangements.version', 'own.id as rung_id', 'own.version as rung_version')
       .where({ 'assignments.studio_id': studioId, 'assignments.student_id': studentId })
       .whereNull('assignments.ended_at')
       .orderBy(['assignments.made_at', 'assignments.id'])
   ).map((row) => ({
     assignment: toAssignment(row),
-    document: row.document,
     figure: row.figure,
-    byHand: row.by_hand,
+    stored:
+      row.rung_id !== null && row.rung_version !== null
+        ? { id: row.rung_id, version: row.rung_version, isByHand: true }
+        : row.arrangement_id !== null && row.version !== null
+          ? { id: row.arrangement_id, version: row.version, isByHand: false }
+          : undefined,
   }));
+
+/** Documents of arrangements, by their ids. */
+export async function documentsOf(
+  database: Database,
+  studioId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, unknown>> {
+  if (ids.length === 0) return new Map();
+  const rows = await database('arrangements')
+    .where({ studio_id: studioId })
+    .whereIn('id', [...ids])
+    .select<{ id: string; document: unknown }[]>('id', 'document');
+  return new Map(rows.map(({ id, document }) => [id, document]));
+}
 
 export interface AssignmentParts {
   /** The document of the figure that is given, null where a piece is. */
@@ -225,6 +253,26 @@ export const listMarks = async (
     .map(toMark)
     .reverse();
 
+/** A mark as {@link toMark} tells it, told by the database. */
+export const markInJson = `json_build_object(
+  'id', id, 'assignmentId', assignment_id,
+  'at', to_char(at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
+  'tempoBpm', tempo_bpm, 'answer', answer, 'firstBar', first_bar, 'lastBar', last_bar, 'seconds', seconds
+)`;
+
+/** The same marks as {@link listMarks} answers, as JSON. */
+export async function marksAsText(database: Database, studioId: string, studentId: string): Promise<string> {
+  const { rows } = await database.raw<{ rows: { text: string }[] }>(
+    `select coalesce(json_agg(${markInJson} order by at, id), '[]')::text as text
+     from (
+       select * from practice_marks where studio_id = ? and student_id = ?
+       order by at desc, id desc limit ?
+     ) latest`,
+    [studioId, studentId, mostMarksRead],
+  );
+  return rows[0]?.text ?? '[]';
+}
+
 /** Marks of a student from the oldest on, a page at a time. */
 export const marksPage = async (
   database: Database,
@@ -247,38 +295,29 @@ export async function insertMarks(
   studentId: string,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
-  return database.transaction(async (transaction) => {
-    const theirs = await transaction('assignments')
-      .where({ studio_id: studioId, student_id: studentId })
-      .whereIn(
-        'id',
-        marks.map(({ assignmentId }) => assignmentId),
-      )
-      .pluck<string[]>('id');
-    const rows = marks
-      .filter(({ assignmentId }) => theirs.includes(assignmentId))
-      .map(({ id, assignmentId, at, tempoBpm, answer, firstBar, lastBar, seconds }) => ({
-        studio_id: studioId,
-        id,
-        student_id: studentId,
-        assignment_id: assignmentId,
-        at,
-        tempo_bpm: tempoBpm,
-        answer,
-        first_bar: firstBar,
-        last_bar: lastBar,
-        seconds,
-      }));
-    if (rows.length > 0)
-      await transaction('practice_marks').insert(rows).onConflict(['studio_id', 'id']).ignore();
-    return transaction('practice_marks')
-      .where({ studio_id: studioId, student_id: studentId })
-      .whereIn(
-        'id',
-        marks.map(({ id }) => id),
-      )
-      .pluck<string[]>('id');
-  });
+  // Each statement is a transaction by itself; the second sees what others stored meanwhile, too.
+  await database.raw(
+    `insert into practice_marks (
+       studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
+     )
+     select assignments.studio_id, sent.id, assignments.student_id, assignments.id, sent.at,
+       sent."tempoBpm", sent.answer, sent."firstBar", sent."lastBar", sent.seconds
+     from jsonb_to_recordset(?::jsonb) as sent (
+       id uuid, "assignmentId" uuid, at timestamptz, "tempoBpm" integer, answer text,
+       "firstBar" integer, "lastBar" integer, seconds integer
+     )
+     join assignments on assignments.id = sent."assignmentId"
+     where assignments.studio_id = ? and assignments.student_id = ?
+     on conflict (studio_id, id) do nothing`,
+    [JSON.stringify(marks), studioId, studentId],
+  );
+  return database('practice_marks')
+    .where({ studio_id: studioId, student_id: studentId })
+    .whereIn(
+      'id',
+      marks.map(({ id }) => id),
+    )
+    .pluck<string[]>('id');
 }
 
 export interface TaughtStudent {

@@ -10,13 +10,11 @@ import {
   type NewLessonNote,
   type PracticeRecord,
 } from '@jocund/contract';
-import { cutRung } from '@jocund/core/grading';
-import { figureToPractise, openFigure } from '@jocund/core/figures';
+import { openFigure } from '@jocund/core/figures';
 import type { OwnNoteChange } from '@jocund/core/practice';
-import type { Score } from '@jocund/core/score';
-import { asDocument, openDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { findFigure } from '../figures/repository.ts';
+import { JsonText, jsonWith } from '../http/json-text.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
 import { findEarGoal, putEarGoal } from './ear-goals-repository.ts';
@@ -31,11 +29,12 @@ import {
   listAssigned,
   listAssignments,
   listMarks,
+  marksAsText,
   setEnded,
   studentOf,
-  type AssignedPiece,
   type TaughtStudent,
 } from './repository.ts';
+import { playedDocuments } from './played-documents.ts';
 import { listTakes } from './takes-repository.ts';
 
 /** What a student was given and what came of it, for the teacher. */
@@ -193,7 +192,7 @@ export async function writeOwnNotes(
 }
 
 /** All that the student who asks practises from. */
-export const myPractice = async (database: Database, who: SignedIn): Promise<MyPracticeSent> =>
+export const myPractice = async (database: Database, who: SignedIn): Promise<JsonText> =>
   practised(database, who.studioId, await studentAsking(database, who));
 
 /** The same of any student, for a teacher who looks. */
@@ -201,48 +200,33 @@ export async function practiceSeen(
   database: Database,
   studioId: string,
   studentId: string,
-): Promise<MyPracticeSent> {
+): Promise<JsonText> {
   const student = await findStudent(database, studioId, studentId);
   if (!student) throw notFound('student');
   return practised(database, studioId, student);
 }
 
 /** A piece that cannot be read is told, and the others stay. */
-async function practised(
-  database: Database,
-  studioId: string,
-  student: TaughtStudent,
-): Promise<MyPracticeSent> {
+async function practised(database: Database, studioId: string, student: TaughtStudent): Promise<JsonText> {
   const [assigned, notes, marks, takes, earGoal] = await Promise.all([
     listAssigned(database, studioId, student.id),
     listLessonNotes(database, studioId, student.id),
-    listMarks(database, studioId, student.id),
+    marksAsText(database, studioId, student.id),
     listTakes(database, studioId, student.id),
     findEarGoal(database, studioId, student.id),
   ]);
-  return {
+  const documents = await playedDocuments(database, studioId, assigned);
+  const rest: Omit<MyPracticeSent, 'marks'> = {
     student: student.name,
     hand: student.hand,
     reading: student.reading,
     lastNote: notes.find(({ isShared }) => isShared) ?? null,
-    assignments: assigned.map((each) => {
-      const score = playedOf(each);
-      return { ...each.assignment, score: score ? { ...asDocument(score) } : null };
+    assignments: assigned.map(({ assignment }, index) => {
+      const document = documents[index];
+      return { ...assignment, score: document ? { ...document } : null };
     }),
-    marks,
     takes,
     earGoal,
   };
-}
-
-/** What is played: the figure, again and again, or the piece, or its rung as the teacher changed it, else as it is cut. A rung that the piece has no more is the whole piece. */
-function playedOf({ assignment: { rung }, document, figure, byHand }: AssignedPiece): Score | undefined {
-  if (figure !== null) {
-    const opened = openFigure(figure);
-    return opened.ok ? figureToPractise(opened.value) : undefined;
-  }
-  const opened = openDocument(byHand ?? document);
-  if (!opened.ok) return undefined;
-  const isCut = rung !== null && !byHand;
-  return (isCut ? cutRung(opened.value, rung.order, rung.id) : undefined) ?? opened.value;
+  return new JsonText(jsonWith(rest, { marks }));
 }
