@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { largestBodyBytes, type DemoSignIns } from '@jocund/contract';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'pg';
 import { pino } from 'pino';
@@ -16,6 +16,7 @@ import type { Database } from './database/connect.ts';
 import { earDrillRoutes } from './ear-drills/routes.ts';
 import { errorHandler, unknownRoute } from './http/error-handler.ts';
 import { loggedAddress } from './http/logged-address.ts';
+import { servedHostsOnly } from './http/served-hosts.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
 import type { Mailer } from './mail/mailer.ts';
@@ -42,6 +43,7 @@ import { tuningRoutes } from './tunings/routes.ts';
 export interface AppSettings extends Pick<
   Config,
   | 'SESSION_SECRET'
+  | 'HOST'
   | 'WEB_FOLDER'
   | 'LOG_LEVEL'
   | 'BEHIND_TLS_PROXY'
@@ -84,7 +86,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
       },
     }),
   );
-  app.use(securityHeaders(settings.BEHIND_TLS_PROXY));
+  app.use(securityHeaders(settings.BEHIND_TLS_PROXY), permissionsPolicy);
   // Quick rather than tight: at level 1 a long record is half again as large and takes a third of the time (zlib).
   app.use(compression({ level: 1 }));
 
@@ -92,6 +94,11 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   app.use(metrics.handler, operationRoutes(database, metrics, settings));
   app.use(
     '/api',
+    servedHostsOnly({
+      listensAt: settings.HOST,
+      publicUrl: settings.PUBLIC_URL,
+      behindProxy: settings.BEHIND_TLS_PROXY,
+    }),
     sameOriginOnly,
     express.json({ limit: largestBodyBytes }),
     session.handler,
@@ -156,6 +163,28 @@ function serveWeb(app: Express, folder: string): void {
     response.sendFile(join(folder, 'index.html'));
   });
 }
+
+/** What pages may ask of the browser: the microphone for tuning and takes, an awake screen, an instrument. Nothing else, and nobody framed. */
+const permissions = [
+  'microphone=(self)',
+  'screen-wake-lock=(self)',
+  'midi=(self)',
+  'autoplay=(self)',
+  'clipboard-write=(self)',
+  'camera=()',
+  'geolocation=()',
+  'payment=()',
+  'usb=()',
+  'serial=()',
+  'hid=()',
+  'bluetooth=()',
+  'display-capture=()',
+].join(', ');
+
+const permissionsPolicy: RequestHandler = (_request, response, next) => {
+  response.set('permissions-policy', permissions);
+  next();
+};
 
 const securityHeaders = (behindTls: boolean) =>
   helmet({

@@ -46,6 +46,7 @@ describe('the page', () => {
       SESSION_SECRET: 'x'.repeat(32),
       WEB_FOLDER: folder,
       LOG_LEVEL: 'silent',
+      HOST: '127.0.0.1',
       BEHIND_TLS_PROXY: false,
     });
 

@@ -22,6 +22,7 @@ const opened = (settings: Partial<AppSettings> = {}) =>
       pool,
       SESSION_SECRET: 'x'.repeat(32),
       LOG_LEVEL: 'silent',
+      HOST: '127.0.0.1',
       BEHIND_TLS_PROXY: false,
       ...settings,
     }).app,

@@ -65,6 +65,7 @@ export async function openTestStudio({
     passwordCost: testCost,
     LOG_LEVEL: 'silent',
     BEHIND_TLS_PROXY: false,
+    HOST: '127.0.0.1',
     ...over,
   };
   const { app, close } = createApp(settings);

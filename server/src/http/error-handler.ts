@@ -41,6 +41,13 @@ function refusalOf(error: unknown): Refusal {
     );
   if (type === 'entity.parse.failed')
     return new Refusal('bad-request', 'What was sent is not JSON', 'Reload the page and try again');
+  // What express and its readers say of a request: an address or a body that cannot be unpacked.
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Refusal(
+      'bad-request',
+      'The request cannot be read',
+      'Reload the page; if you typed the address, look at it again',
+    );
   // PostgreSQL's class 53, insufficient resources, and what a full disk says of itself.
   if (['53100', 'ENOSPC'].includes(codeOf(error)))
     return new Refusal(
