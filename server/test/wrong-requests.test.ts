@@ -56,6 +56,7 @@ describe('what a client did wrong is told as the client’s, and the server goes
       { swingPercent: 1e308 },
       { title: 'a\u0000b' },
       { title: '\ud800' },
+      { tuning: { name: 'Up', pitches: ['E9999', 'A2', 'D3', 'G3', 'B3', 'E4'] } },
     ]) {
       const answer = await teacher
         .put(`/api/arrangements/${piece!.arrangementId}`)

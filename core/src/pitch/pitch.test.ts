@@ -86,6 +86,13 @@ test.each(['H3', 'F#', '3', 'G###2', 'do4', ''])(
   },
 );
 
+test.each(['E10', 'E99999', 'C-2', 'C-99999'])('“%s” is outside the octaves of MIDI', (text) => {
+  expect(parsePitch(text)).toMatchObject({
+    ok: false,
+    fault: { remedy: 'Write an octave from -1 to 9' },
+  });
+});
+
 describe('keys (common practice)', () => {
   test.each([
     ['C', 0],

@@ -55,8 +55,17 @@ export function parsePitch(text: string): Result<Pitch> {
   if (!match || !name?.ok) {
     return fail(`“${text}” is not a pitch`, 'Write a note name and its octave, such as F#3');
   }
-  return ok({ ...name.value, octave: Number(match[2]) });
+  const octave = Number(match[2]);
+  if (octave < octaves.lowest || octave > octaves.highest)
+    return fail(
+      `“${text}” lies outside what can be heard`,
+      `Write an octave from ${octaves.lowest} to ${octaves.highest}`,
+    );
+  return ok({ ...name.value, octave });
 }
+
+/** Octaves of MIDI’s notes 0 to 127, C-1 to G9. */
+const octaves = { lowest: -1, highest: 9 } as const;
 
 /** "F#", "Bb", "C##": plain ASCII, as files and the command line use it. */
 export const noteNameText = ({ letter, alter }: NoteName): string =>
