@@ -357,9 +357,14 @@ describe('typed by a teacher', () => {
     const read = typed(bars);
     expect(read.ok ? 'read' : describeFault(read.fault)).toContain(says);
   });
-  test.each(['frets: 999999999', 'scale: 0', 'tuning: E999999999 A2 D3 G3 B3 E4 = high', 'capo: -3'])(
-    'a guitar that is none is refused, also where grips are to be found on it: %s',
-    (head) => expect(typed('bar\n grips: C', head).ok).toBe(false),
+  test.each([
+    'frets: 999999999',
+    'scale: 0',
+    'tuning: E999999999 A2 D3 G3 B3 E4 = high',
+    'tuning: X2 A2 D3 G3 B3 E4 = none',
+    'capo: -3',
+  ])('a guitar that is none is refused, also where grips are to be found on it: %s', (head) =>
+    expect(typed('bar\n grips: C', head).ok).toBe(false),
   );
   test('one chord has one grip throughout, on the guitar as it is told', () => {
     const { bars } = valueOf(typed('bar\n grips: G @3 C\n'.repeat(60), 'tuning: drop-d'));

@@ -1,5 +1,5 @@
 import { fail, type Fault, type Result } from '../../fault/index.ts';
-import { parseTuning } from '../../instrument/index.ts';
+import { checkTuning, parseTuning } from '../../instrument/index.ts';
 import {
   blankScore,
   scoreLimits,
@@ -229,8 +229,8 @@ function keyOf(value: string): Score['key'] {
 
 function tuningOf(value: string, before: Score['tuning']): Score['tuning'] {
   const [pitches, name] = atEquals(value);
-  if (name !== undefined) return { ...before, name, pitches: pitches.split(/\s+/) };
-  const known = parseTuning(value);
+  const known =
+    name === undefined ? parseTuning(value) : checkTuning({ name, pitches: pitches.split(/\s+/) });
   if (!known.ok) throw new Misread(known.fault.reason, known.fault.remedy);
   return { ...before, name: known.value.name, pitches: [...known.value.pitches] };
 }
