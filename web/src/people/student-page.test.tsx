@@ -75,6 +75,18 @@ const piece = {
   archivedAt: null,
   trouble: null,
 };
+const twoBars = {
+  [`/api/arrangements/${piece.arrangementId}`]: {
+    id: piece.arrangementId,
+    pieceId: piece.id,
+    version: 1,
+    score: asDocument(
+      written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 t4:2@3 m1:3@1 m1:0@3.5']),
+    ),
+    savedAt: piece.updatedAt,
+    savedBy: 'Ada',
+  },
+};
 const path = `/api/students/${student.id}`;
 const open = (given: object, answers: object = {}) => {
   const record = given instanceof Response ? given : { lessons: [], notes: [], ...given };
@@ -181,20 +193,12 @@ test('a piece is given from six tenths of its tempo up to its own; slips are sai
 });
 
 test('a rung of the ladder is given, to everybody in a group at once; without a rung nothing goes', async () => {
-  const score = written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 t4:2@3 m1:3@1 m1:0@3.5']);
   const ida = { ...student, id: idOf(5), name: 'Ida', groups: ['Tuesdays'] };
   const { sent } = open(
     { assignments: [], marks: [] },
     {
       '/api/students': [{ ...student, groups: ['Tuesdays'] }, ida],
-      [`/api/arrangements/${piece.arrangementId}`]: {
-        id: piece.arrangementId,
-        pieceId: piece.id,
-        version: 1,
-        score: asDocument(score),
-        savedAt: piece.updatedAt,
-        savedBy: 'Ada',
-      },
+      ...twoBars,
       [`POST ${path}/assignments`]: assignment(4),
       [`POST /api/students/${ida.id}/assignments`]: assignment(6),
     },
@@ -218,7 +222,6 @@ test('a rung of the ladder is given, to everybody in a group at once; without a 
 });
 
 test('the whole ladder is given rung by rung; what waits says what it waits for', async () => {
-  const score = written(['[x32010] t5:3@1 t4:2@2 m1:0@1 m1:3@2.5', '[x32010] t5:3@1 t4:2@3 m1:3@1 m1:0@3.5']);
   const rung = { order: 'melody-first' as const, id: 'melody-alone', name: 'Melody alone' };
   const { sent } = open(
     {
@@ -229,14 +232,7 @@ test('the whole ladder is given rung by rung; what waits says what it waits for'
       marks: [],
     },
     {
-      [`/api/arrangements/${piece.arrangementId}`]: {
-        id: piece.arrangementId,
-        pieceId: piece.id,
-        version: 1,
-        score: asDocument(score),
-        savedAt: piece.updatedAt,
-        savedBy: 'Ada',
-      },
+      ...twoBars,
       [`POST ${path}/ladders`]: [assignment(4), assignment(5)],
     },
   );
