@@ -62,6 +62,8 @@ test('a student’s record, the practice room and the way into it', async ({
   await page.getByRole('combobox', { name: 'What' }).selectOption({ label: 'Lamp Oil' });
   await page.getByText('Minutes, what is kept, tempo by pass, hard bars').click();
   await expect(page.getByRole('img', { name: /^Minutes played by week/ })).toBeVisible();
+  await page.getByText('On the sheet').first().click();
+  await expect(page.getByRole('img', { name: /% not clean/ }).first()).toBeVisible();
   await expectNoSeriousViolation(page);
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -86,6 +88,12 @@ test('a student’s record, the practice room and the way into it', async ({
   await expect(mine.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expectNoSeriousViolation(mine);
   expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await mine.getByRole('link', { name: 'Your notes' }).click();
+  await mine.getByRole('button', { name: 'ring' }).first().click();
+  await expect(mine.getByRole('button', { name: 'ring', pressed: true })).toHaveCount(1);
+  await expectNoSeriousViolation(mine);
+  expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await mine.getByRole('link', { name: 'Back to it' }).click();
   await mine.getByRole('link', { name: 'Play a take' }).click();
   await mine.getByRole('button', { name: 'Try it with a simulated student' }).click();
   await expect(mine.getByRole('heading', { name: 'Practise next' })).toBeVisible();
