@@ -76,8 +76,8 @@ export const ownNoteLimits = { remarks: 100, fingers: 1000 } as const;
 
 /** What a student writes over the sheet, for themselves and for the teacher to see. */
 export const ownNotesSchema = z.object({
-  remarks: z.array(z.object({ bar: barNumber, text: z.string() })),
-  fingers: z.array(z.object({ ...ofNote, finger: ownFinger })),
+  remarks: z.array(z.object({ bar: barNumber, text: z.string() })).readonly(),
+  fingers: z.array(z.object({ ...ofNote, finger: ownFinger })).readonly(),
 });
 
 export const ownNoteChangesSchema = z

@@ -58,7 +58,7 @@ function withChange({ remarks, fingers }: OwnNotes, change: OwnNoteChange): OwnN
 }
 
 /** A score with a student's fingers in place of the teacher's. Those of notes that are not there any more are left out. */
-export function withOwnFingers(score: Score, { fingers }: OwnNotes): Score {
+export function withOwnFingers(score: Score, fingers: OwnNotes['fingers']): Score {
   if (fingers.length === 0) return score;
   const own = new Map(
     fingers.map(({ bar, tick, string, finger }) => [`${indexOfBar(score, bar)} ${tick} ${string}`, finger]),

@@ -1,4 +1,3 @@
-import type { Assignment } from '@jocund/contract';
 import { withNoteChanges, type OwnNoteChange, type OwnNotes } from '@jocund/core/practice';
 import type { Database } from '../database/connect.ts';
 
@@ -8,16 +7,15 @@ export const changeOwnNotes = async (
   { studioId, studentId, id }: { readonly studioId: string; readonly studentId: string; readonly id: string },
   changes: readonly OwnNoteChange[],
   check: (notes: OwnNotes) => void,
-): Promise<Assignment['ownNotes'] | undefined> =>
+): Promise<OwnNotes | undefined> =>
   database.transaction(async (transaction) => {
     const theirs = { studio_id: studioId, student_id: studentId, id };
     const row = await transaction('assignments')
       .where(theirs)
       .forUpdate()
-      .first<{ own_notes: Assignment['ownNotes'] } | undefined>('own_notes');
+      .first<{ own_notes: OwnNotes } | undefined>('own_notes');
     if (!row) return undefined;
-    const { remarks, fingers } = withNoteChanges(row.own_notes, changes);
-    const notes = { remarks: [...remarks], fingers: [...fingers] };
+    const notes = withNoteChanges(row.own_notes, changes);
     check(notes);
     await transaction('assignments')
       .where(theirs)

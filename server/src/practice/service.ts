@@ -11,7 +11,7 @@ import {
   type PracticeRecord,
 } from '@jocund/contract';
 import { openFigure } from '@jocund/core/figures';
-import type { OwnNoteChange } from '@jocund/core/practice';
+import type { OwnNoteChange, OwnNotes } from '@jocund/core/practice';
 import type { Database } from '../database/connect.ts';
 import { findFigure } from '../figures/repository.ts';
 import { JsonText, jsonWith } from '../http/json-text.ts';
@@ -172,7 +172,7 @@ export async function writeOwnNotes(
   who: SignedIn,
   id: string,
   changes: readonly OwnNoteChange[],
-): Promise<Assignment['ownNotes']> {
+): Promise<OwnNotes> {
   const { id: studentId } = await studentAsking(database, who);
   const notes = await changeOwnNotes(
     database,

@@ -1,4 +1,4 @@
-import { withOwnFingers, type OwnNoteChange, type OwnNotes } from '@jocund/core/practice';
+import { withOwnFingers, type OwnNoteChange } from '@jocund/core/practice';
 import type { Score } from '@jocund/core/score';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
@@ -55,13 +55,11 @@ interface WithSchoolProps extends Omit<OpenedGiven, 'score' | 'opened'> {
 /** The piece for the fingers that the student picks with, and with those the student wrote over it. */
 function WithSchool({ given, written, opened, children }: WithSchoolProps) {
   const school = opened.practice.reading?.school;
-  const { ownNotes } = given;
-  /** By what they say: the same notes are another object whenever anything is written. */
-  const notes = JSON.stringify(ownNotes.fingers);
+  const { fingers } = given.ownNotes;
   const score = useMemo(() => {
-    const own = withOwnFingers(written, { remarks: [], fingers: JSON.parse(notes) as OwnNotes['fingers'] });
+    const own = withOwnFingers(written, fingers);
     return school ? { ...own, pickingSchool: school } : own;
-  }, [written, school, notes]);
+  }, [written, school, fingers]);
   return children({
     given,
     score,

@@ -11,6 +11,7 @@ import { barsGiven } from './given.ts';
 import { GivenGate, type OpenedGiven } from './given-gate.tsx';
 import { useRoomPath } from './room-path.ts';
 import { TwoBars } from './two-bars.tsx';
+import { Waiting } from './waiting.tsx';
 import { useFingers } from './use-fingers.ts';
 
 /** What a student writes over the sheet of one thing that was given: fingers, and a remark to a bar. */
@@ -24,7 +25,7 @@ const fingers: readonly { readonly finger: OwnFinger; readonly name: string }[] 
   { finger: 'T', name: 'thumb' },
 ];
 
-function OwnNotes({ given, score, opened: { practice, writeNote } }: OpenedGiven) {
+function OwnNotes({ given, score, opened: { practice, writeNote, notesWaiting, isKept } }: OpenedGiven) {
   const { read, write } = useAddress();
   const room = useRoomPath();
   const { first, last } = barsGiven(given, score);
@@ -51,6 +52,7 @@ function OwnNotes({ given, score, opened: { practice, writeNote } }: OpenedGiven
             Back to it
           </Link>
         </header>
+        <Waiting count={notesWaiting} isKept={isKept} what="note" />
         <nav aria-label="Bars" className="flex items-center justify-between gap-3 py-3">
           <Button disabled={bar === first} onClick={() => go(bar - 1)}>
             Bar before
@@ -136,6 +138,12 @@ interface RemarkProps {
 /** A remark is kept when its field is left, or by Enter. */
 function Remark({ number, text, onWrite }: RemarkProps) {
   const [written, setWritten] = useState(text);
+  const [shown, setShown] = useState(text);
+  // What was written before, and waits, comes a moment after the page.
+  if (text !== shown) {
+    setShown(text);
+    setWritten(text);
+  }
   const keep = () => {
     if (written.trim() !== text) onWrite(written);
   };

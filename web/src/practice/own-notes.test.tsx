@@ -7,11 +7,12 @@ import { fill, press, refusal, room, server } from '../testing/bench-room.tsx';
 import { given, idOf, practice, wren } from '../testing/practised.ts';
 import { OwnNotesPage } from './own-notes-page.tsx';
 import { PlayPage } from './play-page.tsx';
+import { unsentNotes } from './unsent-notes.ts';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 
-beforeEach(() => localStorage.clear());
+beforeEach(async () => unsentNotes.drop((await unsentNotes.all(wren.id)).map(({ id }) => id)));
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
@@ -79,6 +80,8 @@ test('without a connection it stays in the browser and goes when there is one', 
   line.isOnline = false;
   fill('To remember in bar 2', 'On the bus');
   fireEvent.submit(screen.getByLabelText('To remember in bar 2').closest('form')!);
+  expect(await screen.findByText(/^One note waits for the connection/)).toBeDefined();
+  await waitFor(async () => expect(await unsentNotes.all(wren.id)).toHaveLength(1));
   cleanup();
   const again = open();
   again.line.isOnline = false;
@@ -89,7 +92,42 @@ test('without a connection it stays in the browser and goes when there is one', 
   again.line.isOnline = true;
   fireEvent(window, new Event('online'));
   await waitFor(() => expect(again.sent.flat()).toEqual([{ kind: 'remark', bar: 2, text: 'On the bus' }]));
-  await waitFor(() => expect(localStorage.getItem(`jocund-own-notes-${wren.id}`)).toBe('[]'));
+  await waitFor(async () => expect(await unsentNotes.all(wren.id)).toEqual([]));
+});
+
+test('a browser without room says so, and what was written goes all the same', async () => {
+  const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('no room', 'QuotaExceededError');
+  });
+  const { line, sent } = open();
+  await screen.findByRole('heading', { name: 'Bar 2' });
+  line.isOnline = false;
+  fireEvent.click(fingersOf(/^Finger on 3, string 2/).getByRole('button', { name: 'ring' }));
+  expect(await screen.findByText(/no room to keep them: leave this page open/)).toBeDefined();
+  line.isOnline = true;
+  fireEvent(window, new Event('online'));
+  await waitFor(() => expect(sent.flat()).toHaveLength(1));
+  put.mockRestore();
+});
+
+test('what another tab adds while this one sends is not let go with it', async () => {
+  const { line, sent } = open();
+  await screen.findByRole('heading', { name: 'Bar 2' });
+  line.isOnline = false;
+  fill('To remember in bar 2', 'Mine');
+  fireEvent.submit(screen.getByLabelText('To remember in bar 2').closest('form')!);
+  await waitFor(async () => expect(await unsentNotes.all(wren.id)).toHaveLength(1));
+  const theirs = { kind: 'remark', bar: 3, text: 'Theirs' } as const;
+  await unsentNotes.add(wren.id, {
+    id: idOf(70),
+    at: '2030-01-01T00:00:00.000Z',
+    assignmentId: idOf(1),
+    change: theirs,
+  });
+  line.isOnline = true;
+  fireEvent(window, new Event('online'));
+  await waitFor(() => expect(sent.flat().map((each) => each.bar)).toEqual(expect.arrayContaining([2, 3])));
+  await waitFor(async () => expect(await unsentNotes.all(wren.id)).toEqual([]));
 });
 
 test('what the server refuses is said, and not sent again and again', async () => {
@@ -98,7 +136,7 @@ test('what the server refuses is said, and not sent again and again', async () =
   line.refuses = refusal('A sheet holds no more', 'Take some out first', 429);
   fireEvent.click(fingersOf(/^Finger on 3, string 2/).getByRole('button', { name: 'ring' }));
   expect(await screen.findByText(/A sheet holds no more/)).toBeDefined();
-  await waitFor(() => expect(localStorage.getItem(`jocund-own-notes-${wren.id}`)).toBe('[]'));
+  await waitFor(async () => expect(await unsentNotes.all(wren.id)).toEqual([]));
 });
 
 test('in the practice room the student’s remark stands beside the teacher’s word, told apart', async () => {

@@ -1,5 +1,5 @@
 import type { MyPractice, PracticeMark, TakeFigures } from '@jocund/contract';
-import type { OwnNoteChange, OwnNotes } from '@jocund/core/practice';
+import type { OwnNoteChange } from '@jocund/core/practice';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { openOffline } from '../api/offline.ts';
@@ -9,7 +9,8 @@ import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { useSettings } from '../ui/settings.ts';
 import { ViewAs } from '../ui/view-as.tsx';
 import type { UnsentNote } from './unsent-notes.ts';
-import { useOwnNotes, withWaiting } from './use-own-notes.ts';
+import { useOwnNotes, withUnsentNotes } from './use-own-notes.ts';
+import { newUuid } from '../work/new-id.ts';
 import { usePasses } from './use-passes.ts';
 
 /** What a room of the student's works with. */
@@ -19,6 +20,8 @@ export interface Opened {
   readonly marks: readonly PracticeMark[];
   /** How many wait. */
   readonly waiting: number;
+  /** How many of the student's own notes do. */
+  readonly notesWaiting: number;
   /** Whether the browser keeps those that wait. */
   readonly isKept: boolean;
   readonly log: (mark: PracticeMark) => void;
@@ -75,6 +78,10 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
   const [tried, setTried] = useState<readonly PracticeMark[]>([]);
   const [triedTakes, setTriedTakes] = useState<readonly TakeFigures[]>([]);
   const [triedNotes, setTriedNotes] = useState<readonly UnsentNote[]>([]);
+  const shown = useMemo(
+    () => practice.data && withUnsentNotes(practice.data, triedNotes),
+    [practice.data, triedNotes],
+  );
   if (practice.isError)
     return (
       <main className="m-4 max-w-xl">
@@ -85,7 +92,7 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
         />
       </main>
     );
-  if (!practice.data) return <LoadingNote title="Opening the practice room" text="One moment." />;
+  if (!practice.data || !shown) return <LoadingNote title="Opening the practice room" text="One moment." />;
   const { data } = practice;
   return (
     <div className="flex h-full flex-col">
@@ -103,9 +110,10 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
       <div className="min-h-0 flex-1">
         <AsStudent reading={data.reading}>
           {children({
-            practice: withNotes(data, (given) => withWaiting(given, triedNotes)),
+            practice: shown,
             marks: [...data.marks, ...tried],
             waiting: 0,
+            notesWaiting: 0,
             isKept: true,
             log: (mark) => setTried((before) => [...before, mark]),
             takes: [...data.takes, ...triedTakes],
@@ -114,7 +122,7 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
               return Promise.resolve(true);
             },
             writeNote: (assignmentId, change) =>
-              setTriedNotes((before) => [...before, { assignmentId, change }]),
+              setTriedNotes((before) => [...before, newNote(assignmentId, change)]),
           })}
         </AsStudent>
       </div>
@@ -135,36 +143,26 @@ function AsStudent({ reading, children }: { reading: MyPractice['reading']; chil
   return <ViewAs value={view}>{children}</ViewAs>;
 }
 
-/** What is given, with the notes over it as they stand here. */
-const withNotes = (
-  practice: MyPractice,
-  notesOf: (given: MyPractice['assignments'][number]) => OwnNotes,
-): MyPractice => ({
-  ...practice,
-  assignments: practice.assignments.map((given) => {
-    const { remarks, fingers } = notesOf(given);
-    return { ...given, ownNotes: { remarks: [...remarks], fingers: [...fingers] } };
-  }),
-});
-
 interface WithPassesProps extends PracticeGateProps {
   readonly practice: MyPractice;
   readonly userId: string;
 }
 
 function WithPasses({ practice, userId, children }: WithPassesProps) {
-  const { unsent, isKept, log } = usePasses(userId);
+  const passes = usePasses(userId);
+  const notes = useOwnNotes(userId);
   const sent = new Set(practice.marks.map(({ id }) => id));
-  const marks = [...practice.marks, ...unsent.filter(({ id }) => !sent.has(id))];
+  const marks = [...practice.marks, ...passes.waiting.filter(({ id }) => !sent.has(id))];
   const keep = useKeepTake();
-  const { notesOf, write } = useOwnNotes(userId);
+  const shown = useMemo(() => withUnsentNotes(practice, notes.waiting), [practice, notes.waiting]);
   return children({
-    practice: withNotes(practice, notesOf),
-    writeNote: write,
+    practice: shown,
+    writeNote: (assignmentId, change) => notes.put(newNote(assignmentId, change)),
     marks,
-    waiting: unsent.length,
-    isKept,
-    log,
+    waiting: passes.waiting.length,
+    notesWaiting: notes.waiting.length,
+    isKept: passes.isKept && notes.isKept,
+    log: passes.put,
     takes: practice.takes,
     keepTake: (take) =>
       keep.mutateAsync(take).then(
@@ -173,3 +171,10 @@ function WithPasses({ practice, userId, children }: WithPassesProps) {
       ),
   });
 }
+
+const newNote = (assignmentId: string, change: OwnNoteChange): UnsentNote => ({
+  id: newUuid(),
+  at: new Date().toISOString(),
+  assignmentId,
+  change,
+});

@@ -11,7 +11,7 @@ import { barsGiven } from './given.ts';
 import { PlayPage } from './play-page.tsx';
 import { thumbFirst } from './thumb-first.ts';
 import { TodayPage } from './today-page.tsx';
-import { addUnsent, dropUnsent, unsentMarks } from './unsent-marks.ts';
+import { unsentMarks } from './unsent-marks.ts';
 
 vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 
@@ -56,7 +56,7 @@ const passed = () => {
 
 beforeEach(async () => {
   localStorage.clear();
-  await dropUnsent((await unsentMarks(wren.id)).map(({ id }) => id));
+  await unsentMarks.drop((await unsentMarks.all(wren.id)).map(({ id }) => id));
   forgetPlaying();
 });
 afterEach(() => {
@@ -191,7 +191,7 @@ describe('a pass', () => {
     expect(asked[0]).toMatchObject([{ assignmentId: idOf(1), tempoBpm: 60, answer: 'clean' }]);
     expect(await screen.findByText('0 of 3 clean; the last opens ♩70')).toBeDefined();
     expect(orders.at(-1)!.feel.tempoBpm).toBe(65);
-    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks.all(wren.id)).toEqual([]));
   });
   test('not yet empties the boxes; a tempo by hand is what is logged', async () => {
     const { asked } = open('play', practice({ marks: [mark(1), mark(2)] }));
@@ -281,17 +281,17 @@ describe('without a connection', () => {
     act(endPlaying);
     press(/clean/);
     expect(await screen.findByText(/2 passes wait/)).toBeDefined();
-    await waitFor(async () => expect(await unsentMarks(wren.id)).toHaveLength(2));
+    await waitFor(async () => expect(await unsentMarks.all(wren.id)).toHaveLength(2));
     line.isOnline = true;
     fireEvent(window, new Event('online'));
-    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks.all(wren.id)).toEqual([]));
     expect(asked.flat()).toHaveLength(2);
     await waitFor(() => expect(screen.queryByText(/passes wait/)).toBeNull());
     expect(screen.getByText(/2 of 3 clean/)).toBeDefined();
   });
   test('one that the server refuses as it is does not take the others with it', async () => {
     for (const number of [1, 2, 3])
-      await addUnsent(wren.id, mark(number, { at: `2026-11-28T08:0${number}:00.000Z` }));
+      await unsentMarks.add(wren.id, mark(number, { at: `2026-11-28T08:0${number}:00.000Z` }));
     const taken: string[] = [];
     const { answer } = server({ '/api/session': wren, '/api/me/practice': practice() });
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
@@ -303,32 +303,32 @@ describe('without a connection', () => {
       return Promise.resolve(new Response(JSON.stringify(marks.map(({ id }) => id))));
     });
     room(<TodayPage />);
-    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks.all(wren.id)).toEqual([]));
     expect(taken).toEqual([mark(1).id, mark(3).id]);
   });
   test('one that was kept is sent at the next opening', async () => {
-    await addUnsent(wren.id, mark(7));
+    await unsentMarks.add(wren.id, mark(7));
     const { asked } = open('today');
     await waitFor(() => expect(asked).toEqual([[mark(7)]]));
-    await waitFor(async () => expect(await unsentMarks(wren.id)).toEqual([]));
+    await waitFor(async () => expect(await unsentMarks.all(wren.id)).toEqual([]));
   });
   test('what is kept is the person’s own, each pass once, in the order of playing', async () => {
     const [first, second] = [mark(2), mark(1, { at: '2026-11-28T09:00:00.000Z' })];
-    for (const each of [second, first, second]) await addUnsent(wren.id, each);
-    expect(await unsentMarks(wren.id)).toEqual([first, second]);
-    expect(await unsentMarks('somebody')).toEqual([]);
-    await dropUnsent([first.id]);
-    expect(await unsentMarks(wren.id)).toEqual([second]);
+    for (const each of [second, first, second]) await unsentMarks.add(wren.id, each);
+    expect(await unsentMarks.all(wren.id)).toEqual([first, second]);
+    expect(await unsentMarks.all('somebody')).toEqual([]);
+    await unsentMarks.drop([first.id]);
+    expect(await unsentMarks.all(wren.id)).toEqual([second]);
   });
   test('what an earlier version kept is taken over; what cannot be read is nothing', async () => {
     const place = `jocund-passes-${wren.id}`;
     const { firstBar: _, lastBar: __, ...earlier } = mark(3);
     localStorage.setItem(place, JSON.stringify([earlier]));
-    expect(await unsentMarks(wren.id)).toEqual([mark(3)]);
+    expect(await unsentMarks.all(wren.id)).toEqual([mark(3)]);
     expect(localStorage.getItem(place)).toBeNull();
-    await dropUnsent([mark(3).id]);
+    await unsentMarks.drop([mark(3).id]);
     localStorage.setItem(place, '[{"id":');
-    expect(await unsentMarks(wren.id)).toEqual([]);
+    expect(await unsentMarks.all(wren.id)).toEqual([]);
   });
   test('where the browser keeps nothing it is said, and the pass is sent all the same', async () => {
     const { line, asked } = open('play', practice(), false);

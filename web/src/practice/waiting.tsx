@@ -1,9 +1,17 @@
-/** Passes that the server does not have yet, and where they are meanwhile. */
-export function Waiting({ count, isKept }: { count: number; isKept: boolean }) {
+interface WaitingProps {
+  readonly count: number;
+  readonly isKept: boolean;
+  readonly what?: 'pass' | 'note';
+}
+
+const many = { pass: 'passes', note: 'notes' } as const;
+
+/** What the server does not have yet, and where it is meanwhile. */
+export function Waiting({ count, isKept, what = 'pass' }: WaitingProps) {
   if (count === 0) return null;
   return (
     <p role="status" className="text-note pt-1">
-      {count === 1 ? 'One pass waits' : `${count} passes wait`} for the connection.{' '}
+      {count === 1 ? `One ${what} waits` : `${count} ${many[what]} wait`} for the connection.{' '}
       {isKept
         ? 'They are kept in this browser.'
         : 'The browser has no room to keep them: leave this page open until it is back.'}
