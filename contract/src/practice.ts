@@ -22,8 +22,8 @@ const rungGivenSchema = z.strictObject({
 
 const figureId = z.string().min(1).max(60);
 
-/** Rungs of one ladder that are given one after the other. */
-export const mostRungsGiven = 16;
+/** Rungs of one ladder that are given one after the other: four bars at a time through the longest piece, and more. */
+export const mostRungsGiven = 128;
 
 /** Bars of one assignment that something is said to. */
 export const mostBarWords = 20;

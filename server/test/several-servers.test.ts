@@ -36,6 +36,19 @@ describe('two servers on one database', () => {
     await there.delete('/api/session').expect(200);
     await here.get('/api/pieces').expect(401);
   });
+  test('the end of a session is put off by the first request at each, not by every one', async () => {
+    const { there } = await teacherAtBoth();
+    const soon = new Date(Date.now() + 60_000);
+    const sessions = studio.database('sessions');
+    const putOff = () => sessions.clone().where('expire', '>', soon).select<{ sid: string }[]>('sid');
+    await sessions.clone().update({ expire: soon });
+    await there.get('/api/pieces').expect(200);
+    await expect.poll(putOff).toHaveLength(1);
+    await sessions.clone().update({ expire: soon });
+    // An answer goes out after its session is looked after (express-session).
+    for (let times = 0; times < 3; times += 1) await there.get('/api/pieces').expect(200);
+    expect(await putOff()).toEqual([]);
+  });
   test('of two saves from the same version at the same time one is kept, and the other answers with both', async () => {
     const { here, there } = await teacherAtBoth();
     const path = `/api/arrangements/${room.pieces[0]!.arrangementId}`;

@@ -1,6 +1,7 @@
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
+import { LRUCache } from 'lru-cache';
 import type { Pool } from 'pg';
 import type { User } from '@jocund/contract';
 import { browserOf } from './browser-of.ts';
@@ -65,21 +66,13 @@ const mostRemembered = 10_000;
 function touchNowAndThen(store: session.Store): void {
   const touch = store.touch?.bind(store);
   if (!touch) return;
-  const touchedAt = new Map<string, number>();
+  const touched = new LRUCache<string, true>({ max: mostRemembered, ttl: touchedEveryMs });
   store.touch = (sid, data, done) => {
-    const now = Date.now();
-    if (now - (touchedAt.get(sid) ?? 0) < touchedEveryMs) {
+    if (touched.has(sid)) {
       done?.();
       return;
     }
-    // The oldest goes: a Map keeps the order in which its keys came.
-    touchedAt.delete(sid);
-    touchedAt.set(sid, now);
-    if (touchedAt.size > mostRemembered)
-      for (const oldest of touchedAt.keys()) {
-        touchedAt.delete(oldest);
-        break;
-      }
+    touched.set(sid, true);
     touch(sid, data, done);
   };
 }

@@ -90,6 +90,16 @@ export function useAssign() {
   });
 }
 
+/** Takes several assignments back, or gives them again. */
+export function useEndAssignments(studentId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ ids, ended }: { ids: readonly string[]; ended: boolean }) =>
+      Promise.all(ids.map((id) => request(endpoints.endAssignment, { params: { id }, body: { ended } }))),
+    onSettled: () => renew(client, studentId),
+  });
+}
+
 /** Takes an assignment back, or gives it again. */
 export function useEndAssignment(studentId: string) {
   const client = useQueryClient();

@@ -234,9 +234,14 @@ test('the whole ladder is given rung by rung; what waits says what it waits for'
     {
       ...twoBars,
       [`POST ${path}/ladders`]: [assignment(4), assignment(5)],
+      [`PATCH /api/assignments/${idOf(3)}`]: assignment(3, { endedAt: '2026-11-29T08:00:00.000Z' }),
     },
   );
-  expect(await screen.findByText('Opens when rung “Melody alone” is reached.')).toBeDefined();
+  await screen.findByText('1 thing to come, one after the other');
+  unfold('1 thing to come, one after the other');
+  expect(screen.getByText('Opens when rung “Melody alone” is reached.')).toBeDefined();
+  press('Take all of them back');
+  expect(await screen.findByText('1 thing will not open any more.')).toBeDefined();
   await screen.findByRole('option', { name: 'Air' });
   fill('What', `piece ${piece.arrangementId}`);
   fill('As', 'ladder melody-first');
@@ -244,7 +249,8 @@ test('the whole ladder is given rung by rung; what waits says what it waits for'
   expect(screen.queryByLabelText('From bar')).toBeNull();
   press('Give it to Wren');
   expect(await screen.findByText('Air is given to Wren.')).toBeDefined();
-  const rungs = (sent()[0]!.body as { rung: { id: string } | null; firstBar: null }[]).map(
+  expect(sent()[0]).toMatchObject({ method: 'PATCH', body: { ended: true } });
+  const rungs = (sent()[1]!.body as { rung: { id: string } | null; firstBar: null }[]).map(
     (each) => each.rung?.id,
   );
   expect(rungs[0]).toBe('melody-alone');

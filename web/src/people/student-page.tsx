@@ -17,6 +17,7 @@ import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { QueryMark } from '../ui/query-mark.tsx';
 import { counted } from '../ui/words.ts';
 import { AssignPart } from './assign-part.tsx';
+import { ComingPart } from './coming-part.tsx';
 import { GivenRow } from './given-row.tsx';
 import { EarGoalRow } from './ear-goal-row.tsx';
 import { TakeData } from './delete-student.tsx';
@@ -84,7 +85,8 @@ interface RecordProps {
 
 function Record({ student, lessons, notes, assignments, marks, takes, earGoal }: RecordProps) {
   const inHand = assignments.filter(({ endedAt }) => endedAt === null);
-  const open = openOf(assignments, marks);
+  const open = openOf(assignments, marks).filter(({ endedAt }) => endedAt === null);
+  const coming = inHand.filter((assignment) => !open.includes(assignment));
   const over = assignments.filter(({ endedAt }) => endedAt !== null);
   const [openedAt] = useState(() => Date.now());
   const lately = openedAt - hurtDays * 24 * 3_600_000;
@@ -139,20 +141,11 @@ function Record({ student, lessons, notes, assignments, marks, takes, earGoal }:
           </div>
         )}
         <ul className="mt-3">
-          {inHand.map((assignment) => (
-            <GivenRow
-              key={assignment.id}
-              assignment={assignment}
-              marks={marks}
-              student={student}
-              opensAfter={
-                open.includes(assignment)
-                  ? undefined
-                  : assignments.find(({ id }) => id === assignment.afterId)
-              }
-            />
+          {open.map((assignment) => (
+            <GivenRow key={assignment.id} assignment={assignment} marks={marks} student={student} />
           ))}
         </ul>
+        <ComingPart student={student} all={assignments} coming={coming} marks={marks} />
         {earGoal && <EarGoalRow student={student} goal={earGoal} />}
         {over.length > 0 && (
           <details className="mt-4">

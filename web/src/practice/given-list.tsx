@@ -20,12 +20,19 @@ export const GivenList = ({ all, marks }: GivenListProps) => (
   </ul>
 );
 
+/** So many of them are named. */
+const mostNamed = 4;
+
 /** What opens one after the other, when what comes before is reached. */
 export const Coming = ({ all }: { readonly all: readonly Given[] }) =>
   all.length === 0 ? null : (
     <p className="text-note pt-2">
       Then, one after the other, when what comes before is reached:{' '}
-      {all.map((given) => `${given.title}, ${barsWords(given)}`).join('; ')}.
+      {all
+        .slice(0, mostNamed)
+        .map((given) => `${given.title}, ${barsWords(given)}`)
+        .join('; ')}
+      {all.length > mostNamed && `; and ${all.length - mostNamed} more`}.
     </p>
   );
 
