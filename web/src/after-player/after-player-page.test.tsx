@@ -6,8 +6,6 @@ import { address, fill, press, room, server } from '../testing/bench-room.tsx';
 import { air, measuredPiece, orla, thump } from '../testing/measured-player.ts';
 import { AfterPlayerPage } from './after-player-page.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

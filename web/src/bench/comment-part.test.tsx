@@ -5,8 +5,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, fill, server, unfold } from '../testing/bench-room.tsx';
 import { CommentPart } from './comment-part.tsx';
 
-vi.mock('../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

@@ -4,8 +4,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, press, server } from '../testing/bench-room.tsx';
 import { Queries } from './queries.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

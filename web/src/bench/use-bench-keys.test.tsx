@@ -4,8 +4,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { address, benchRoom, server } from '../testing/bench-room.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
 
-vi.mock('../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 const help = vi.fn();
 beforeEach(() => {
   help.mockClear();

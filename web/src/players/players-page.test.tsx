@@ -8,8 +8,6 @@ import { afterEach, expect, test, vi } from 'vitest';
 import { address, fill, press, refusal, room, server, unfold } from '../testing/bench-room.tsx';
 import { PlayersPage } from './players-page.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

@@ -1,8 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { SlowPlayer, type SlowOrder } from './slow-player.ts';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 const sampleRate = 8000;
 /** Four seconds of a low tone on one channel. */
 const sound = {

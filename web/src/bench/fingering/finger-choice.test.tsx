@@ -7,8 +7,6 @@ import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { useBench } from '../bench-context.tsx';
 import { FingerChoice } from './finger-choice.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

@@ -8,8 +8,6 @@ import { useVersions } from './use-versions.ts';
 import { FormMargin } from './form-margin.tsx';
 import { FormSheet } from './form-sheet.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 const inA = { key: { tonic: 'A', mode: 'major' as const } };
 const piece = (): Score =>
   setSection(

@@ -6,8 +6,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, fill, press, server, unfold } from '../../testing/bench-room.tsx';
 import { FormMargin } from './form-margin.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

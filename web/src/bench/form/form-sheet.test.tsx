@@ -6,8 +6,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { address, benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { FormSheet } from './form-sheet.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 beforeEach(() => {
   vi.stubGlobal('fetch', server({ '/api/figures': [] }).answer);
   Element.prototype.scrollIntoView = () => undefined;

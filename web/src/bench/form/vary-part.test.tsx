@@ -8,8 +8,6 @@ import { measuredPiece, orla } from '../../testing/measured-player.ts';
 import { useFormView } from './use-form-view.ts';
 import { VaryPart } from './vary-part.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

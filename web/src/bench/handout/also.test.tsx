@@ -7,7 +7,6 @@ import { address, benchRoom, fill, press, refusal, server } from '../../testing/
 import { Handout } from './handout.tsx';
 import { HandoutMargin } from './handout-margin.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

@@ -5,7 +5,6 @@ import { address, benchRoom, server } from '../../testing/bench-room.tsx';
 import { Handout } from './handout.tsx';
 import { HandoutMargin } from './handout-margin.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

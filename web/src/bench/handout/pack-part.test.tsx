@@ -6,8 +6,6 @@ import { benchRoom, press, refusal, server } from '../../testing/bench-room.tsx'
 import { PackPart } from './pack-part.tsx';
 import type { Also } from './use-also.ts';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

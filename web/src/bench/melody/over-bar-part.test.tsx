@@ -4,8 +4,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, fill, server, unfold } from '../../testing/bench-room.tsx';
 import { OverBarPart } from './over-bar-part.tsx';
 
-vi.mock('../../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

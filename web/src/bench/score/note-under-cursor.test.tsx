@@ -6,8 +6,6 @@ import { benchRoom, press, server, unfold } from '../../testing/bench-room.tsx';
 import { useBench } from '../bench-context.tsx';
 import { NoteUnderCursor } from './note-under-cursor.tsx';
 
-vi.mock('../../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

@@ -4,8 +4,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { TapPad } from './tap-pad.tsx';
 
-vi.mock('../../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

@@ -6,8 +6,6 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { address, benchRoom, fill, press, refusal, server } from '../../testing/bench-room.tsx';
 import { SecondGuitarPanel } from './second-guitar-panel.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 const song = written(
   [
     '[x32010] t5:3@1 t4:2@2 t5:3@3 t4:2@4 m1:0@1/1 m2:1@2/1 m1:3@3/2',

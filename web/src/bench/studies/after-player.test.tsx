@@ -5,8 +5,6 @@ import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { air, measuredPiece, orla, thump } from '../../testing/measured-player.ts';
 import { AfterPlayerPanel } from './after-player-panel.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

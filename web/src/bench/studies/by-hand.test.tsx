@@ -10,8 +10,6 @@ import { withByHand } from './rungs-by-hand.ts';
 import { StudiesMargin } from './studies-margin.tsx';
 import { StudiesSheet } from './studies-sheet.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 const ids = (score: Score): Score => {
   let count = 0;
   return withIds(score, () => `id-${(count += 1)}`);

@@ -4,8 +4,6 @@ import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { air, measuredPiece, orla, thump } from '../../testing/measured-player.ts';
 import { FullerVersion } from './fuller-version.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

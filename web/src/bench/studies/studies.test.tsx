@@ -6,8 +6,6 @@ import { address, benchRoom, press, server } from '../../testing/bench-room.tsx'
 import { StudiesMargin } from './studies-margin.tsx';
 import { StudiesSheet } from './studies-sheet.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 const rich = written(
   [
     '[022100] t6:0@1 t6:0@2 t6:0@3 t6:0@4 m1:0@1 m1:3@1.5h m2:3@2.5b m2:0@3.5 m3:1@3.5',

@@ -6,8 +6,6 @@ import { benchRoom, fill, press, server, unfold } from '../../testing/bench-room
 import { measuredPiece, orla } from '../../testing/measured-player.ts';
 import { StyleFold, StylePart } from './style-part.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

@@ -5,8 +5,6 @@ import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { BarPart } from './bar-part.tsx';
 import { PatternMaker } from './pattern-maker.tsx';
 
-vi.mock('../../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 beforeEach(() => vi.stubGlobal('fetch', server({ '/api/thumb-patterns': [] }).answer));
 afterEach(() => {
   cleanup();

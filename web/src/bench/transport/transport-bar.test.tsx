@@ -5,8 +5,6 @@ import { Player, type PlayerState, type PlayOrder } from '../../sound/player.ts'
 import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { TransportBar } from './transport-bar.tsx';
 
-vi.mock('../../work/work-client.ts', () => ({ startWork: () => new Promise(() => undefined) }));
-
 /** A player without sound: what it was told, and what it is told to be. */
 class SilentPlayer extends Player {
   readonly orders: (PlayOrder & { readonly way: 'play' | 'on' })[] = [];

@@ -7,8 +7,6 @@ import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { CapoPart } from './capo-part.tsx';
 import { changesSound, RetuneQuestion } from './retune-question.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
-
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
   cleanup();

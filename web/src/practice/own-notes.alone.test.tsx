@@ -9,7 +9,6 @@ import { OwnNotesPage } from './own-notes-page.tsx';
 import { PlayPage } from './play-page.tsx';
 import { unsentNotes } from './unsent-notes.ts';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 
 beforeEach(async () => unsentNotes.drop((await unsentNotes.all(wren.id)).map(({ id }) => id)));

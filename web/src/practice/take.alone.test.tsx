@@ -12,8 +12,6 @@ import { given, idOf, practice, wren } from '../testing/practised.ts';
 import { DrillsPage } from './drills-page.tsx';
 import { TakePage } from './take-page.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 const score = written(
   [
     '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:1@2.5/0.5 m1:3@3/2',

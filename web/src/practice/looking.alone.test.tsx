@@ -10,7 +10,6 @@ import { PlayPage } from './play-page.tsx';
 import { RecordPage } from './record-page.tsx';
 import { TodayPage } from './today-page.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 afterEach(() => {
   forgetPlaying();

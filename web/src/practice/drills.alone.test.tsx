@@ -10,7 +10,6 @@ import { endPlaying, forgetPlaying, orders } from '../testing/still-player.ts';
 import { DrillsPage } from './drills-page.tsx';
 import { PlayPage } from './play-page.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 
 const open = (page: 'play' | 'drills', answers: object, query = '') => {

@@ -13,8 +13,6 @@ import { thumbFirst } from './thumb-first.ts';
 import { TodayPage } from './today-page.tsx';
 import { unsentMarks } from './unsent-marks.ts';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
-
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 
 const mark = (number: number, over: Partial<PracticeMark> = {}): PracticeMark => ({

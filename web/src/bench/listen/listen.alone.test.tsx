@@ -10,7 +10,6 @@ import { ListenMargin } from './listen-margin.tsx';
 import { ListenSheet } from './listen-sheet.tsx';
 import { ListenTransport } from './listen-transport.tsx';
 
-vi.mock('../../work/work-client.ts', () => import('../../testing/work-at-once.ts'));
 /** The browser's part: what comes over the line is the recording of the test. */
 const heard = vi.hoisted((): { recording: unknown } => ({ recording: undefined }));
 vi.mock('../../sound/recorder.ts', async (original) => ({

@@ -3,6 +3,8 @@ import { mediumHand } from '@jocund/core/hands';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { WorkRequest } from './messages.ts';
 
+vi.unmock('./work-client.ts');
+
 /** Workers that never answer by themselves; the test answers for them. */
 const started: FakeWorker[] = [];
 class FakeWorker {

@@ -6,7 +6,6 @@ import { afterEach, expect, test, vi } from 'vitest';
 import { press, refusal, room, server } from '../testing/bench-room.tsx';
 import { PrintDay } from './print-day.tsx';
 
-vi.mock('../work/work-client.ts', () => import('../testing/work-at-once.ts'));
 const saved = vi.hoisted(() => ({ names: [] as string[] }));
 vi.mock('../ui/save-file.ts', () => ({
   saveFile: (_: unknown, __: string, name: string) => saved.names.push(name),
