@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import autocannon from 'autocannon';
 import pg from 'pg';
 import { demoSignIn } from './lib/server.mjs';
@@ -53,6 +54,14 @@ async function fill(client) {
   `);
 }
 
+/** Whether figures of a piece still follow. @param {string} address @param {string} cookie */
+async function isMeasuring(address, cookie) {
+  const answer = await fetch(`${address}/api/pieces`, { headers: { cookie } });
+  /** @type {{ figures: object | null, trouble: string | null }[]} */
+  const list = await answer.json();
+  return list.some(({ figures, trouble }) => figures === null && trouble === null);
+}
+
 /** @param {string} assignmentId */
 const pass = (assignmentId) =>
   JSON.stringify([
@@ -94,6 +103,16 @@ await withServer(async ({ address, databaseUrl }) => {
   report('the teacher’s day, median of 7', `${today.toFixed(0)} ms`, '300 ms');
   const record = await timed(address, teacher, `/api/students/${people[0].id}/practice`);
   report('a student’s record, for the charts, median of 7', `${record.toFixed(0)} ms`, '500 ms');
+
+  const first = await timed(address, teacher, '/api/repertoire');
+  report('a page of the repertoire while pieces are measured', `${first.toFixed(0)} ms`, '50 ms');
+  const begun = performance.now();
+  while (await isMeasuring(address, teacher)) await setTimeout(500);
+  report('   all of them measured after', `${((performance.now() - begun) / 1000).toFixed(0)} s`, '');
+  const page = await timed(address, teacher, '/api/repertoire?search=rag&order=hardest');
+  report('a page found and sorted, median of 7', `${page.toFixed(0)} ms`, '50 ms');
+  const all = await timed(address, teacher, '/api/pieces');
+  report('all pieces, median of 7', `${all.toFixed(0)} ms`, '100 ms');
 
   /** @type {string[]} */
   const cookies = [];

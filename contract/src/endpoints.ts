@@ -54,13 +54,37 @@ const pieceSummarySchema = z.object({
   key: keySchema,
   tempoBpm: z.number(),
   barCount: z.int(),
-  gradePoints: z.number(),
-  errorCount: z.int(),
-  warningCount: z.int(),
+  /** How hard it is and what is open in it; null while that is being measured, and where the piece cannot be read. */
+  figures: z.object({ gradePoints: z.number(), errorCount: z.int(), warningCount: z.int() }).nullable(),
   updatedAt: timestamp,
   archivedAt: timestamp.nullable(),
   /** Why the piece cannot be read as it is stored; its figures then say nothing. */
   trouble: z.string().nullable(),
+});
+
+/** Which pieces of the repertoire are asked for, in an address. Every word of `search` is in the title, the player, the tuning or the key. */
+export const askedPiecesSchema = z.object({
+  search: z.string().max(200).default(''),
+  shelf: z.enum(['in-hand', 'archived']).default('in-hand'),
+  /** By title; or the last saved, the easiest or the hardest first. */
+  order: z.enum(['title', 'saved', 'easiest', 'hardest']).default('title'),
+  /** Only those of this grade, 1 to 8. */
+  grade: z.coerce.number().int().min(1).max(8).optional(),
+  /** Only those with something to mend. */
+  open: z.stringbool().default(false),
+  /** How many come before the page. */
+  from: z.coerce.number().int().min(0).max(1_000_000).default(0),
+});
+
+/** Pieces on a page of the repertoire. */
+export const piecesAPage = 60;
+
+const pieceListSchema = z.object({
+  pieces: z.array(pieceSummarySchema),
+  /** All that match, on whatever page. */
+  total: z.int(),
+  /** All on that shelf. */
+  onShelf: z.int(),
 });
 
 export const arrangementSchema = z.object({
@@ -187,6 +211,8 @@ export const endpoints = {
   whoAmI: endpoint('GET', '/api/session', undefined, userSchema.nullable()),
   signOut: endpoint('DELETE', '/api/session', undefined, nothing),
   listPieces: endpoint('GET', '/api/pieces', undefined, z.array(pieceSummarySchema)),
+  /** A page of them; `askedPiecesSchema` says how to ask. */
+  findPieces: endpoint('GET', '/api/repertoire', undefined, pieceListSchema),
   createPiece: endpoint('POST', '/api/pieces', z.strictObject({ score: documentSchema }), pieceSummarySchema),
   duplicatePiece: endpoint('POST', '/api/pieces/:id/duplicate', undefined, pieceSummarySchema),
   archivePiece: endpoint('PATCH', '/api/pieces/:id', archivingSchema, pieceSummarySchema),
@@ -328,6 +354,8 @@ export const endpoints = {
 export type User = z.infer<typeof userSchema>;
 export type Unreadable = z.infer<typeof unreadableSchema>;
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
+export type AskedPieces = z.output<typeof askedPiecesSchema>;
+export type PieceList = z.infer<typeof pieceListSchema>;
 export type Arrangement = z.infer<typeof arrangementSchema>;
 export type RevisionSummary = z.infer<typeof revisionSummarySchema>;
 export type Player = z.infer<typeof playerSchema>;

@@ -14,6 +14,7 @@ export const apiErrorSchema = z.object({
       'too-large',
       'too-many',
       'server-fault',
+      'busy',
       'no-room',
     ]),
     message: z.string(),

@@ -11,7 +11,7 @@ test('search narrows the list and stands in the address', async ({ signedIn: pag
   await expect(page.getByLabel('Search title, player, tuning')).toHaveValue('farrant nine open d');
   await page.getByLabel('Search title, player, tuning').fill('no such thing');
   await expect(page.getByText('No piece matches')).toBeVisible();
-  await page.getByRole('button', { name: 'Clear the search' }).click();
+  await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.getByRole('link', { name: 'Nine Panes of Glass' })).toBeVisible();
 });
 

@@ -19,8 +19,8 @@ export async function buildServer() {
     say('Building the server …');
     const { build } = await import('esbuild');
     await build({
-      entryPoints: ['main.ts', 'bundles/bundle-process.ts', 'backup/command.ts'].map((file) =>
-        join(root, 'server/src', file),
+      entryPoints: ['main.ts', 'bundles/bundle-process.ts', 'workers/worker.ts', 'backup/command.ts'].map(
+        (file) => join(root, 'server/src', file),
       ),
       outdir: join(root, 'server/dist'),
       entryNames: '[name]',

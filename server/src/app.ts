@@ -38,6 +38,8 @@ import { gradeSayingRoutes } from './grade-sayings/routes.ts';
 import { styleRoutes } from './styles/routes.ts';
 import { rungRoutes } from './rungs/routes.ts';
 import { thumbPatternRoutes } from './thumb-patterns/routes.ts';
+import { measuringHere, type Measuring } from './summaries/measuring.ts';
+import { workHere, type Workers } from './workers/workers.ts';
 import { tuningRoutes } from './tunings/routes.ts';
 
 export interface AppSettings extends Pick<
@@ -55,6 +57,10 @@ export interface AppSettings extends Pick<
   readonly pool: Pool;
   /** Absent: nothing is packed. */
   readonly bundles?: BundleQueue | undefined;
+  /** Absent: heavy work is done where it is asked for. */
+  readonly workers?: Workers | undefined;
+  /** Absent: pieces are measured while a request waits. */
+  readonly measuring?: Measuring | undefined;
   /** Opens the page that makes the first studio; absent where there is one. */
   readonly firstToken?: string | undefined;
   /** The demo's sign-ins, to be shown on the page; absent where they are nobody's business. */
@@ -67,7 +73,7 @@ export interface AppSettings extends Pick<
 
 /** The application without a port: tests call it directly. `close` ends what it started itself. */
 export function createApp(settings: AppSettings): { app: Express; close: () => Promise<void> } {
-  const { database } = settings;
+  const { database, workers = workHere, measuring = measuringHere(database, workers) } = settings;
   const session = sessions({
     secret: settings.SESSION_SECRET,
     pool: settings.pool,
@@ -124,8 +130,8 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     firstStudioRoutes(database, settings.firstToken, passwordCost),
     restoreRoutes(database, settings.firstToken),
     practiceRoutes(database),
-    pieceRoutes(database),
-    arrangementRoutes(database),
+    pieceRoutes(database, workers, measuring),
+    arrangementRoutes(database, measuring),
     peopleRoutes(database),
     styleRoutes(database),
     thumbPatternRoutes(database),
@@ -136,7 +142,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
     recordingRoutes(database),
     tuningRoutes(database),
     earDrillRoutes(database),
-    sheetRoutes(database),
+    sheetRoutes(database, workers),
     backupRoutes(database),
   );
   if (settings.bundles) app.use(bundleRoutes(database, settings.bundles));

@@ -4,11 +4,14 @@ import { createApp } from './app.ts';
 import { startNightly } from './backup/nightly.ts';
 import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
+import { startQueue, stopQueue } from './database/queue.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { demoSignIns } from './demo/demo-sign-ins.ts';
 import { loadDemo } from './demo/load-demo.ts';
 import { smtpMailer } from './mail/mailer.ts';
 import { firstStudioToken } from './sign-in/first-studio.ts';
+import { startMeasuring } from './summaries/measuring.ts';
+import { startWorkers } from './workers/workers.ts';
 
 const keepAliveMs = 65_000;
 
@@ -25,13 +28,18 @@ async function main(config: Config): Promise<void> {
   const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
   // A connection lost while idle is replaced on the next request; it must not end the server.
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
-  const bundles = await startBundleQueue(database, pool);
+  const workers = startWorkers();
+  const queue = await startQueue(pool);
+  const bundles = await startBundleQueue(database, queue);
+  const measuring = await startMeasuring(database, queue, workers);
   const firstToken = await firstStudioToken(database);
   const { app, close } = createApp({
     ...config,
     database,
     pool,
     bundles,
+    workers,
+    measuring,
     firstToken,
     demo: await demoSignIns(database, config),
     mailer: config.SMTP_URL && config.MAIL_FROM ? smtpMailer(config.SMTP_URL, config.MAIL_FROM) : undefined,
@@ -68,8 +76,9 @@ async function main(config: Config): Promise<void> {
     isStopping = true;
     stopNightly();
     server.close(() => {
-      void bundles
-        .close()
+      bundles.close();
+      void stopQueue(queue)
+        .then(() => workers.close())
         .then(close)
         .then(() => Promise.all([database.destroy(), pool.end()]))
         .then(() => process.exit(0));

@@ -40,6 +40,7 @@ const access: Readonly<Record<keyof typeof endpoints, Access>> = {
   logDrill: 'member',
   listDrills: 'member',
   listPieces: 'teacher',
+  findPieces: 'teacher',
   createPiece: 'teacher',
   duplicatePiece: 'teacher',
   archivePiece: 'teacher',

@@ -31,11 +31,15 @@ const listed = async (id: string): Promise<PieceSummary> => {
   return pieces.find((piece) => piece.id === id)!;
 };
 /** Writes a row as something else would have left it: another version, a slip of a hand. */
-const overwrite = (arrangementId: string, document: unknown) =>
-  studio
+const overwrite = async (arrangementId: string, document: unknown) => {
+  await studio
     .database('arrangements')
     .where({ id: arrangementId })
     .update({ document: JSON.stringify(document) });
+  await studio.database('piece_summaries').where({ arrangement_id: arrangementId }).delete();
+  // The first look at the list has what is new measured.
+  await teacher.get('/api/pieces').expect(200);
+};
 const read = (id: string) => teacher.get(`/api/arrangements/${id}`);
 
 describe('rows of every age', () => {

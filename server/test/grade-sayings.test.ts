@@ -49,7 +49,7 @@ test('the grades in the list of pieces follow, and go back', async () => {
   ];
   const score = written(bars);
   const listed = async () =>
-    ((await own.get('/api/pieces').expect(200)).body as PieceSummary[])[0]!.gradePoints;
+    ((await own.get('/api/pieces').expect(200)).body as PieceSummary[])[0]!.figures!.gradePoints;
   await own
     .post('/api/pieces')
     .send({ score: asDocument(score) })

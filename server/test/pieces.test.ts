@@ -40,7 +40,8 @@ describe('pieces', () => {
     expect(after.sort()).toEqual([6, 6, 6, 6, 6, 7]);
     expect(
       pieces.every(
-        ({ errorCount, warningCount, gradePoints }) => errorCount + warningCount === 0 && gradePoints > 1,
+        ({ figures }) =>
+          figures !== null && figures.errorCount + figures.warningCount === 0 && figures.gradePoints > 1,
       ),
     ).toBe(true);
   });

@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import pg from 'pg';
 import request, { type Agent } from 'supertest';
 import { createApp, type AppSettings } from '../src/app.ts';
-import { startBundleQueue } from '../src/bundles/queue.ts';
+import type PgBoss from 'pg-boss';
+import { startBundleQueue, type BundleQueue } from '../src/bundles/queue.ts';
+import { startQueue, stopQueue } from '../src/database/queue.ts';
 import { connect, migrate, type Database } from '../src/database/connect.ts';
 import { loadDemo } from '../src/demo/load-demo.ts';
 import { hashPassword } from '../src/sign-in/password.ts';
@@ -55,7 +57,17 @@ export async function openTestStudio({
   const database = connect(url);
   if (isEmpty) await migrate(database);
   const pool = new pg.Pool({ connectionString: url, max: 3 });
-  let bundles = packs ? await startBundleQueue(database, pool) : undefined;
+  let queue: PgBoss | undefined;
+  let bundles: BundleQueue | undefined;
+  const startPacking = async () => {
+    queue = await startQueue(pool);
+    bundles = await startBundleQueue(database, queue);
+  };
+  const endPacking = async () => {
+    bundles?.close();
+    if (queue) await stopQueue(queue);
+  };
+  if (packs) await startPacking();
   const settings: AppSettings = {
     database,
     pool,
@@ -103,11 +115,11 @@ export async function openTestStudio({
     },
     pack: async (bundleId) => bundles?.add(bundleId),
     restartQueue: async () => {
-      await bundles?.close();
-      bundles = await startBundleQueue(database, pool);
+      await endPacking();
+      await startPacking();
     },
     close: async () => {
-      await bundles?.close();
+      await endPacking();
       await Promise.all([close(), ...others.map((other) => other.close())]);
       await Promise.all([database.destroy(), pool.end()]);
       await onServer((client) => client.query(`drop database ${name} with (force)`));

@@ -26,10 +26,21 @@ export interface Grade {
 export const gradeRange = { lowest: 1, highest: 8 } as const;
 
 /** All features of a score, as the fit needs them. */
-export function featuresOf(score: Score): Features {
+export const featuresOf = (score: Score): Features =>
+  Object.assign({}, ...featuresByDimension(score)) as Features;
+
+/** The features of a score, one entry for each dimension of a grade: all that {@link gradePointsOf} needs, whatever the weights. */
+export function featuresByDimension(score: Score): readonly Features[] {
   const facts = factsOf(score);
-  return Object.assign({}, ...dimensions.map(({ measure }) => measure(facts).features)) as Features;
+  return dimensions.map(({ measure }) => measure(facts).features);
 }
+
+/** The points that {@link gradeScore} gives, from features measured before: 1 plus the level of each dimension, in tenths. */
+export const gradePointsOf = (measured: readonly Features[], weights: GradeWeights = fittedWeights): number =>
+  sumOfLevels(measured.map((features) => tenth(weighed(features, weights))));
+
+const sumOfLevels = (levels: readonly number[]): number =>
+  tenth(gradeRange.lowest + levels.reduce((sum, level) => sum + level, 0));
 
 const weighed = (features: Features, weights: GradeWeights): number =>
   Object.entries(features).reduce((sum, [name, value]) => sum + weights[name as FeatureName] * value, 0);
@@ -56,7 +67,7 @@ export function gradeScore(score: Score, weights: GradeWeights = fittedWeights):
       why,
     };
   });
-  const points = tenth(gradeRange.lowest + measured.reduce((sum, { level }) => sum + level, 0));
+  const points = sumOfLevels(measured.map(({ level }) => level));
   return {
     grade: Math.min(gradeRange.highest, Math.max(gradeRange.lowest, Math.round(points))),
     exact,

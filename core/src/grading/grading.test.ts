@@ -8,7 +8,17 @@ import { inventedScore, note } from '../testing/invented.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
 import { applyThumb } from '../thumb/index.ts';
-import { cutLadder, gradeScore, ladderOf } from './index.ts';
+import { featureNames } from './features.ts';
+import {
+  anchors,
+  cutLadder,
+  featuresByDimension,
+  fittedWeights,
+  gradePointsOf,
+  gradeScore,
+  ladderOf,
+  type GradeWeights,
+} from './index.ts';
 
 const level = (score: Score, name: string) =>
   gradeScore(score).dimensions.find((dimension) => dimension.name === name)!;
@@ -164,4 +174,15 @@ describe('the ladder', () => {
     expect(cutLadder(middle)[1]?.score.bars[0]?.notes).toHaveLength(2);
     expect(cutLadder(middle).at(-1)?.score.bars[0]?.notes).toHaveLength(5);
   });
+});
+
+test('points made from features measured before are those of the score, with whatever weights', () => {
+  for (const { score } of anchors) {
+    const measured = featuresByDimension(score);
+    expect(gradePointsOf(measured)).toBe(gradeScore(score).points);
+    const doubled = Object.fromEntries(
+      featureNames.map((name) => [name, fittedWeights[name] * 2]),
+    ) as GradeWeights;
+    expect(gradePointsOf(measured, doubled)).toBe(gradeScore(score, doubled).points);
+  }
 });

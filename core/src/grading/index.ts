@@ -8,7 +8,15 @@ export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
 export { studioWeights, type GradeSaying } from './studio-weights.ts';
 export { fittedWeights, taughtWeights } from './weights.ts';
 export { gradeParts, type GradedPart } from './grade-parts.ts';
-export { gradeRange, featuresOf, gradeScore, type Grade, type GradeDimension } from './grade.ts';
+export {
+  gradeRange,
+  featuresByDimension,
+  featuresOf,
+  gradePointsOf,
+  gradeScore,
+  type Grade,
+  type GradeDimension,
+} from './grade.ts';
 export {
   cutLadder,
   cutRung,

@@ -1,6 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
+import { renewSummary } from '../summaries/repository.ts';
 
 /** An arrangement as its row holds it: a document of whatever version, perhaps one that cannot be read. */
 export interface StoredArrangement {
@@ -87,6 +88,7 @@ export async function writeVersion(
     .returning<{ saved_at: Date }[]>('saved_at');
   const savedAt = saved?.saved_at ?? new Date(NaN);
   await insertRevision(transaction, { studioId, id, version, score, savedBy }, savedAt);
+  await renewSummary(transaction, studioId, id);
   return savedAt;
 }
 
@@ -108,6 +110,7 @@ export async function insertArrangement(
     .returning<{ id: string; saved_at: Date }[]>(['id', 'saved_at']);
   if (!row) throw new Error('the new arrangement was not stored');
   await insertRevision(transaction, { studioId, id: row.id, version: 1, score, savedBy }, row.saved_at);
+  await renewSummary(transaction, studioId, row.id);
   return row.id;
 }
 

@@ -2,6 +2,7 @@ import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
+import type { Measuring } from '../summaries/measuring.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, teacherRoute } from '../http/route.ts';
 import { readable } from './readable.ts';
@@ -9,16 +10,19 @@ import { readHistory } from './history.ts';
 import { findRevision, nameRevision } from './repository.ts';
 import { readArrangement, saveArrangement } from './service.ts';
 
-export function arrangementRoutes(database: Database): Router {
+export function arrangementRoutes(database: Database, measuring: Measuring): Router {
   const router = Router();
 
   teacherRoute(router, endpoints.readArrangement, ({ request, who }) =>
     readArrangement(database, who, idOf(request, 'piece')),
   );
 
-  teacherRoute(router, endpoints.saveArrangement, ({ body, request, who }) =>
-    saveArrangement(database, who, idOf(request, 'piece'), body),
-  );
+  teacherRoute(router, endpoints.saveArrangement, async ({ body, request, who }) => {
+    const saved = await saveArrangement(database, who, idOf(request, 'piece'), body);
+    // What is saved is saved: where the queue has trouble, the list asks for the figures again.
+    await measuring.soon(who.studioId).catch((error: unknown) => request.log.warn(error));
+    return saved;
+  });
 
   teacherRoute(router, endpoints.listRevisions, ({ request, who }) =>
     readHistory(database, who.studioId, idOf(request, 'piece'), versionIn(request.query.before)),

@@ -31,12 +31,13 @@ export const soundTable = 'recording_parts';
 
 export type StudioTable = (typeof studioTables)[number];
 
-/** Tables of the running server, not of a studio: who is signed in just now, tries, and files that can be made again. */
+/** Tables of the running server, not of a studio: who is signed in just now, tries, and what can be made again. */
 export const serverTables = [
   'sessions',
   'tries',
   'bundles',
   'bundle_parts',
+  'piece_summaries',
   'migrations',
   'migrations_lock',
 ] as const;

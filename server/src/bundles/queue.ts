@@ -1,6 +1,5 @@
 import { endpoints } from '@jocund/contract';
-import type { Pool } from 'pg';
-import PgBoss from 'pg-boss';
+import type PgBoss from 'pg-boss';
 import type { Database } from '../database/connect.ts';
 import { addPart, beginBundle, endBundle, placeBundle } from './repository.ts';
 import { runBundle } from './run-bundle.ts';
@@ -17,18 +16,12 @@ export interface BundleQueue {
   readonly add: (bundleId: string) => Promise<void>;
   /** Stops making a bundle at once where this server makes it; another stops at its next file. */
   readonly giveUp: (bundleId: string) => void;
-  readonly close: () => Promise<void>;
+  /** Gives up what is being made; the next server makes it anew. */
+  readonly close: () => void;
 }
 
 /** Starts taking bundles from the queue in PostgreSQL. A bundle whose server ends is made anew by the next. */
-export async function startBundleQueue(database: Database, pool: Pool): Promise<BundleQueue> {
-  const boss = new PgBoss({
-    db: { executeSql: (text, values) => pool.query(text, values) },
-    schedule: false,
-  });
-  // A lost connection comes back by itself; the next look at the queue tells whether it did.
-  boss.on('error', (error) => console.error(`The queue of bundles had trouble: ${error.message}`));
-  await boss.start();
+export async function startBundleQueue(database: Database, boss: PgBoss): Promise<BundleQueue> {
   await boss.createQueue(queueName);
   const running = new Map<string, AbortController>();
   let isClosing = false;
@@ -72,10 +65,9 @@ export async function startBundleQueue(database: Database, pool: Pool): Promise<
       await boss.send(queueName, { bundleId }, { retryLimit: 2, expireInSeconds });
     },
     giveUp: (bundleId) => running.get(bundleId)?.abort(),
-    close: async () => {
+    close: () => {
       isClosing = true;
       for (const controller of running.values()) controller.abort();
-      await boss.stop({ graceful: true, close: false, timeout: 5000 });
     },
   };
 }

@@ -15,6 +15,7 @@ import { replaceLessons } from '../practice/lessons-repository.ts';
 import { insertAssignment, insertMarks } from '../practice/repository.ts';
 import { hashPassword, usualCost } from '../sign-in/password.ts';
 import { inventedPractice } from './invented-practice.ts';
+import { workHere } from '../workers/workers.ts';
 import { studioFileSchema } from './studio-file.ts';
 
 /** Fills an empty database with the demo studio from its folder; does nothing where a studio already is. */
@@ -58,7 +59,12 @@ export async function loadDemo(
   const now = new Date();
   const arrangements = new Map<string, string>();
   for (const [index, score] of studies.entries()) {
-    const { arrangementId } = await createPiece(database, { studioId, name: demo.teacher.name }, score);
+    const { arrangementId } = await createPiece(
+      database,
+      workHere,
+      { studioId, name: demo.teacher.name },
+      score,
+    );
     arrangements.set(demo.pieces[index] ?? '', arrangementId);
   }
   for (const [

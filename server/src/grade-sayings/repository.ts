@@ -1,6 +1,7 @@
 import type { KeptGradeSaying, NewGradeSaying } from '@jocund/contract';
 import { studioWeights, type GradeWeights } from '@jocund/core/grading';
 import type { Database } from '../database/connect.ts';
+import { gradeAnew } from '../summaries/repository.ts';
 
 interface SayingRow {
   readonly id: string;
@@ -43,13 +44,20 @@ export async function keepGradeSaying(
     const [kept] = await transaction<SayingRow>('grade_sayings')
       .insert({ studio_id: studioId, said: JSON.stringify(said) as unknown as NewGradeSaying, said_by: name })
       .returning('*');
-    return kept && asKept(kept);
+    if (!kept) return undefined;
+    await gradeAnew(transaction, studioId, await weightsOf(transaction, studioId));
+    return asKept(kept);
   });
 }
 
 /** Whether there was such a saying. */
 export const dropGradeSaying = async (database: Database, studioId: string, id: string): Promise<boolean> =>
-  (await sayings(database, studioId).where({ id }).delete()) > 0;
+  database.transaction(async (transaction) => {
+    await transaction('studios').where({ id: studioId }).forUpdate().first('id');
+    if ((await sayings(transaction, studioId).where({ id }).delete()) === 0) return false;
+    await gradeAnew(transaction, studioId, await weightsOf(transaction, studioId));
+    return true;
+  });
 
 const sayings = (database: Database, studioId: string) =>
   database<SayingRow>('grade_sayings').where({ studio_id: studioId });

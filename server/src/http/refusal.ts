@@ -11,6 +11,7 @@ const statusOf: Record<ApiErrorCode, number> = {
   'too-large': 413,
   'too-many': 429,
   'server-fault': 500,
+  busy: 503,
   'no-room': 507,
 };
 

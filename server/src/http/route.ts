@@ -110,6 +110,18 @@ function parseBody(endpoint: Pick<AnyEndpoint, 'body'>, body: unknown): unknown 
   );
 }
 
+/** What stands behind the question mark of an address, parsed. */
+export function queryOf<Schema extends z.ZodType>(request: Request, schema: Schema): z.output<Schema> {
+  const parsed = schema.safeParse(request.query);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new Refusal(
+    'bad-request',
+    `“${issue?.path.join('.') ?? ''}” in the address cannot be read: ${issue?.message ?? ''}`,
+    'Correct it, or leave it out',
+  );
+}
+
 /** A path parameter that must be a UUID; anything else names nothing. */
 export function idOf(request: Request, what: string): string {
   const parsed = z.uuid().safeParse(request.params.id);

@@ -1,65 +1,159 @@
+import { piecesAPage, type AskedPieces, type PieceList, type PieceSummary } from '@jocund/contract';
+import { keySchema } from '@jocund/core/score/schema';
 import { toArrangement, type StoredArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
+import { pieceMeasure } from '../summaries/measure.ts';
 
-/** A piece with its arrangement. */
-export interface StoredPiece {
+interface SummaryRow {
   readonly id: string;
-  readonly archivedAt: Date | null;
-  readonly arrangement: StoredArrangement;
+  readonly archived_at: Date | null;
+  readonly arrangement_id: string;
+  readonly saved_at: Date;
+  readonly title: string;
+  readonly player: string;
+  readonly tuning_name: string;
+  /** A number with as many digits as the document gave it: text. */
+  readonly capo: string;
+  readonly key_tonic: string;
+  readonly key_mode: string;
+  readonly tempo_bpm: string;
+  readonly bar_count: number;
+  readonly measure: number | null;
+  readonly grade_points: number | null;
+  readonly error_count: number | null;
+  readonly warning_count: number | null;
+  readonly trouble: string | null;
 }
 
-interface PieceRow {
-  id: string;
-  archived_at: Date | null;
-  arrangement_id: string;
-  version: number;
-  document: unknown;
-  saved_at: Date;
-  saved_by: string;
+const columns = [
+  'p.id',
+  'p.archived_at',
+  'a.id as arrangement_id',
+  'a.saved_at',
+  's.title',
+  's.player',
+  's.tuning_name',
+  's.capo',
+  's.key_tonic',
+  's.key_mode',
+  's.tempo_bpm',
+  's.bar_count',
+  's.measure',
+  's.grade_points',
+  's.error_count',
+  's.warning_count',
+  's.trouble',
+] as const;
+
+const summaries = (database: Database, studioId: string) =>
+  database('pieces as p')
+    .join('arrangements as a', { 'a.studio_id': 'p.studio_id', 'a.piece_id': 'p.id' })
+    .join('piece_summaries as s', 's.arrangement_id', 'a.id')
+    .where('p.studio_id', studioId);
+
+/** As a reader would sort them. */
+const byTitle = `s.title collate "en-x-icu", p.created_at, p.id`;
+
+const orders: Record<AskedPieces['order'], string> = {
+  title: byTitle,
+  saved: `a.saved_at desc, ${byTitle}`,
+  easiest: `s.grade_points asc nulls last, ${byTitle}`,
+  hardest: `s.grade_points desc nulls last, ${byTitle}`,
+};
+
+/** Every piece of a studio by title. */
+export async function listPieces(database: Database, studioId: string): Promise<PieceSummary[]> {
+  const rows = await summaries(database, studioId)
+    .orderByRaw(byTitle)
+    .select<SummaryRow[]>(...columns);
+  return rows.map(toSummary);
 }
 
-const mostPiecesListed = 1000;
+/** What a word is looked for in; small letters as Unicode has them, whatever the database was made with. */
+const text = `lower((s.title || ' ' || s.player || ' ' || s.tuning_name || ' ' || s.key_tonic) collate "en-x-icu")`;
 
-const select = (database: Database, studioId: string) =>
-  database('pieces')
-    .join('arrangements', {
-      'arrangements.studio_id': 'pieces.studio_id',
-      'arrangements.piece_id': 'pieces.id',
-    })
-    .where('pieces.studio_id', studioId)
-    .select<PieceRow[]>(
-      'pieces.id',
-      'pieces.archived_at',
-      'arrangements.id as arrangement_id',
-      'arrangements.version',
-      'arrangements.document',
-      'arrangements.saved_at',
-      'arrangements.saved_by',
-    );
-
-const toPiece = (row: PieceRow): StoredPiece => ({
-  id: row.id,
-  archivedAt: row.archived_at,
-  arrangement: toArrangement({ ...row, id: row.arrangement_id, piece_id: row.id }),
-});
-
-/** Every piece of a studio by title, as a reader would sort them. */
-export async function listPieces(database: Database, studioId: string): Promise<StoredPiece[]> {
-  const rows = await select(database, studioId)
-    .orderByRaw(
-      `coalesce(document -> 'score', document -> 'study') ->> 'title' collate "en-x-icu", pieces.created_at`,
-    )
-    .limit(mostPiecesListed);
-  return rows.map(toPiece);
+/** A page of those that match. */
+export async function findPieces(
+  database: Database,
+  studioId: string,
+  { search, shelf, order, grade, open, from }: AskedPieces,
+): Promise<PieceList> {
+  const onShelf = () =>
+    summaries(database, studioId).whereRaw(`p.archived_at is ${shelf === 'archived' ? 'not null' : 'null'}`);
+  const matching = () => {
+    const query = onShelf();
+    for (const word of search.split(/\s+/).filter((each) => each !== ''))
+      void query.whereRaw(`strpos(${text}, lower(? collate "en-x-icu")) > 0`, [word]);
+    if (grade !== undefined)
+      void query.whereRaw('least(8, greatest(1, floor(s.grade_points + 0.5))) = ?', [grade]);
+    if (open) void query.whereRaw('(s.error_count + s.warning_count > 0 or s.trouble is not null)');
+    return query;
+  };
+  const count = async (query: ReturnType<typeof onShelf>) =>
+    Number((await query.count<{ count: string }[]>())[0]?.count ?? 0);
+  const [rows, total, all] = await Promise.all([
+    matching()
+      .orderByRaw(orders[order])
+      .offset(from)
+      .limit(piecesAPage)
+      .select<SummaryRow[]>(...columns),
+    count(matching()),
+    count(onShelf()),
+  ]);
+  return { pieces: rows.map(toSummary), total, onShelf: all };
 }
 
-export async function findPiece(
+export async function findSummary(
   database: Database,
   studioId: string,
   id: string,
-): Promise<StoredPiece | undefined> {
-  const [row] = await select(database, studioId).where('pieces.id', id);
-  return row && toPiece(row);
+): Promise<PieceSummary | undefined> {
+  const [row] = await summaries(database, studioId)
+    .where('p.id', id)
+    .select<SummaryRow[]>(...columns);
+  return row && toSummary(row);
+}
+
+/** Those of another measure say nothing any more. */
+const figuresOf = ({
+  measure,
+  grade_points,
+  error_count,
+  warning_count,
+}: SummaryRow): PieceSummary['figures'] =>
+  measure === pieceMeasure && grade_points !== null && error_count !== null && warning_count !== null
+    ? { gradePoints: grade_points, errorCount: error_count, warningCount: warning_count }
+    : null;
+
+/** A key that is none is shown as the one that pieces begin with: the row says what is wrong with the piece. */
+const noKey = { tonic: 'C', mode: 'major' } as const;
+
+const toSummary = (row: SummaryRow): PieceSummary => ({
+  id: row.id,
+  arrangementId: row.arrangement_id,
+  title: row.title,
+  player: row.player,
+  tuningName: row.tuning_name,
+  capo: Math.round(Number(row.capo)),
+  key: keySchema.safeParse({ tonic: row.key_tonic, mode: row.key_mode }).data ?? noKey,
+  tempoBpm: Number(row.tempo_bpm),
+  barCount: row.bar_count,
+  figures: figuresOf(row),
+  updatedAt: row.saved_at.toISOString(),
+  archivedAt: row.archived_at?.toISOString() ?? null,
+  trouble: row.trouble,
+});
+
+/** The arrangement of a piece. */
+export async function findArrangementOf(
+  database: Database,
+  studioId: string,
+  pieceId: string,
+): Promise<StoredArrangement | undefined> {
+  const row = await database('arrangements')
+    .where({ studio_id: studioId, piece_id: pieceId })
+    .first<Parameters<typeof toArrangement>[0] | undefined>();
+  return row && toArrangement(row);
 }
 
 export async function insertPiece(transaction: Database, studioId: string): Promise<string> {

@@ -1,18 +1,26 @@
-import { endpoints } from '@jocund/contract';
+import { askedPiecesSchema, endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
-import { idOf, teacherRoute } from '../http/route.ts';
-import { archivePiece, createPiece, duplicatePiece, summarisePieces } from './service.ts';
+import { idOf, queryOf, teacherRoute } from '../http/route.ts';
+import type { Measuring } from '../summaries/measuring.ts';
+import type { Workers } from '../workers/workers.ts';
+import { archivePiece, createPiece, duplicatePiece, repertoirePage, summarisePieces } from './service.ts';
 
-export function pieceRoutes(database: Database): Router {
+export function pieceRoutes(database: Database, workers: Workers, measuring: Measuring): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.listPieces, ({ who }) => summarisePieces(database, who));
+  teacherRoute(router, endpoints.listPieces, ({ who }) => summarisePieces(database, measuring, who));
 
-  teacherRoute(router, endpoints.createPiece, ({ body, who }) => createPiece(database, who, body.score));
+  teacherRoute(router, endpoints.findPieces, ({ request, who }) =>
+    repertoirePage(database, measuring, who, queryOf(request, askedPiecesSchema)),
+  );
+
+  teacherRoute(router, endpoints.createPiece, ({ body, who }) =>
+    createPiece(database, workers, who, body.score),
+  );
 
   teacherRoute(router, endpoints.duplicatePiece, ({ request, who }) =>
-    duplicatePiece(database, who, idOf(request, 'piece')),
+    duplicatePiece(database, workers, who, idOf(request, 'piece')),
   );
 
   teacherRoute(router, endpoints.archivePiece, ({ body, request, who }) =>

@@ -3,12 +3,12 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
 import { teacherFileRoute } from '../http/route.ts';
-import { printSheet, printSheets } from './print-sheet.ts';
+import type { Workers } from '../workers/workers.ts';
 
 /** Sheets one person may have printed in a minute: printing is the heaviest thing the server does. */
 const sheetsAllowed = 30;
 
-export function sheetRoutes(database: Database): Router {
+export function sheetRoutes(database: Database, workers: Workers): Router {
   const router = Router();
   const limit = limitIn(database, {
     name: 'sheets',
@@ -19,11 +19,11 @@ export function sheetRoutes(database: Database): Router {
   });
   teacherFileRoute(router, endpoints.printSheet, async ({ body, who }) => {
     await limit.count(who.userId);
-    return printSheet(body, body);
+    return workers.run('printSheet', body, body);
   });
   teacherFileRoute(router, endpoints.printSheets, async ({ body, who }) => {
     await limit.count(who.userId);
-    return printSheets(body);
+    return workers.run('printSheets', body);
   });
   return router;
 }

@@ -4,6 +4,7 @@ import {
   restorePath,
   restoredSchema,
   sendBytes,
+  type AskedPieces,
   type PieceSummary,
   type User,
 } from '@jocund/contract';
@@ -12,6 +13,7 @@ import { asDocument } from '@jocund/core/score/document';
 import { fromBase64 } from '../drafts/seal.ts';
 import { forgetAnswers, keepAnswer, requestOrKept } from './kept-answers.ts';
 import {
+  keepPreviousData,
   useInfiniteQuery,
   useMutation,
   useQuery,
@@ -95,6 +97,46 @@ export function useSignOut() {
 export const usePieces = () =>
   useQuery({ queryKey: keys.pieces, queryFn: ({ signal }) => request(endpoints.listPieces, { signal }) });
 
+const isToFollow = ({ figures, trouble }: PieceSummary) => figures === null && trouble === null;
+
+/** Figures that follow are there within so long, as a rule. */
+const followMs = 1000;
+
+/** The repertoire page by page; asked for again while the figures of a piece follow. */
+export const useRepertoire = (asked: Omit<AskedPieces, 'from'>) =>
+  useInfiniteQuery({
+    queryKey: [...keys.pieces, 'page', asked],
+    queryFn: ({ pageParam, signal }) =>
+      request(endpoints.findPieces, { params: paramsOf(asked, pageParam), signal }),
+    initialPageParam: 0,
+    getNextPageParam: ({ total }, pages) => {
+      const read = pages.reduce((sum, { pieces }) => sum + pieces.length, 0);
+      return read < total ? read : undefined;
+    },
+    placeholderData: keepPreviousData,
+    refetchInterval: ({ state }) =>
+      state.data?.pages.some(({ pieces }) => pieces.some(isToFollow)) ? followMs : false,
+  });
+
+/** All that match, for a list that is taken away. */
+export async function readRepertoire(asked: Omit<AskedPieces, 'from'>): Promise<PieceSummary[]> {
+  const all: PieceSummary[] = [];
+  for (;;) {
+    const { pieces, total } = await request(endpoints.findPieces, { params: paramsOf(asked, all.length) });
+    all.push(...pieces);
+    if (pieces.length === 0 || all.length >= total) return all;
+  }
+}
+
+const paramsOf = ({ search, shelf, order, grade, open }: Omit<AskedPieces, 'from'>, from: number) => ({
+  search,
+  shelf,
+  order,
+  ...(grade === undefined ? {} : { grade }),
+  open: String(open),
+  from,
+});
+
 /** Puts a piece the server answered with into the list, and lets the list be asked for again. */
 function useRenewPieces() {
   const client = useQueryClient();
@@ -116,10 +158,11 @@ export function useMovedGrades() {
     await act();
     await client.invalidateQueries({ queryKey: keys.pieces, refetchType: 'none' });
     const after = await client.query(pieces);
-    const was = new Map(before.map(({ id, gradePoints }) => [id, gradePoints]));
-    return after.flatMap(({ id, title, gradePoints: now, archivedAt }) => {
+    const was = new Map(before.map(({ id, figures }) => [id, figures?.gradePoints]));
+    return after.flatMap(({ id, title, figures, archivedAt }) => {
       const points = was.get(id);
-      return points === undefined || points === now || archivedAt !== null
+      const now = figures?.gradePoints;
+      return points === undefined || now === undefined || points === now || archivedAt !== null
         ? []
         : [{ id, title, was: points, now }];
     });

@@ -39,8 +39,10 @@ const TroubledRow = ({ piece, trouble }: { piece: PieceSummary; trouble: string 
   </li>
 );
 
+type Figures = NonNullable<PieceSummary['figures']>;
+
 /** What is to be mended, mistakes of the score before what is only hard; undefined when there is nothing. */
-function openWords({ errorCount, warningCount }: PieceSummary): string | undefined {
+function openWords({ errorCount, warningCount }: Figures): string | undefined {
   const words = [
     errorCount > 0 && `errors: ${errorCount}`,
     warningCount > 0 && counted(warningCount, 'query', 'queries'),
@@ -52,6 +54,8 @@ function openWords({ errorCount, warningCount }: PieceSummary): string | undefin
 export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
   const shown = useNames();
   if (piece.trouble !== null) return <TroubledRow piece={piece} trouble={piece.trouble} />;
+  const { figures } = piece;
+  const open = figures ? openWords(figures) : undefined;
   const capo = piece.capo > 0 ? ` · capo ${piece.capo}` : '';
   return (
     <li className="grid items-center gap-x-6 gap-y-1 border-b border-ink1-40 py-3 hover:bg-white md:grid-cols-[minmax(14rem,1.5fr)_minmax(11rem,1fr)_7rem_7rem_9rem_auto]">
@@ -75,12 +79,16 @@ export function PieceRow({ piece, onDuplicate, onArchive }: PieceRowProps) {
       <p>{counted(piece.barCount, 'bar')}</p>
       <p>
         <span className="text-note text-ink1-80">grade </span>
-        <span className="figure text-xl">{piece.gradePoints.toFixed(1)}</span>
+        {figures ? (
+          <span className="figure text-xl">{figures.gradePoints.toFixed(1)}</span>
+        ) : (
+          <span className="text-note">follows</span>
+        )}
       </p>
       <p className="text-note flex items-center gap-1.5">
-        {openWords(piece) && <QueryMark size={16} />}
+        {open && <QueryMark size={16} />}
         <span>
-          {openWords(piece) ?? 'nothing to mend'}
+          {figures ? (open ?? 'nothing to mend') : 'being looked through'}
           <br />
           <span className="text-ink1-80">saved {saved.format(new Date(piece.updatedAt))}</span>
         </span>

@@ -1,42 +1,29 @@
-import type { PieceSummary } from '@jocund/contract';
 import { useDeferredValue, useState } from 'react';
-import { useArchivePiece, useDuplicatePiece, usePieces } from '../api/queries.ts';
+import { readRepertoire, useRepertoire } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
-import { TextField } from '../ui/field.tsx';
-import { EmptyNote, ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { SelectField, TextField } from '../ui/field.tsx';
+import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { Tick } from '../ui/tick.tsx';
 import { useAddress } from '../ui/use-address.ts';
 import { useSay } from '../ui/toast.tsx';
 import { counted } from '../ui/words.ts';
+import { askedForAll, askedIn, type Asked } from './asked-pieces.ts';
 import { ImportFile } from './import-file.tsx';
 import { NewPiece } from './new-piece.tsx';
-import { PieceRow } from './piece-row.tsx';
+import { PieceList } from './piece-list.tsx';
 import { takeList } from './take-list.ts';
 
-type Shelf = 'in-hand' | 'archived';
-
-const matches = (piece: PieceSummary, words: string): boolean => {
-  const text = `${piece.title} ${piece.player} ${piece.tuningName} ${piece.key.tonic}`.toLowerCase();
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
-};
-
-/** Every piece of the studio. Search and shelf stand in the address. */
+/** Every piece of the studio. Search, shelf, order and what else is asked for stand in the address. */
 export function RepertoirePage() {
-  const pieces = usePieces();
-  const { read, write: change } = useAddress();
+  const { read, writeAll } = useAddress();
+  const asked = askedIn(read);
+  const search = useDeferredValue(asked.search);
+  const pieces = useRepertoire({ ...asked, search });
   const [isNew, setNew] = useState(false);
   const [fault, setFault] = useState<string | undefined>();
-  const search = read('search');
-  const shelf: Shelf = read('shelf') === 'archived' ? 'archived' : 'in-hand';
-  const words = useDeferredValue(search);
-
-  const onShelf = pieces.data?.filter((piece) => (piece.archivedAt !== null) === (shelf === 'archived'));
-  const shown = onShelf
-    ?.filter((piece) => matches(piece, words))
-    .sort((a, b) => a.title.localeCompare(b.title));
+  const shown = pieces.data?.pages.flatMap((page) => page.pieces);
+  const { total = 0, onShelf = 0 } = pieces.data?.pages[0] ?? {};
   return (
     <main className="h-full overflow-auto px-4 py-4 md:px-6">
       <header className="oxford flex flex-wrap items-end justify-between gap-3 pb-2">
@@ -48,34 +35,8 @@ export function RepertoirePage() {
           <ImportFile onFault={setFault} />
         </div>
       </header>
-      <div className="mt-5 flex flex-wrap items-end gap-4">
-        <TextField
-          label="Search title, player, tuning"
-          type="search"
-          className="w-full md:w-80"
-          value={search}
-          onChange={(event) => change('search', event.target.value)}
-        />
-        <Choice
-          label="Shelf"
-          value={shelf}
-          options={[
-            { value: 'in-hand', label: 'In hand' },
-            { value: 'archived', label: 'Archived' },
-          ]}
-          onChange={(value) => change('shelf', value === 'archived' ? value : '')}
-        />
-        {shown && (
-          <p className="text-note pb-1.5 text-ink1-80" role="status">
-            {counted(shown.length, 'piece')}
-          </p>
-        )}
-        {shown && shown.length > 0 && (
-          <Button look="plain" className="text-note mb-1.5" onClick={() => takeList(shown)}>
-            Take this list as CSV
-          </Button>
-        )}
-      </div>
+      <Asking asked={asked} onChange={writeAll} />
+      {shown && shown.length > 0 && <Found asked={asked} total={total} />}
       {fault && (
         <div className="mt-4">
           <ErrorNote
@@ -98,80 +59,96 @@ export function RepertoirePage() {
       {shown && (
         <PieceList
           pieces={shown}
-          isEmptyShelf={onShelf?.length === 0}
-          shelf={shelf}
+          isEmptyShelf={onShelf === 0}
+          shelf={asked.shelf}
           onNew={() => setNew(true)}
-          onClear={() => change('search', '')}
+          onClear={() => writeAll(askedForAll)}
         />
+      )}
+      {shown && pieces.hasNextPage && (
+        <p className="flex items-center gap-4 py-4">
+          <Button disabled={pieces.isFetchingNextPage} onClick={() => void pieces.fetchNextPage()}>
+            Show more
+          </Button>
+          <span className="text-note text-ink1-80">
+            {shown.length} of {counted(total, 'piece')}
+          </span>
+        </p>
       )}
       {isNew && <NewPiece open onClose={() => setNew(false)} />}
     </main>
   );
 }
 
-interface PieceListProps {
-  readonly pieces: readonly PieceSummary[];
-  readonly isEmptyShelf: boolean;
-  readonly shelf: Shelf;
-  readonly onNew: () => void;
-  readonly onClear: () => void;
+interface AskingProps {
+  readonly asked: Asked;
+  readonly onChange: (values: Readonly<Record<string, string>>) => void;
 }
 
-function PieceList({ pieces, isEmptyShelf, shelf, onNew, onClear }: PieceListProps) {
-  const duplicate = useDuplicatePiece();
-  const archive = useArchivePiece();
-  const say = useSay();
-  if (pieces.length === 0)
-    return <div className="mt-5">{emptyNote(isEmptyShelf, shelf, onNew, onClear)}</div>;
+const grades = [1, 2, 3, 4, 5, 6, 7, 8];
 
-  const setArchived = (piece: PieceSummary, archived: boolean) =>
-    archive.mutate(
-      { id: piece.id, archived },
-      {
-        onSuccess: () =>
-          say(`${piece.title} is ${archived ? 'archived' : 'in hand again'}.`, () =>
-            archive.mutate({ id: piece.id, archived: !archived }),
-          ),
-        onError: (error) => say(`${piece.title} was not moved: ${error.message}`),
-      },
-    );
-  return (
-    <ul className="mt-5 border-t-[1.5px] border-ink1">
-      {pieces.map((piece) => (
-        <PieceRow
-          key={piece.id}
-          piece={piece}
-          onArchive={() => setArchived(piece, piece.archivedAt === null)}
-          onDuplicate={() =>
-            duplicate.mutate(piece.id, {
-              onSuccess: ({ title }) => say(`${title} is in the repertoire.`),
-              onError: (error) => say(`${piece.title} was not copied: ${error.message}`),
-            })
-          }
-        />
-      ))}
-    </ul>
-  );
-}
-
-function emptyNote(isEmptyShelf: boolean, shelf: Shelf, onNew: () => void, onClear: () => void) {
-  if (!isEmptyShelf)
-    return (
-      <EmptyNote
-        title="No piece matches"
-        text="Every word is looked for in title, player, tuning and key."
-        actions={[{ label: 'Clear the search', act: onClear }]}
-      />
-    );
-  if (shelf === 'archived')
-    return (
-      <EmptyNote title="Nothing is archived" text="A piece you archive waits here and can be brought back." />
-    );
-  return (
-    <EmptyNote
-      title="No pieces yet"
-      text="Start from a blank sheet, or import a Jocund file."
-      actions={[{ label: 'New piece', act: onNew }]}
+const Asking = ({ asked, onChange }: AskingProps) => (
+  <div className="mt-5 flex flex-wrap items-end gap-x-4 gap-y-3">
+    <TextField
+      label="Search title, player, tuning"
+      type="search"
+      maxLength={200}
+      className="w-full md:w-72"
+      value={asked.search}
+      onChange={({ target }) => onChange({ search: target.value })}
     />
+    <Choice
+      label="Shelf"
+      value={asked.shelf}
+      options={[
+        { value: 'in-hand', label: 'In hand' },
+        { value: 'archived', label: 'Archived' },
+      ]}
+      onChange={(value) => onChange({ shelf: value === 'archived' ? value : '' })}
+    />
+    <SelectField
+      label="Order"
+      value={asked.order}
+      onChange={({ target }) => onChange({ order: target.value === 'title' ? '' : target.value })}
+    >
+      <option value="title">by title</option>
+      <option value="saved">last saved first</option>
+      <option value="easiest">easiest first</option>
+      <option value="hardest">hardest first</option>
+    </SelectField>
+    <SelectField
+      label="Grade"
+      value={String(asked.grade ?? '')}
+      onChange={({ target }) => onChange({ grade: target.value })}
+    >
+      <option value="">any</option>
+      {grades.map((grade) => (
+        <option key={grade}>{grade}</option>
+      ))}
+    </SelectField>
+    <Tick
+      label="something to mend"
+      checked={asked.open}
+      onChange={(open) => onChange({ open: open ? 'yes' : '' })}
+    />
+  </div>
+);
+
+/** How many there are, and all of them as a table. */
+function Found({ asked, total }: { readonly asked: Asked; readonly total: number }) {
+  const say = useSay();
+  const take = () =>
+    readRepertoire(asked).then(takeList, (error: unknown) =>
+      say(`The list was not made: ${error instanceof Error ? error.message : String(error)}`),
+    );
+  return (
+    <div className="mt-3 flex items-center gap-4">
+      <p className="text-note text-ink1-80" role="status">
+        {counted(total, 'piece')}
+      </p>
+      <Button look="plain" className="text-note" onClick={() => void take()}>
+        Take this list as CSV
+      </Button>
+    </div>
   );
 }

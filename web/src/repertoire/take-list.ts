@@ -7,33 +7,19 @@ import { saveFile } from '../ui/save-file.ts';
 export const piecesCsv = (pieces: readonly PieceSummary[]): string =>
   writeCsv(
     ['title', 'after', 'key', 'tuning', 'capo', 'tempo', 'bars', 'grade', 'errors', 'warnings', 'updated'],
-    pieces.map(
-      ({
-        title,
-        player,
-        key,
-        tuningName,
-        capo,
-        tempoBpm,
-        barCount,
-        gradePoints,
-        errorCount,
-        warningCount,
-        updatedAt,
-      }) => [
-        title,
-        player,
-        keyText(key),
-        tuningName,
-        capo,
-        tempoBpm,
-        barCount,
-        Math.round(gradePoints * 10) / 10,
-        errorCount,
-        warningCount,
-        updatedAt.slice(0, 10),
-      ],
-    ),
+    pieces.map(({ title, player, key, tuningName, capo, tempoBpm, barCount, figures, updatedAt }) => [
+      title,
+      player,
+      keyText(key),
+      tuningName,
+      capo,
+      tempoBpm,
+      barCount,
+      figures ? Math.round(figures.gradePoints * 10) / 10 : '',
+      figures?.errorCount ?? '',
+      figures?.warningCount ?? '',
+      updatedAt.slice(0, 10),
+    ]),
   );
 
 /** Hands the list to the browser as a CSV file. */

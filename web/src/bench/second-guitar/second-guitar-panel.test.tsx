@@ -26,9 +26,7 @@ const kept = {
   key: { tonic: 'G', mode: 'major' },
   tempoBpm: 80,
   barCount: 3,
-  gradePoints: 2,
-  errorCount: 0,
-  warningCount: 0,
+  figures: { gradePoints: 2, errorCount: 0, warningCount: 0 },
   trouble: null,
 };
 

@@ -25,9 +25,7 @@ const kept = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 96,
   barCount: 2,
-  gradePoints: 3,
-  errorCount: 0,
-  warningCount: 0,
+  figures: { gradePoints: 3, errorCount: 0, warningCount: 0 },
   trouble: null,
 };
 
