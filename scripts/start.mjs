@@ -24,6 +24,27 @@ async function end(code) {
 
 process.on('SIGINT', () => void end(0));
 process.on('SIGTERM', () => void end(0));
+process.on('SIGHUP', () => void end(0));
+endWithNpm();
+
+/** npm does not hand every signal on to the shell it started, nor that to this process: when npm or the shell is gone, this ends. */
+function endWithNpm() {
+  if (process.env['npm_lifecycle_event'] !== 'start') return;
+  const shell = process.ppid;
+  const npm = parentOf(shell);
+  setInterval(() => {
+    if (process.ppid !== shell || parentOf(shell) !== npm) void end(0);
+  }, 500).unref();
+}
+
+/** The fourth field of its state, behind a name in brackets that may hold anything. @param {number} pid */
+function parentOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').at(-1)?.split(' ')[1];
+  } catch {
+    return undefined;
+  }
+}
 
 async function start() {
   checkNode();
@@ -47,6 +68,7 @@ async function start() {
     port: await choosePort(),
     ...(process.env['HOST'] ? { host: process.env['HOST'] } : {}),
     secretFile: join(data, 'session-secret'),
+    logFolder: join(data, 'log'),
   });
   undo.push(stop);
   child.once('exit', (code) => {
@@ -63,7 +85,16 @@ async function start() {
 /** @param {string} data */
 async function privateCluster(data) {
   const cluster = await startCluster(join(data, 'postgres'));
-  undo.push(cluster.stop);
+  undo.push(
+    cluster.stop,
+    cluster.watch((isBack) => {
+      if (isBack) return say('PostgreSQL had ended; it runs again. What was saved is there.');
+      say(
+        'PostgreSQL has ended and does not start again: its log is postgres/postgres.log in the data folder.',
+      );
+      void end(1);
+    }),
+  );
   return cluster.url;
 }
 

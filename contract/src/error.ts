@@ -19,6 +19,8 @@ export const apiErrorSchema = z.object({
     ]),
     message: z.string(),
     remedy: z.string(),
+    /** The request in the log of the server. */
+    request: z.string().optional(),
     place: z
       .object({ file: z.string(), bar: z.number(), beat: z.number(), string: z.number() })
       .partial()

@@ -13,12 +13,15 @@ export const demoStudent = 'wynn@fenwright.example';
 /** With `JOCUND_DEMO=no` a new Jocund begins empty. */
 export const hasDemo = process.env['JOCUND_DEMO'] !== 'no';
 
+/** A server that has not ended by itself so long after it was told to is ended. */
+const longestEndMs = 8000;
+
 /**
  * Starts the built server and waits until it listens.
- * @param {{ databaseUrl: string, port: number, host?: string, secretFile: string }} options
+ * @param {{ databaseUrl: string, port: number, host?: string, secretFile: string, logFolder?: string }} options
  * @returns {Promise<{ address: string, firstLink: string | undefined, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
  */
-export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile }) {
+export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile, logFolder }) {
   const child = spawn(process.execPath, ['--enable-source-maps', serverBundle], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
@@ -29,13 +32,16 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile 
       HOST: host,
       SESSION_SECRET: process.env['SESSION_SECRET'] ?? secretIn(secretFile),
       WEB_FOLDER: webFolder,
+      ...(logFolder ? { LOG_FOLDER: process.env['LOG_FOLDER'] ?? logFolder } : {}),
       ...(hasDemo ? { DEMO_FOLDER: join(root, 'demo'), DEMO_PASSWORD: demoSignIn.password } : {}),
     },
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const stop = async () => {
     child.kill('SIGTERM');
+    const late = setTimeout(() => child.kill('SIGKILL'), longestEndMs);
     await ended;
+    clearTimeout(late);
   };
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Trouble(`The server ended before it listened (exit ${code}).`)));

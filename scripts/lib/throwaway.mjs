@@ -7,7 +7,7 @@ const prefix = 'throwaway-';
 
 /**
  * A cluster for this process alone, gone when it stops. Leftovers of killed processes are cleared away first.
- * @returns {Promise<import('./cluster.mjs').Cluster>}
+ * @returns {Promise<Pick<import('./cluster.mjs').Cluster, 'url' | 'stop'>>}
  */
 export async function startThrowawayCluster() {
   const data = dataFolder();

@@ -1,9 +1,9 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import pg from 'pg';
-import { afterAll, afterEach, beforeEach, expect, test } from 'vitest';
+import { afterAll, afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { startCluster } from '../lib/cluster.mjs';
 import { dataFolder } from '../lib/project.mjs';
 
@@ -38,6 +38,12 @@ async function ask(url, sql) {
     await client.end();
   }
 }
+
+/** Empty for a process that has ended, whether or not somebody has looked after it. @param {number} pid */
+const commandOf = (pid) => {
+  const file = `/proc/${pid}/cmdline`;
+  return existsSync(file) ? readFileSync(file, 'utf8') : '';
+};
 
 const pidFile = () => join(folder, 'cluster/postmaster.pid');
 
@@ -84,6 +90,82 @@ test('after kill -9 of the server the next start recovers', async () => {
   await ask(await start(false), 'create table kept as select 7 as number');
   process.kill(Number(readFileSync(pidFile(), 'utf8').split('\n')[0]), 'SIGKILL');
   expect(await ask(await start(false), 'select number from kept')).toEqual([{ number: 7 }]);
+});
+
+test('a folder reached by a link is the same folder: its running server is ended, not left with the data', async () => {
+  await start();
+  const orphan = Number(readFileSync(pidFile(), 'utf8').split('\n')[0]);
+  const link = `${folder}-link`;
+  symlinkSync(folder, link);
+  try {
+    const again = await startCluster(link, { throwaway: true });
+    expect(commandOf(orphan)).toBe('');
+    expect(await ask(again.url, 'select 1 as one')).toEqual([{ one: 1 }]);
+  } finally {
+    rmSync(link);
+  }
+});
+
+test('a server that dies is started again at the same address; told when it cannot be', async () => {
+  const url = await start(false);
+  await ask(url, 'create table kept as select 7 as number');
+  /** @type {(isBack: boolean) => void} */
+  let lost = () => undefined;
+  const nextLoss = () => /** @type {Promise<boolean>} */ (new Promise((resolve) => (lost = resolve)));
+  const end = cluster?.watch((isBack) => lost(isBack));
+  const kill = () => process.kill(Number(readFileSync(pidFile(), 'utf8').split('\n')[0]), 'SIGKILL');
+  try {
+    const first = nextLoss();
+    kill();
+    expect(await first).toBe(true);
+    expect(await ask(url, 'select number from kept')).toEqual([{ number: 7 }]);
+    const second = nextLoss();
+    rmSync(join(folder, 'cluster/PG_VERSION'));
+    kill();
+    expect(await second).toBe(false);
+  } finally {
+    end?.();
+  }
+});
+
+describe('a data folder that will not do is one sentence', () => {
+  const before = process.env['JOCUND_DATA'];
+  afterEach(() => {
+    if (before === undefined) delete process.env['JOCUND_DATA'];
+    else process.env['JOCUND_DATA'] = before;
+  });
+
+  test('a file in its place, and above it', () => {
+    mkdirSync(folder, { recursive: true });
+    const file = join(folder, 'file');
+    writeFileSync(file, '');
+    process.env['JOCUND_DATA'] = file;
+    expect(() => dataFolder()).toThrow(`The data folder ${file} is a file. Name another with JOCUND_DATA.`);
+    process.env['JOCUND_DATA'] = join(file, 'below');
+    expect(() => dataFolder()).toThrow(/lies below a file\. Name another/);
+  });
+
+  test('one that the user of the database may not enter', async () => {
+    if (process.getuid?.() !== 0) return;
+    const closed = join(folder, 'closed');
+    mkdirSync(closed, { recursive: true, mode: 0o700 });
+    await expect(startCluster(join(closed, 'postgres'))).rejects.toThrow(
+      /may not enter .*closed: name another/,
+    );
+  });
+
+  test('a name that does not begin at the root is looked for from where the command was given', () => {
+    mkdirSync(folder, { recursive: true });
+    const asked = process.env['INIT_CWD'];
+    process.env['INIT_CWD'] = folder;
+    process.env['JOCUND_DATA'] = 'mine';
+    try {
+      expect(dataFolder()).toBe(join(folder, 'mine'));
+    } finally {
+      if (asked === undefined) delete process.env['INIT_CWD'];
+      else process.env['INIT_CWD'] = asked;
+    }
+  });
 });
 
 test('two clusters run side by side on ports of their own', async () => {

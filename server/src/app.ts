@@ -4,8 +4,7 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'pg';
-import { pino } from 'pino';
-import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
 import { arrangementRoutes } from './arrangements/routes.ts';
 import { backupRoutes } from './backup/routes.ts';
 import { restoreRoutes } from './backup/restore-routes.ts';
@@ -15,11 +14,11 @@ import type { Config } from './config.ts';
 import type { Database } from './database/connect.ts';
 import { earDrillRoutes } from './ear-drills/routes.ts';
 import { errorHandler, unknownRoute } from './http/error-handler.ts';
-import { loggedAddress } from './http/logged-address.ts';
 import { servedHostsOnly } from './http/served-hosts.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
 import { sessions } from './http/session.ts';
 import type { Mailer } from './mail/mailer.ts';
+import { requestLog } from './operation/log.ts';
 import { createMetrics } from './operation/metrics.ts';
 import { operationRoutes } from './operation/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
@@ -47,7 +46,6 @@ export interface AppSettings extends Pick<
   | 'SESSION_SECRET'
   | 'HOST'
   | 'WEB_FOLDER'
-  | 'LOG_LEVEL'
   | 'BEHIND_TLS_PROXY'
   | 'PUBLIC_URL'
   | 'METRICS_TOKEN'
@@ -55,6 +53,7 @@ export interface AppSettings extends Pick<
 > {
   readonly database: Database;
   readonly pool: Pool;
+  readonly log: Logger;
   /** Absent: nothing is packed. */
   readonly bundles?: BundleQueue | undefined;
   /** Absent: heavy work is done where it is asked for. */
@@ -83,15 +82,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   const app = express();
   app.disable('x-powered-by');
   if (settings.BEHIND_TLS_PROXY) app.set('trust proxy', 1);
-  app.use(
-    pinoHttp({
-      logger: pino({ level: settings.LOG_LEVEL }),
-      redact: ['req.headers.cookie', 'req.params', 'res.headers["set-cookie"]'],
-      serializers: {
-        req: (request: { url: string }) => ({ ...request, url: loggedAddress(request.url) }),
-      },
-    }),
-  );
+  app.use(requestLog(settings.log));
   app.use(securityHeaders(settings.BEHIND_TLS_PROXY), permissionsPolicy);
   // Quick rather than tight: at level 1 a long record is half again as large and takes a third of the time (zlib).
   app.use(compression({ level: 1 }));

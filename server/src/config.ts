@@ -10,6 +10,8 @@ const environmentSchema = z
     DEMO_FOLDER: z.string().optional(),
     DEMO_PASSWORD: z.string().min(8).optional(),
     LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
+    /** Where files of the log are written, beside standard error; absent: nowhere. */
+    LOG_FOLDER: z.string().min(1).optional(),
     /** Where a backup of every studio is written each night; absent: nowhere. */
     BACKUP_FOLDER: z.string().min(1).optional(),
     /** So many nights are kept. */

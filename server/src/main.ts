@@ -9,11 +9,14 @@ import { connect, migrate, type Database } from './database/connect.ts';
 import { demoSignIns } from './demo/demo-sign-ins.ts';
 import { loadDemo } from './demo/load-demo.ts';
 import { smtpMailer } from './mail/mailer.ts';
+import { openLog } from './operation/log.ts';
 import { firstStudioToken } from './sign-in/first-studio.ts';
 import { startMeasuring } from './summaries/measuring.ts';
 import { startWorkers } from './workers/workers.ts';
 
 const keepAliveMs = 65_000;
+/** Ending takes no longer than this. */
+const longestEndMs = 7000;
 
 try {
   await main(readConfig(process.env));
@@ -23,13 +26,14 @@ try {
 }
 
 async function main(config: Config): Promise<void> {
+  const log = openLog(config);
   const database = connect(config.DATABASE_URL);
   await prepareDatabase(database, config);
   const pool = new pg.Pool({ connectionString: config.DATABASE_URL, max: 5 });
   // A connection lost while idle is replaced on the next request; it must not end the server.
-  pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`));
+  pool.on('error', (error) => log.warn(error, 'a database connection was lost'));
   const workers = startWorkers();
-  const queue = await startQueue(pool);
+  const queue = await startQueue(pool, log);
   const bundles = await startBundleQueue(database, queue);
   const measuring = await startMeasuring(database, queue, workers);
   const firstToken = await firstStudioToken(database);
@@ -37,6 +41,7 @@ async function main(config: Config): Promise<void> {
     ...config,
     database,
     pool,
+    log,
     bundles,
     workers,
     measuring,
@@ -60,9 +65,7 @@ async function main(config: Config): Promise<void> {
 
   const stopNightly = config.BACKUP_FOLDER
     ? startNightly(database, { folder: config.BACKUP_FOLDER, keep: config.BACKUP_KEEP }, (error) =>
-        console.error(
-          `The backup of the night failed: ${error instanceof Error ? error.message : String(error)}`,
-        ),
+        log.error(error, 'the backup of the night failed'),
       )
     : () => undefined;
 
@@ -85,9 +88,12 @@ async function main(config: Config): Promise<void> {
     });
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), 2000).unref();
+    // What waits for a lock of the database does not keep the server alive: nothing of it is saved, and nobody was told so.
+    setTimeout(() => process.exit(0), longestEndMs).unref();
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
+  process.on('SIGHUP', stop);
   // The start command holds this channel; when it dies, however it dies, the server ends too.
   process.on('disconnect', stop);
 }

@@ -2,6 +2,7 @@ import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
+import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { createApp } from '../src/app.ts';
@@ -45,7 +46,7 @@ describe('the page', () => {
       pool,
       SESSION_SECRET: 'x'.repeat(32),
       WEB_FOLDER: folder,
-      LOG_LEVEL: 'silent',
+      log: pino({ level: 'silent' }),
       HOST: '127.0.0.1',
       BEHIND_TLS_PROXY: false,
     });

@@ -1,11 +1,14 @@
-import { mkdtempSync } from 'node:fs';
+import { apiErrorSchema } from '@jocund/contract';
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
+import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { createApp, type AppSettings } from '../src/app.ts';
-import { connect } from '../src/database/connect.ts';
+import { connect, migrate } from '../src/database/connect.ts';
+import { openLog } from '../src/operation/log.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
 let studio: TestStudio;
@@ -21,7 +24,7 @@ const opened = (settings: Partial<AppSettings> = {}) =>
       database: studio.database,
       pool,
       SESSION_SECRET: 'x'.repeat(32),
-      LOG_LEVEL: 'silent',
+      log: pino({ level: 'silent' }),
       HOST: '127.0.0.1',
       BEHIND_TLS_PROXY: false,
       ...settings,
@@ -77,4 +80,64 @@ test('figures are read with the token alone, and name no piece', async () => {
   expect(text).toContain('jocund_request_seconds_count{method="GET",route="/api/pieces",status="401"} 1');
   expect(text).toContain('process_cpu_seconds_total');
   await opened().get('/api/metrics').set('authorization', `Bearer ${token}`).expect(404);
+});
+
+describe('the log', () => {
+  const lines = (folder: string) =>
+    readFileSync(join(folder, 'jocund.log'), 'utf8')
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { level: number; req?: { id: string; url: string }; err?: object });
+
+  test('a fault of the server is found by what its answer says; nothing secret is written', async () => {
+    const folder = join(mkdtempSync(join(tmpdir(), 'jocund-log-')), 'not there yet');
+    const log = openLog({ LOG_LEVEL: 'info', LOG_FOLDER: folder });
+    const gone = connect('postgresql://127.0.0.1:1/none');
+    const app = opened({ log, database: gone });
+    const token = 'a-token-nobody-may-read';
+    const answer = await app
+      .get(`/api/invitations/${token}`)
+      .set('cookie', 'jocund=secret-cookie')
+      .set('authorization', 'Bearer secret-bearer')
+      .set('referer', `http://127.0.0.1/join/${token}`)
+      .expect(500);
+    await gone.destroy();
+    const { error } = apiErrorSchema.parse(answer.body);
+    expect(error.remedy).toContain(`as ${error.request}`);
+    expect(answer.headers['x-request-id']).toBe(error.request);
+    await vi.waitFor(() => expect(lines(folder).length).toBeGreaterThanOrEqual(2));
+    const about = lines(folder).filter(({ req }) => req?.id === error.request);
+    expect(about.some(({ level, err }) => level === 50 && err)).toBe(true);
+    const text = readFileSync(join(folder, 'jocund.log'), 'utf8');
+    for (const secret of [token, 'secret-cookie', 'secret-bearer']) expect(text).not.toContain(secret);
+    expect(statSync(join(folder, 'jocund.log')).mode & 0o077).toBe(0);
+  });
+
+  test('a folder that cannot be written ends nothing', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'jocund-log-')), 'file');
+    writeFileSync(file, '');
+    const told = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    const log = openLog({ LOG_LEVEL: 'fatal', LOG_FOLDER: join(file, 'below') });
+    log.fatal('one');
+    await vi.waitFor(() => expect(told).toHaveBeenCalledTimes(1));
+    log.fatal('two');
+    expect(told.mock.calls[0]?.[0]).toMatch(/^The log cannot be written to .*jocund\.log: /);
+    told.mockRestore();
+  });
+
+  test('a client’s mistake names its request, too, and is no fault of the server', async () => {
+    const answer = await opened().get('/api/nothing').expect(404);
+    const { error } = apiErrorSchema.parse(answer.body);
+    expect(error.request).toMatch(/^[0-9a-f]{8}$/);
+    expect(error.remedy).not.toContain('log');
+  });
+});
+
+test('tables of a newer Jocund are left alone, in one sentence', async () => {
+  await studio.database('migrations').insert({ name: '9999-from-tomorrow', batch: 99 });
+  await expect(migrate(studio.database)).rejects.toThrow(
+    /^The database is that of a newer Jocund: start the newer one/,
+  );
+  await studio.database('migrations').where({ name: '9999-from-tomorrow' }).delete();
+  await migrate(studio.database);
 });

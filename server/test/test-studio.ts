@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import pg from 'pg';
+import { pino } from 'pino';
 import request, { type Agent } from 'supertest';
 import { createApp, type AppSettings } from '../src/app.ts';
 import type PgBoss from 'pg-boss';
@@ -60,7 +61,7 @@ export async function openTestStudio({
   let queue: PgBoss | undefined;
   let bundles: BundleQueue | undefined;
   const startPacking = async () => {
-    queue = await startQueue(pool);
+    queue = await startQueue(pool, pino({ level: 'silent' }));
     bundles = await startBundleQueue(database, queue);
   };
   const endPacking = async () => {
@@ -75,7 +76,7 @@ export async function openTestStudio({
     firstToken,
     SESSION_SECRET: randomBytes(32).toString('hex'),
     passwordCost: testCost,
-    LOG_LEVEL: 'silent',
+    log: pino({ level: 'silent' }),
     BEHIND_TLS_PROXY: false,
     HOST: '127.0.0.1',
     ...over,

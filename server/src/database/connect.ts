@@ -1,5 +1,5 @@
 import knex, { type Knex } from 'knex';
-import { migrations } from './migrations/index.ts';
+import { migrationNames, migrations } from './migrations/index.ts';
 
 export type Database = Knex;
 
@@ -12,7 +12,22 @@ export const connect = (url: string): Database =>
     migrations: { migrationSource: migrations, tableName: 'migrations' },
   });
 
-/** Brings the tables up to the newest migration. Safe to run from several servers at once. */
-export const migrate = async (database: Database): Promise<void> => {
+/**
+ * Brings the tables up to the newest migration. Safe to run from several servers at once. Throws one sentence where the tables are
+ * those of a newer Jocund.
+ */
+export async function migrate(database: Database): Promise<void> {
+  await refuseNewer(database);
   await database.migrate.latest();
-};
+}
+
+async function refuseNewer(database: Database): Promise<void> {
+  if (!(await database.schema.hasTable('migrations'))) return;
+  const rows = await database('migrations')
+    .whereNotIn('name', [...migrationNames])
+    .select<{ name: string }[]>('name');
+  if (rows.length > 0)
+    throw new Error(
+      'The database is that of a newer Jocund: start the newer one, or put back a backup from before the upgrade into another database.',
+    );
+}

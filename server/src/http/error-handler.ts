@@ -9,8 +9,15 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   }
   const refusal = refusalOf(error);
   if (refusal.status >= 500) request.log.error(error);
-  response.status(refusal.status).json({ error: refusal.error, ...refusal.extra });
+  const id = String(request.id);
+  response.status(refusal.status).json({ error: { ...told(refusal, id), request: id }, ...refusal.extra });
 };
+
+/** What is the server's own fault names the place in its log. */
+const told = ({ error }: Refusal, id: string) =>
+  error.code === 'server-fault'
+    ? { ...error, remedy: `${error.remedy}. Whoever runs the server finds it in the log as ${id}` }
+    : error;
 
 export const unknownRoute: RequestHandler = (request) => {
   throw new Refusal(
