@@ -42,6 +42,8 @@ export default tseslint.config(
         URL: 'readonly',
         fetch: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         clearTimeout: 'readonly',
         performance: 'readonly',
         AbortSignal: 'readonly',

@@ -63,7 +63,7 @@ async function start() {
 
   const [databaseUrl] = await Promise.all([process.env['DATABASE_URL'] ?? privateCluster(data), buildAll()]);
   if (ending) return;
-  const { address, firstLink, child, stop } = await startServer({
+  const { address, firstLink, isDemoClosed, child, stop } = await startServer({
     databaseUrl,
     port: await choosePort(),
     ...(process.env['HOST'] ? { host: process.env['HOST'] } : {}),
@@ -77,7 +77,10 @@ async function start() {
     void end(1);
   });
   writeFileSync(addressFile, address);
-  const demo = `Demo sign-in: ${demoSignIn.email}, password ${demoSignIn.password}\nA student’s: ${demoStudent}, the same password\n`;
+  const password = process.env['JOCUND_DEMO_PASSWORD'] ? 'the one you set' : demoSignIn.password;
+  const demo = isDemoClosed
+    ? 'The demo’s password is known to everybody and opens nothing on this address: set one with JOCUND_DEMO_PASSWORD, or begin empty with JOCUND_DEMO=no.\n'
+    : `Demo sign-in: ${demoSignIn.email}, password ${password}\nA student’s: ${demoStudent}, the same password\n`;
   const first = firstLink ? `Make the first studio, once: ${firstLink}\n` : '';
   console.log(`Jocund runs at ${address}\n${hasDemo ? demo : first}Press Ctrl-C to stop.`);
 }

@@ -1,22 +1,32 @@
 import type { z } from 'zod';
 
-/** One request the server answers: where, what it takes and what it gives. Path parameters are written `:name`. */
-export interface Endpoint<Body extends z.ZodType | undefined, Response extends z.ZodType> {
+/** Who may ask: anybody, anybody signed in, a teacher, a student. */
+export type Access = 'open' | 'member' | 'teacher' | 'student';
+
+/** One request the server answers: who may ask, where, what it takes and what it gives. Path parameters are written `:name`. */
+export interface Endpoint<
+  Body extends z.ZodType | undefined,
+  Response extends z.ZodType,
+  Who extends Access = Access,
+> {
+  readonly access: Who;
   readonly method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly path: string;
   readonly body: Body;
   readonly response: Response;
 }
 
-export const endpoint = <Body extends z.ZodType | undefined, Response extends z.ZodType>(
+export const endpoint = <Who extends Access, Body extends z.ZodType | undefined, Response extends z.ZodType>(
+  access: Who,
   method: Endpoint<Body, Response>['method'],
   path: string,
   body: Body,
   response: Response,
-): Endpoint<Body, Response> => ({ method, path, body, response });
+): Endpoint<Body, Response, Who> => ({ access, method, path, body, response });
 
 /** A request answered with a file instead of JSON. */
 export interface FileEndpoint<Body extends z.ZodType> {
+  readonly access: 'teacher';
   readonly method: 'POST';
   readonly path: string;
   readonly body: Body;
@@ -25,7 +35,8 @@ export interface FileEndpoint<Body extends z.ZodType> {
 }
 
 export const fileEndpoint = <Body extends z.ZodType>(
+  access: 'teacher',
   path: string,
   body: Body,
   type: string,
-): FileEndpoint<Body> => ({ method: 'POST', path, body, type });
+): FileEndpoint<Body> => ({ access, method: 'POST', path, body, type });

@@ -22,7 +22,7 @@ export {
   sendBytes,
   ServerTrouble,
 } from './client.ts';
-export type { Endpoint, FileEndpoint } from './endpoint.ts';
+export type { Access, Endpoint, FileEndpoint } from './endpoint.ts';
 export {
   arrangementSchema,
   endpoints,

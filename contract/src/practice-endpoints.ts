@@ -24,40 +24,56 @@ import {
 /** What students are given, what they practise, and what came of it. */
 export const practiceEndpoints = {
   /** What a student was given, and what came of it. */
-  readPractice: endpoint('GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
+  readPractice: endpoint('teacher', 'GET', '/api/students/:id/practice', undefined, practiceRecordSchema),
   /** The weekly lessons of a student, in place of those before. */
   setLessons: endpoint(
+    'teacher',
     'PUT',
     '/api/students/:id/lessons',
     z.array(lessonSchema).max(mostLessons),
     z.array(lessonSchema),
   ),
-  writeLessonNote: endpoint('POST', '/api/students/:id/lesson-notes', newLessonNoteSchema, lessonNoteSchema),
-  dropLessonNote: endpoint('DELETE', '/api/lesson-notes/:id', undefined, z.null()),
+  writeLessonNote: endpoint(
+    'teacher',
+    'POST',
+    '/api/students/:id/lesson-notes',
+    newLessonNoteSchema,
+    lessonNoteSchema,
+  ),
+  dropLessonNote: endpoint('teacher', 'DELETE', '/api/lesson-notes/:id', undefined, z.null()),
   /** Everybody who is taught, for the teacher's day: a weekday, 1 Monday to 7 Sunday. */
-  listTaught: endpoint('GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
-  assign: endpoint('POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
+  listTaught: endpoint('teacher', 'GET', '/api/taught/:weekday', undefined, z.array(taughtSchema)),
+  assign: endpoint('teacher', 'POST', '/api/students/:id/assignments', newAssignmentSchema, assignmentSchema),
   /** Gives one thing after the other: each opens when the one before it is reached. */
   assignLadder: endpoint(
+    'teacher',
     'POST',
     '/api/students/:id/ladders',
     z.array(newAssignmentSchema).min(2).max(mostRungsGiven),
     z.array(assignmentSchema),
   ),
   /** The ear drill, in place of what was given of it before. */
-  setEarGoal: endpoint('PUT', '/api/students/:id/ear-goal', newEarGoalSchema, earGoalSchema),
-  dropEarGoal: endpoint('DELETE', '/api/students/:id/ear-goal', undefined, z.null()),
+  setEarGoal: endpoint('teacher', 'PUT', '/api/students/:id/ear-goal', newEarGoalSchema, earGoalSchema),
+  dropEarGoal: endpoint('teacher', 'DELETE', '/api/students/:id/ear-goal', undefined, z.null()),
   endAssignment: endpoint(
+    'teacher',
     'PATCH',
     '/api/assignments/:id',
     z.strictObject({ ended: z.boolean() }),
     assignmentSchema,
   ),
   /** What the student sees, for a teacher who looks. */
-  readPracticeSeen: endpoint('GET', '/api/students/:id/practice/seen', undefined, myPracticeSchema),
-  readMyPractice: endpoint('GET', '/api/me/practice', undefined, myPracticeSchema),
+  readPracticeSeen: endpoint(
+    'teacher',
+    'GET',
+    '/api/students/:id/practice/seen',
+    undefined,
+    myPracticeSchema,
+  ),
+  readMyPractice: endpoint('student', 'GET', '/api/me/practice', undefined, myPracticeSchema),
   /** Answers with the ids that are stored now, those sent before among them. */
   logPractice: endpoint(
+    'student',
     'POST',
     '/api/me/practice',
     z.array(practiceMarkSchema).min(1).max(mostMarksSent),
@@ -65,10 +81,11 @@ export const practiceEndpoints = {
   ),
   /** The student's own notes over the sheet, changed place by place; answers all of them. */
   changeOwnNotes: endpoint(
+    'student',
     'PATCH',
     '/api/me/assignments/:id/own-notes',
     ownNoteChangesSchema,
     ownNotesSchema,
   ),
-  keepTake: endpoint('POST', '/api/me/takes', takeSchema, z.null()),
+  keepTake: endpoint('student', 'POST', '/api/me/takes', takeSchema, z.null()),
 } as const;

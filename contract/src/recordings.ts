@@ -102,14 +102,27 @@ export type RecordingSummary = z.output<typeof recordingSchema>;
 /** The recordings of pieces; parts and sound go by their own paths, as bytes. */
 export const recordingEndpoints = {
   /** The recordings of a piece, the oldest first. */
-  listRecordings: endpoint('GET', '/api/arrangements/:id/recordings', undefined, z.array(recordingSchema)),
+  listRecordings: endpoint(
+    'teacher',
+    'GET',
+    '/api/arrangements/:id/recordings',
+    undefined,
+    z.array(recordingSchema),
+  ),
   announceRecording: endpoint(
+    'teacher',
     'POST',
     '/api/arrangements/:id/recordings',
     newRecordingSchema,
     recordingSchema,
   ),
   /** Refused as stale, with the recording as it stands, where somebody wrote to it in between. */
-  keepListening: endpoint('PUT', '/api/recordings/:id/listening', keptListeningSchema, recordingSchema),
-  dropRecording: endpoint('DELETE', '/api/recordings/:id', undefined, z.null()),
+  keepListening: endpoint(
+    'teacher',
+    'PUT',
+    '/api/recordings/:id/listening',
+    keptListeningSchema,
+    recordingSchema,
+  ),
+  dropRecording: endpoint('teacher', 'DELETE', '/api/recordings/:id', undefined, z.null()),
 } as const;

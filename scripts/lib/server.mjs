@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { serverBundle, webFolder } from './build.mjs';
 import { root, Trouble } from './project.mjs';
 
-/** The demo teacher's sign-in. It opens a studio of invented data only, on loopback; it guards nothing. */
+/** The demo teacher's sign-in. It opens a studio of invented data only, on loopback only; it guards nothing. */
 export const demoSignIn = { email: 'ada@fenwright.example', password: 'six-four-five-four' };
 /** A student of the demo studio's, with the same password. */
 export const demoStudent = 'wynn@fenwright.example';
@@ -19,7 +19,7 @@ const longestEndMs = 8000;
 /**
  * Starts the built server and waits until it listens.
  * @param {{ databaseUrl: string, port: number, host?: string, secretFile: string, logFolder?: string }} options
- * @returns {Promise<{ address: string, firstLink: string | undefined, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
+ * @returns {Promise<{ address: string, firstLink: string | undefined, isDemoClosed: boolean, child: import('node:child_process').ChildProcess, stop: () => Promise<void> }>}
  */
 export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile, logFolder }) {
   const child = spawn(process.execPath, ['--enable-source-maps', serverBundle], {
@@ -34,6 +34,9 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile,
       WEB_FOLDER: webFolder,
       ...(logFolder ? { LOG_FOLDER: process.env['LOG_FOLDER'] ?? logFolder } : {}),
       ...(hasDemo ? { DEMO_FOLDER: join(root, 'demo'), DEMO_PASSWORD: demoSignIn.password } : {}),
+      ...(process.env['JOCUND_DEMO_PASSWORD']
+        ? { DEMO_OWN_PASSWORD: process.env['JOCUND_DEMO_PASSWORD'] }
+        : {}),
     },
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));
@@ -49,7 +52,14 @@ export function startServer({ databaseUrl, port, host = '127.0.0.1', secretFile,
     child.stdout?.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
       told += text;
       const address = /listening (\S+)\n/.exec(told)?.[1];
-      if (address) resolve({ address, firstLink: /first (\S+)\n/.exec(told)?.[1], child, stop });
+      if (address)
+        resolve({
+          address,
+          firstLink: /first (\S+)\n/.exec(told)?.[1],
+          isDemoClosed: /^demo closed$/m.test(told),
+          child,
+          stop,
+        });
     });
   });
 }

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { largestBodyBytes, type DemoSignIns } from '@jocund/contract';
+import type { DemoSignIns } from '@jocund/contract';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
@@ -13,6 +13,7 @@ import { bundleRoutes } from './bundles/routes.ts';
 import type { Config } from './config.ts';
 import type { Database } from './database/connect.ts';
 import { earDrillRoutes } from './ear-drills/routes.ts';
+import { bodyReader } from './http/body.ts';
 import { errorHandler, unknownRoute } from './http/error-handler.ts';
 import { servedHostsOnly } from './http/served-hosts.ts';
 import { sameOriginOnly } from './http/same-origin.ts';
@@ -64,6 +65,8 @@ export interface AppSettings extends Pick<
   readonly firstToken?: string | undefined;
   /** The demo's sign-ins, to be shown on the page; absent where they are nobody's business. */
   readonly demo?: DemoSignIns | undefined;
+  /** A password that opens nothing, because everybody knows it. */
+  readonly closedPassword?: string | undefined;
   /** What a password's print costs, as a power of two; absent: the usual. */
   readonly passwordCost?: number;
   /** Sends links; absent: they are copied by hand. */
@@ -97,8 +100,8 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
       behindProxy: settings.BEHIND_TLS_PROXY,
     }),
     sameOriginOnly,
-    express.json({ limit: largestBodyBytes }),
     session.handler,
+    bodyReader,
     (_request, response, next) => {
       response.set('cache-control', 'no-store');
       next();
@@ -110,6 +113,7 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
       publicUrl: settings.PUBLIC_URL ?? null,
       canMail: settings.mailer !== undefined,
       passwordCost,
+      closedPassword: settings.closedPassword,
     }),
     accountRoutes(database, passwordCost),
     linkMailRoutes(

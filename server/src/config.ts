@@ -8,7 +8,10 @@ const environmentSchema = z
     HOST: z.string().default('127.0.0.1'),
     WEB_FOLDER: z.string().optional(),
     DEMO_FOLDER: z.string().optional(),
+    /** The password of the demo that everybody knows: it opens nothing where others than this machine can ask. */
     DEMO_PASSWORD: z.string().min(8).optional(),
+    /** One of the owner's own, which the demo's accounts have instead. */
+    DEMO_OWN_PASSWORD: z.string().min(8).max(200).optional(),
     LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
     /** Where files of the log are written, beside standard error; absent: nowhere. */
     LOG_FOLDER: z.string().min(1).optional(),

@@ -6,7 +6,7 @@ import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
 import { startQueue, stopQueue } from './database/queue.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
-import { demoSignIns } from './demo/demo-sign-ins.ts';
+import { closedPassword, demoSignIns, takeOwnDemoPassword } from './demo/demo-sign-ins.ts';
 import { loadDemo } from './demo/load-demo.ts';
 import { smtpMailer } from './mail/mailer.ts';
 import { openLog } from './operation/log.ts';
@@ -47,6 +47,7 @@ async function main(config: Config): Promise<void> {
     measuring,
     firstToken,
     demo: await demoSignIns(database, config),
+    closedPassword: closedPassword(config),
     mailer: config.SMTP_URL && config.MAIL_FROM ? smtpMailer(config.SMTP_URL, config.MAIL_FROM) : undefined,
   });
   const server = app.listen(config.PORT, config.HOST, (error) => {
@@ -60,6 +61,7 @@ async function main(config: Config): Promise<void> {
     const address = `http://${config.HOST}:${port}`;
     // Before the address, which says that everything is told.
     if (firstToken) console.log(`first ${address}/begin/${firstToken}`);
+    if (closedPassword(config) && !config.DEMO_OWN_PASSWORD) console.log('demo closed');
     console.log(`listening ${address}`);
   });
 
@@ -98,7 +100,8 @@ async function main(config: Config): Promise<void> {
   process.on('disconnect', stop);
 }
 
-async function prepareDatabase(database: Database, { DEMO_FOLDER, DEMO_PASSWORD }: Config): Promise<void> {
+async function prepareDatabase(database: Database, config: Config): Promise<void> {
+  const { DEMO_FOLDER, DEMO_PASSWORD } = config;
   try {
     await database.raw('select 1');
   } catch (error) {
@@ -110,4 +113,5 @@ async function prepareDatabase(database: Database, { DEMO_FOLDER, DEMO_PASSWORD 
   }
   await migrate(database);
   if (DEMO_FOLDER && DEMO_PASSWORD) await loadDemo(database, DEMO_FOLDER, DEMO_PASSWORD);
+  await takeOwnDemoPassword(database, config);
 }

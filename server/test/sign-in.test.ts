@@ -1,5 +1,8 @@
+import { join } from 'node:path';
 import { apiErrorSchema } from '@jocund/contract';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { readConfig } from '../src/config.ts';
+import { closedPassword, demoSignIns, takeOwnDemoPassword } from '../src/demo/demo-sign-ins.ts';
 import { hashPassword, passwordFits } from '../src/sign-in/password.ts';
 import { demoTeacher, openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -41,8 +44,9 @@ describe('signing in', () => {
       .post('/api/session')
       .send({ email: 'nobody@fenwright.example', password: 'wrong' })
       .expect(401);
-    expect(wrong.body).toEqual(unknown.body);
-    expect(apiErrorSchema.parse(wrong.body).error).toMatchObject({ code: 'wrong-sign-in' });
+    const [first, second] = [wrong, unknown].map(({ body }) => apiErrorSchema.parse(body).error);
+    expect({ ...first, request: '' }).toEqual({ ...second, request: '' });
+    expect(first).toMatchObject({ code: 'wrong-sign-in' });
   });
 
   test('signing out ends the session on the server', async () => {
@@ -88,6 +92,34 @@ describe('signing in', () => {
       await attempt(demoTeacher.email, demoTeacher.password).expect(200);
       expect(await own.database('tries').pluck('points')).toEqual([0, 0, 0]);
     });
+  });
+
+  test('a password that everybody knows opens nothing where others can ask; one of the owner’s own takes its place', async () => {
+    const known = demoTeacher.password;
+    const config = readConfig({
+      DATABASE_URL: 'postgres://here',
+      SESSION_SECRET: 'x'.repeat(32),
+      HOST: '0.0.0.0',
+      DEMO_FOLDER: join(import.meta.dirname, '../../demo'),
+      DEMO_PASSWORD: known,
+      DEMO_OWN_PASSWORD: 'of the owner’s own',
+    });
+    expect(closedPassword(config)).toBe(known);
+    expect(closedPassword({ ...config, HOST: '127.0.0.1' })).toBeUndefined();
+    expect(closedPassword({ ...config, HOST: '127.0.0.1', BEHIND_TLS_PROXY: true })).toBe(known);
+    const open = await openTestStudio({ over: { closedPassword: known } });
+    const attempt = (password: string) =>
+      open.visitor().post('/api/session').send({ email: demoTeacher.email, password });
+    try {
+      const answer = await attempt(known).expect(401);
+      expect(apiErrorSchema.parse(answer.body).error.code).toBe('wrong-sign-in');
+      await takeOwnDemoPassword(open.database, config, 10);
+      await attempt(known).expect(401);
+      await attempt('of the owner’s own').expect(200);
+      expect(await demoSignIns(open.database, { ...config, HOST: '127.0.0.1' })).toBeUndefined();
+    } finally {
+      await open.close();
+    }
   });
 
   test('the demo’s sign-ins are told only where the server was given them', async () => {

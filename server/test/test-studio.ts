@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
+import type { Express } from 'express';
 import pg from 'pg';
 import { pino } from 'pino';
 import request, { type Agent } from 'supertest';
@@ -15,6 +16,7 @@ const adminUrl = process.env.TEST_DATABASE_URL;
 
 /** The application over a real database of its own, with the demo studio in it. */
 export interface TestStudio {
+  readonly app: Express;
   readonly database: Database;
   readonly url: string;
   /** A browser that is not signed in. */
@@ -91,6 +93,7 @@ export async function openTestStudio({
   };
 
   return {
+    app,
     database,
     url,
     visitor: () => request.agent(app),

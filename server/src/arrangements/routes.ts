@@ -4,7 +4,7 @@ import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import type { Measuring } from '../summaries/measuring.ts';
 import { notFound } from '../http/refusal.ts';
-import { idOf, teacherRoute } from '../http/route.ts';
+import { idOf, route } from '../http/route.ts';
 import { readable } from './readable.ts';
 import { readHistory } from './history.ts';
 import { findRevision, nameRevision } from './repository.ts';
@@ -13,22 +13,22 @@ import { readArrangement, saveArrangement } from './service.ts';
 export function arrangementRoutes(database: Database, measuring: Measuring): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.readArrangement, ({ request, who }) =>
+  route(router, endpoints.readArrangement, ({ request, who }) =>
     readArrangement(database, who, idOf(request, 'piece')),
   );
 
-  teacherRoute(router, endpoints.saveArrangement, async ({ body, request, who }) => {
+  route(router, endpoints.saveArrangement, async ({ body, request, who }) => {
     const saved = await saveArrangement(database, who, idOf(request, 'piece'), body);
     // What is saved is saved: where the queue has trouble, the list asks for the figures again.
     await measuring.soon(who.studioId).catch((error: unknown) => request.log.warn(error));
     return saved;
   });
 
-  teacherRoute(router, endpoints.listRevisions, ({ request, who }) =>
+  route(router, endpoints.listRevisions, ({ request, who }) =>
     readHistory(database, who.studioId, idOf(request, 'piece'), versionIn(request.query.before)),
   );
 
-  teacherRoute(router, endpoints.readRevision, async ({ request, who }) => {
+  route(router, endpoints.readRevision, async ({ request, who }) => {
     const version = versionIn(request.params.version);
     const revision =
       version !== undefined && (await findRevision(database, who.studioId, idOf(request, 'piece'), version));
@@ -36,7 +36,7 @@ export function arrangementRoutes(database: Database, measuring: Measuring): Rou
     return readable(revision);
   });
 
-  teacherRoute(router, endpoints.nameRevision, async ({ request, body, who }) => {
+  route(router, endpoints.nameRevision, async ({ request, body, who }) => {
     const version = versionIn(request.params.version);
     const isNamed =
       version !== undefined &&

@@ -4,8 +4,9 @@ import { bundleFilePath, endpoints } from '@jocund/contract';
 import { asDocument } from '@jocund/core/score/document';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
+import { inTurn } from '../database/in-turn.ts';
 import { Refusal } from '../http/refusal.ts';
-import { idOf, teacherAsking, teacherRoute } from '../http/route.ts';
+import { idOf, route, teacherAsking } from '../http/route.ts';
 import { safeName } from './file-names.ts';
 import { filesOf } from './make-bundle.ts';
 import type { BundleQueue } from './queue.ts';
@@ -27,34 +28,36 @@ const mostKept = 12;
 export function bundleRoutes(database: Database, queue: BundleQueue): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.listBundles, ({ who }) => listBundles(database, who.studioId));
+  route(router, endpoints.listBundles, ({ who }) => listBundles(database, who.studioId));
 
-  teacherRoute(router, endpoints.makeBundle, async ({ body, who }) => {
-    await deleteBundlesBefore(database, who.studioId, new Date(Date.now() - keptMs));
-    const kept = await listBundles(database, who.studioId);
-    const unfinished = kept.filter(({ state }) => state === 'waiting' || state === 'working');
-    if (unfinished.length >= mostUnfinished || kept.length >= mostKept)
-      throw new Refusal(
-        'too-many',
-        unfinished.length >= mostUnfinished
-          ? `${mostUnfinished} bundles are being packed already`
-          : `${mostKept} bundles are kept already`,
-        'Wait until one is done, or remove one',
-      );
-    const bundle = await insertBundle(database, {
-      studioId: who.studioId,
-      title: body.title,
-      files: filesOf(body),
-      request: {
-        ...body,
-        studies: body.studies.map((study) => ({ ...study, score: asDocument(study.score) })),
-      },
+  route(router, endpoints.makeBundle, async ({ body, who }) => {
+    const bundle = await inTurn(database, who.studioId, async (transaction) => {
+      await deleteBundlesBefore(transaction, who.studioId, new Date(Date.now() - keptMs));
+      const kept = await listBundles(transaction, who.studioId);
+      const unfinished = kept.filter(({ state }) => state === 'waiting' || state === 'working');
+      if (unfinished.length >= mostUnfinished || kept.length >= mostKept)
+        throw new Refusal(
+          'too-many',
+          unfinished.length >= mostUnfinished
+            ? `${mostUnfinished} bundles are being packed already`
+            : `${mostKept} bundles are kept already`,
+          'Wait until one is done, or remove one',
+        );
+      return insertBundle(transaction, {
+        studioId: who.studioId,
+        title: body.title,
+        files: filesOf(body),
+        request: {
+          ...body,
+          studies: body.studies.map((study) => ({ ...study, score: asDocument(study.score) })),
+        },
+      });
     });
     await queue.add(bundle.id);
     return bundle;
   });
 
-  teacherRoute(router, endpoints.dropBundle, async ({ request, who }) => {
+  route(router, endpoints.dropBundle, async ({ request, who }) => {
     const id = idOf(request, 'bundle');
     if (!(await deleteBundle(database, who.studioId, id)))
       throw new Refusal(

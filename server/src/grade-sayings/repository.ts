@@ -1,6 +1,7 @@
 import type { KeptGradeSaying, NewGradeSaying } from '@jocund/contract';
 import { studioWeights, type GradeWeights } from '@jocund/core/grading';
 import type { Database } from '../database/connect.ts';
+import { inTurn } from '../database/in-turn.ts';
 import { gradeAnew } from '../summaries/repository.ts';
 
 interface SayingRow {
@@ -30,9 +31,7 @@ export async function keepGradeSaying(
   said: NewGradeSaying,
   most: number,
 ): Promise<KeptGradeSaying | undefined> {
-  return database.transaction(async (transaction) => {
-    // One at a time in a studio, so that two teachers at once cannot go past the end.
-    await transaction('studios').where({ id: studioId }).forUpdate().first('id');
+  return inTurn(database, studioId, async (transaction) => {
     if (said.kind === 'grade')
       await sayings(transaction, studioId)
         .whereRaw("said->>'kind' = 'grade'")
@@ -52,8 +51,7 @@ export async function keepGradeSaying(
 
 /** Whether there was such a saying. */
 export const dropGradeSaying = async (database: Database, studioId: string, id: string): Promise<boolean> =>
-  database.transaction(async (transaction) => {
-    await transaction('studios').where({ id: studioId }).forUpdate().first('id');
+  inTurn(database, studioId, async (transaction) => {
     if ((await sayings(transaction, studioId).where({ id }).delete()) === 0) return false;
     await gradeAnew(transaction, studioId, await weightsOf(transaction, studioId));
     return true;

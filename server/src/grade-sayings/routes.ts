@@ -2,15 +2,15 @@ import { endpoints, mostGradeSayings } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { Refusal } from '../http/refusal.ts';
-import { idOf, teacherRoute } from '../http/route.ts';
+import { idOf, route } from '../http/route.ts';
 import { dropGradeSaying, keepGradeSaying, listGradeSayings } from './repository.ts';
 
 export function gradeSayingRoutes(database: Database): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.listGradeSayings, ({ who }) => listGradeSayings(database, who.studioId));
+  route(router, endpoints.listGradeSayings, ({ who }) => listGradeSayings(database, who.studioId));
 
-  teacherRoute(router, endpoints.sayGrade, async ({ body, who }) => {
+  route(router, endpoints.sayGrade, async ({ body, who }) => {
     const kept = await keepGradeSaying(database, who, body, mostGradeSayings);
     if (!kept)
       throw new Refusal(
@@ -21,7 +21,7 @@ export function gradeSayingRoutes(database: Database): Router {
     return kept;
   });
 
-  teacherRoute(router, endpoints.takeBackGrade, async ({ request, who }) => {
+  route(router, endpoints.takeBackGrade, async ({ request, who }) => {
     if (!(await dropGradeSaying(database, who.studioId, idOf(request, 'word on a grade'))))
       throw new Refusal('not-found', 'That word on a grade is not in your studio', 'Look at the list again');
     return null;

@@ -1,4 +1,6 @@
+import { largestBodyBytes } from '@jocund/contract';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { strangersBodyBytes } from './body.ts';
 import { Refusal } from './refusal.ts';
 
 /** Answers every failure in the one JSON shape; what is our own fault is logged and told without detail. */
@@ -9,7 +11,7 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   }
   const refusal = refusalOf(error);
   if (refusal.status >= 500) request.log.error(error);
-  const id = String(request.id);
+  const id = request.id as string;
   response.status(refusal.status).json({ error: { ...told(refusal, id), request: id }, ...refusal.extra });
 };
 
@@ -32,20 +34,17 @@ const codeOf = (error: unknown): string =>
 
 function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
-  const { type, status } =
-    typeof error === 'object' && error !== null ? (error as { type?: unknown; status?: unknown }) : {};
+  const { type, status, limit } =
+    typeof error === 'object' && error !== null
+      ? (error as { type?: unknown; status?: unknown; limit?: unknown })
+      : {};
   if (status === 404)
     return new Refusal(
       'not-found',
       'The server has no such file',
       'Reload the page: the application may be newer',
     );
-  if (type === 'entity.too.large')
-    return new Refusal(
-      'too-large',
-      'What was sent is larger than the 2 MB a piece may have',
-      'Split it into two pieces',
-    );
+  if (type === 'entity.too.large') return tooLarge(limit);
   if (type === 'entity.parse.failed')
     return new Refusal('bad-request', 'What was sent is not JSON', 'Reload the page and try again');
   // What express and its readers say of a request: an address or a body that cannot be unpacked.
@@ -67,4 +66,16 @@ function refusalOf(error: unknown): Refusal {
     'The server is in trouble',
     'Your work is kept in this browser; try again in a moment',
   );
+}
+
+function tooLarge(limit: unknown): Refusal {
+  if (limit === strangersBodyBytes)
+    return new Refusal('too-large', 'What was sent is too large', 'Sign in first, then try again');
+  if (limit === largestBodyBytes)
+    return new Refusal(
+      'too-large',
+      'What was sent is larger than the 2 MB a piece may have',
+      'Split it into two pieces',
+    );
+  return new Refusal('too-large', 'What was sent is larger than may be sent at once', 'Send less at once');
 }

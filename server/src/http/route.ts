@@ -1,4 +1,4 @@
-import type { Endpoint, FileEndpoint } from '@jocund/contract';
+import type { Access, Endpoint, FileEndpoint } from '@jocund/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { JsonText } from './json-text.ts';
@@ -16,52 +16,44 @@ type BodyOf<E> =
   E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? z.output<Body> : undefined) : never;
 type ReplyOf<E> = E extends Endpoint<z.ZodType | undefined, infer Reply> ? z.input<Reply> : never;
 
-/** Adds a route anybody may call: parse, answer, reply. */
-export function openRoute<E extends AnyEndpoint>(
+type AccessOf<E> = E extends Endpoint<z.ZodType | undefined, z.ZodType, infer Who> ? Who : never;
+
+/** Who asks is known where the endpoint is not for anybody. */
+type CallOf<E> = Call<BodyOf<E>> & ('open' extends AccessOf<E> ? object : { readonly who: SignedIn });
+
+/**
+ * Adds a route: lets in whom the endpoint is for, parses, answers. The studio comes from the session, never from the request; what is
+ * for students or members may answer only what is that person's own.
+ */
+export function route<E extends AnyEndpoint>(
   router: Router,
   endpoint: E,
-  answer: (call: Call<BodyOf<E>>) => Promise<ReplyOf<E>>,
+  answer: (call: CallOf<E>) => Promise<ReplyOf<E> | JsonText>,
 ): void {
   const handler: RequestHandler = async (request, response) => {
+    const who = endpoint.access === 'open' ? undefined : signedInAs(request, rolesOf[endpoint.access]);
     const body = parseBody(endpoint, request.body) as BodyOf<E>;
-    response.json(await answer({ body, request, response }));
+    const told = await answer({ body, request, response, who } as CallOf<E>);
+    if (told instanceof JsonText) response.type('json').send(told.text);
+    else response.json(told);
   };
   router[methods[endpoint.method]](endpoint.path, handler);
 }
 
-type SignedInAnswer<E> = (
-  call: Call<BodyOf<E>> & { readonly who: SignedIn },
-) => Promise<ReplyOf<E> | JsonText>;
-
-/** Adds a route for a signed-in teacher. The studio comes from the session, never from the request. */
-export const teacherRoute = <E extends AnyEndpoint>(
-  router: Router,
-  endpoint: E,
-  answer: SignedInAnswer<E>,
-): void => signedInRoute(router, endpoint, ['teacher'], answer);
-
-/** Adds a route for a signed-in student: it may answer only what is that student's own. */
-export const studentRoute = <E extends AnyEndpoint>(
-  router: Router,
-  endpoint: E,
-  answer: SignedInAnswer<E>,
-): void => signedInRoute(router, endpoint, ['student'], answer);
-
-/** Adds a route for anybody signed in, teacher or student: it may answer only what is that person's own. */
-export const memberRoute = <E extends AnyEndpoint>(
-  router: Router,
-  endpoint: E,
-  answer: SignedInAnswer<E>,
-): void => signedInRoute(router, endpoint, ['teacher', 'student'], answer);
+const rolesOf: Record<Exclude<Access, 'open'>, readonly SignedIn['role'][]> = {
+  member: ['teacher', 'student'],
+  teacher: ['teacher'],
+  student: ['student'],
+};
 
 /** Adds a route that answers a signed-in teacher with a file. */
-export function teacherFileRoute<Body extends z.ZodType>(
+export function fileRoute<Body extends z.ZodType>(
   router: Router,
   endpoint: FileEndpoint<Body>,
   answer: (call: { readonly body: z.output<Body>; readonly who: SignedIn }) => Promise<Uint8Array>,
 ): void {
   router.post(endpoint.path, async (request, response) => {
-    const who = teacherAsking(request);
+    const who = signedInAs(request, rolesOf[endpoint.access]);
     const body = parseBody(endpoint, request.body) as z.output<Body>;
     const file = await answer({ body, who });
     response.type(endpoint.type).send(Buffer.from(file));
@@ -78,22 +70,6 @@ function signedInAs(request: Request, roles: readonly SignedIn['role'][]): Signe
       ? new Refusal('forbidden', 'Only a teacher may do this', 'Sign in as the teacher of this studio')
       : new Refusal('forbidden', 'This is for students', 'Sign in as the student');
   return who;
-}
-
-function signedInRoute<E extends AnyEndpoint>(
-  router: Router,
-  endpoint: E,
-  roles: readonly SignedIn['role'][],
-  answer: SignedInAnswer<E>,
-): void {
-  const handler: RequestHandler = async (request, response) => {
-    const who = signedInAs(request, roles);
-    const body = parseBody(endpoint, request.body) as BodyOf<E>;
-    const told = await answer({ body, request, response, who });
-    if (told instanceof JsonText) response.type('json').send(told.text);
-    else response.json(told);
-  };
-  router[methods[endpoint.method]](endpoint.path, handler);
 }
 
 const methods = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;

@@ -40,6 +40,7 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): {
 } {
   const Store = connectPgSimple(session);
   const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
+  readWithPerson(store, pool);
   touchNowAndThen(store);
   const handler = session({
     name: 'jocund',
@@ -55,6 +56,36 @@ export function sessions({ secret, pool, secureCookie }: SessionSettings): {
     return Promise.resolve();
   };
   return { handler, close };
+}
+
+interface KeptSession {
+  readonly sess: session.SessionData;
+  /** Null where the person is gone, or the way in is closed. */
+  readonly role: User['role'] | null;
+  readonly studio_id: string;
+  readonly name: string;
+}
+
+/** A session is read together with its person as that person stands now: who is removed, or is something else, is so at the next request. */
+function readWithPerson(store: session.Store, pool: Pool): void {
+  store.get = (sid, done) => {
+    pool
+      .query<KeptSession>(
+        `select s.sess, u.role, u.studio_id, u.name from sessions s
+         left join users u on u.id::text = s.sess -> 'who' ->> 'userId' and u.closed_at is null
+         where s.sid = $1 and s.expire > now()`,
+        [sid],
+      )
+      .then(
+        ({ rows: [row] }) => done(null, row && withPerson(row)),
+        (error: unknown) => done(error),
+      );
+  };
+}
+
+function withPerson({ sess, role, studio_id, name }: KeptSession): session.SessionData {
+  const { who, ...others } = sess;
+  return who && role ? { ...others, who: { userId: who.userId, role, studioId: studio_id, name } } : others;
 }
 
 /** A session's end is put off at most so often: each time it is written to the disk. */

@@ -3,7 +3,7 @@ import { checkClaims } from '@jocund/core/style';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
-import { idOf, memberRoute, teacherRoute } from '../http/route.ts';
+import { idOf, route } from '../http/route.ts';
 import { deletePerson, personalData } from './personal-data.ts';
 import {
   insertPlayer,
@@ -21,35 +21,35 @@ import {
 
 export function peopleRoutes(database: Database): Router {
   const router = Router();
-  teacherRoute(router, endpoints.listPlayers, ({ who }) => listPlayers(database, who.studioId));
-  teacherRoute(router, endpoints.listStudents, ({ who }) => listStudents(database, who.studioId));
-  teacherRoute(router, endpoints.addPlayer, ({ body, who }) => insertPlayer(database, who.studioId, body));
+  route(router, endpoints.listPlayers, ({ who }) => listPlayers(database, who.studioId));
+  route(router, endpoints.listStudents, ({ who }) => listStudents(database, who.studioId));
+  route(router, endpoints.addPlayer, ({ body, who }) => insertPlayer(database, who.studioId, body));
   for (const endpoint of [endpoints.changePlayer, endpoints.archivePlayer])
-    teacherRoute(router, endpoint, async ({ request, body, who }) => {
+    route(router, endpoint, async ({ request, body, who }) => {
       const player = await updatePlayer(database, who.studioId, idOf(request, 'player'), body);
       if (!player) throw notFound('player');
       return player;
     });
-  teacherRoute(router, endpoints.claimOfPlayer, async ({ request, body, who }) => {
+  route(router, endpoints.claimOfPlayer, async ({ request, body, who }) => {
     const claims = checkClaims(body);
     if (!claims.ok) throw new Refusal('bad-request', claims.fault.reason, claims.fault.remedy);
     const player = await setClaims(database, who.studioId, idOf(request, 'player'), body);
     if (!player) throw notFound('player');
     return player;
   });
-  teacherRoute(router, endpoints.addStudent, ({ body, who }) => insertStudent(database, who.studioId, body));
+  route(router, endpoints.addStudent, ({ body, who }) => insertStudent(database, who.studioId, body));
   for (const endpoint of [endpoints.changeStudent, endpoints.archiveStudent])
-    teacherRoute(router, endpoint, async ({ request, body, who }) => {
+    route(router, endpoint, async ({ request, body, who }) => {
       const student = await updateStudent(database, who.studioId, idOf(request, 'student'), body);
       if (!student) throw notFound('student');
       return student;
     });
-  teacherRoute(router, endpoints.readPerson, async ({ request, who }) => {
+  route(router, endpoints.readPerson, async ({ request, who }) => {
     const data = await personalData(database, who.studioId, idOf(request, 'student'));
     if (!data) throw notFound('student');
     return data;
   });
-  teacherRoute(router, endpoints.deleteStudent, async ({ request, who }) => {
+  route(router, endpoints.deleteStudent, async ({ request, who }) => {
     if (!(await deletePerson(database, who.studioId, idOf(request, 'student'))))
       throw new Refusal(
         'not-found',
@@ -58,16 +58,16 @@ export function peopleRoutes(database: Database): Router {
       );
     return null;
   });
-  teacherRoute(router, endpoints.setStudentHand, async ({ request, body, who }) => {
+  route(router, endpoints.setStudentHand, async ({ request, body, who }) => {
     const student = await setStudentHand(database, who.studioId, idOf(request, 'student'), body);
     if (!student) throw notFound('student');
     return student;
   });
-  memberRoute(router, endpoints.readMyHand, ({ who }) => readHand(database, who.studioId, who.userId));
-  memberRoute(router, endpoints.readDraftKey, async ({ who }) => ({
+  route(router, endpoints.readMyHand, ({ who }) => readHand(database, who.studioId, who.userId));
+  route(router, endpoints.readDraftKey, async ({ who }) => ({
     key: await readDraftKey(database, who.studioId, who.userId),
   }));
-  memberRoute(router, endpoints.setMyHand, async ({ body, who }) => {
+  route(router, endpoints.setMyHand, async ({ body, who }) => {
     await setHand(database, who.studioId, who.userId, body);
     return body;
   });

@@ -2,7 +2,7 @@ import { calendarPath, endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { notFound } from '../http/refusal.ts';
-import { idOf, studentRoute, teacherAsking, teacherRoute } from '../http/route.ts';
+import { idOf, route, teacherAsking } from '../http/route.ts';
 import { lessonCalendar } from './calendar.ts';
 import { dropEarGoal } from './ear-goals-repository.ts';
 import { dropLessonNote } from './lesson-notes-repository.ts';
@@ -31,36 +31,36 @@ const weekdayOf = ({ params }: Request): number => {
 
 export function practiceRoutes(database: Database): Router {
   const router = Router();
-  teacherRoute(router, endpoints.readPractice, ({ request, who }) =>
+  route(router, endpoints.readPractice, ({ request, who }) =>
     practiceOf(database, who.studioId, idOf(request, 'student')),
   );
-  teacherRoute(router, endpoints.setLessons, ({ request, body, who }) =>
+  route(router, endpoints.setLessons, ({ request, body, who }) =>
     setLessons(database, who.studioId, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.writeLessonNote, ({ request, body, who }) =>
+  route(router, endpoints.writeLessonNote, ({ request, body, who }) =>
     writeLessonNote(database, who, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.dropLessonNote, async ({ request, who }) => {
+  route(router, endpoints.dropLessonNote, async ({ request, who }) => {
     if (!(await dropLessonNote(database, who.studioId, idOf(request, 'note')))) throw notFound('note');
     return null;
   });
-  teacherRoute(router, endpoints.listTaught, ({ request, who }) =>
+  route(router, endpoints.listTaught, ({ request, who }) =>
     listTaught(database, who.studioId, weekdayOf(request)),
   );
-  teacherRoute(router, endpoints.assign, ({ request, body, who }) =>
+  route(router, endpoints.assign, ({ request, body, who }) =>
     assign(database, who.studioId, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.assignLadder, ({ request, body, who }) =>
+  route(router, endpoints.assignLadder, ({ request, body, who }) =>
     assignInOrder(database, who.studioId, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.setEarGoal, ({ request, body, who }) =>
+  route(router, endpoints.setEarGoal, ({ request, body, who }) =>
     setEarGoal(database, who.studioId, idOf(request, 'student'), body),
   );
-  teacherRoute(router, endpoints.dropEarGoal, async ({ request, who }) => {
+  route(router, endpoints.dropEarGoal, async ({ request, who }) => {
     if (!(await dropEarGoal(database, who.studioId, idOf(request, 'student')))) throw notFound('drill');
     return null;
   });
-  teacherRoute(router, endpoints.endAssignment, ({ request, body, who }) =>
+  route(router, endpoints.endAssignment, ({ request, body, who }) =>
     endAssignment(database, who.studioId, idOf(request, 'assignment'), body.ended),
   );
   router.get(calendarPath, async (request, response) => {
@@ -68,18 +68,18 @@ export function practiceRoutes(database: Database): Router {
     response.attachment('lessons.ics').type('text/calendar');
     response.send(await lessonCalendar(database, studioId, new Date()));
   });
-  teacherRoute(router, endpoints.readPracticeSeen, ({ request, who }) =>
+  route(router, endpoints.readPracticeSeen, ({ request, who }) =>
     practiceSeen(database, who.studioId, idOf(request, 'student')),
   );
-  studentRoute(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
-  studentRoute(router, endpoints.logPractice, async ({ body, who }) => {
+  route(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
+  route(router, endpoints.logPractice, async ({ body, who }) => {
     const student = await studentAsking(database, who);
     return insertMarks(database, who.studioId, student.id, body);
   });
-  studentRoute(router, endpoints.changeOwnNotes, async ({ request, body, who }) =>
+  route(router, endpoints.changeOwnNotes, async ({ request, body, who }) =>
     writeOwnNotes(database, who, idOf(request, 'assignment'), body),
   );
-  studentRoute(router, endpoints.keepTake, async ({ body, who }) => {
+  route(router, endpoints.keepTake, async ({ body, who }) => {
     const student = await studentAsking(database, who);
     await insertTake(database, who.studioId, student.id, body);
     return null;

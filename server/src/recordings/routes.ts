@@ -4,7 +4,7 @@ import { endpoints, recordingPartBytes, recordingPartPath, recordingSoundPath } 
 import express, { Router, type RequestHandler } from 'express';
 import type { Database } from '../database/connect.ts';
 import { Refusal } from '../http/refusal.ts';
-import { idOf, teacherAsking, teacherRoute } from '../http/route.ts';
+import { idOf, route, teacherAsking } from '../http/route.ts';
 import { deleteRecording, findRecording, listRecordings, soundOf } from './repository.ts';
 import { announceRecording, keepListening, noRecording, takePart } from './service.ts';
 import { soundKindOf } from './sound-kind.ts';
@@ -18,11 +18,11 @@ const teachersOnly: RequestHandler = (request, _response, next) => {
 export function recordingRoutes(database: Database): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.listRecordings, ({ request, who }) =>
+  route(router, endpoints.listRecordings, ({ request, who }) =>
     listRecordings(database, who.studioId, idOf(request, 'piece')),
   );
 
-  teacherRoute(router, endpoints.announceRecording, ({ body, request, who }) =>
+  route(router, endpoints.announceRecording, ({ body, request, who }) =>
     announceRecording(database, who.studioId, idOf(request, 'piece'), body),
   );
 
@@ -40,11 +40,11 @@ export function recordingRoutes(database: Database): Router {
     },
   );
 
-  teacherRoute(router, endpoints.keepListening, ({ body, request, who }) =>
+  route(router, endpoints.keepListening, ({ body, request, who }) =>
     keepListening(database, who.studioId, idOf(request, 'recording'), body),
   );
 
-  teacherRoute(router, endpoints.dropRecording, async ({ request, who }) => {
+  route(router, endpoints.dropRecording, async ({ request, who }) => {
     if (!(await deleteRecording(database, who.studioId, idOf(request, 'recording')))) throw noRecording();
     return null;
   });

@@ -9,6 +9,7 @@ import {
 } from '@jocund/contract';
 import { findArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
+import { inTurn } from '../database/in-turn.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import {
   bytesOfStudio,
@@ -37,26 +38,32 @@ export async function announceRecording(
   arrangementId: string,
   recording: NewRecording,
 ): Promise<RecordingSummary> {
-  if (!(await findArrangement(database, studioId, arrangementId))) throw notFound('piece');
-  const known = await findRecording(database, studioId, recording.id);
-  if (known) return known;
-  await deleteUnfinishedBefore(database, studioId, new Date(Date.now() - unfinishedKeptHours * 3_600_000));
-  if ((await listRecordings(database, studioId, arrangementId)).length >= mostRecordings)
-    throw new Refusal(
-      'too-many',
-      `A piece holds at most ${mostRecordings} recordings`,
-      'Remove one that is not needed any more',
+  return inTurn(database, studioId, async (transaction) => {
+    if (!(await findArrangement(transaction, studioId, arrangementId))) throw notFound('piece');
+    const known = await findRecording(transaction, studioId, recording.id);
+    if (known) return known;
+    await deleteUnfinishedBefore(
+      transaction,
+      studioId,
+      new Date(Date.now() - unfinishedKeptHours * 3_600_000),
     );
-  if ((await bytesOfStudio(database, studioId)) + recording.bytes > mostStudioRecordingBytes)
-    throw new Refusal(
-      'no-room',
-      `The recordings of a studio hold at most ${mostStudioRecordingBytes / 2 ** 30} GB together`,
-      'Remove some that are not needed any more',
-    );
-  await insertRecording(database, studioId, arrangementId, recording);
-  const kept = await findRecording(database, studioId, recording.id);
-  if (!kept) throw noRecording();
-  return kept;
+    if ((await listRecordings(transaction, studioId, arrangementId)).length >= mostRecordings)
+      throw new Refusal(
+        'too-many',
+        `A piece holds at most ${mostRecordings} recordings`,
+        'Remove one that is not needed any more',
+      );
+    if ((await bytesOfStudio(transaction, studioId)) + recording.bytes > mostStudioRecordingBytes)
+      throw new Refusal(
+        'no-room',
+        `The recordings of a studio hold at most ${mostStudioRecordingBytes / 2 ** 30} GB together`,
+        'Remove some that are not needed any more',
+      );
+    await insertRecording(transaction, studioId, arrangementId, recording);
+    const kept = await findRecording(transaction, studioId, recording.id);
+    if (!kept) throw noRecording();
+    return kept;
+  });
 }
 
 /** Keeps one part; sent again it takes the place of the one before. The first must begin as a sound file does. */

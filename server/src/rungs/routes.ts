@@ -1,23 +1,23 @@
 import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
-import { idOf, teacherRoute } from '../http/route.ts';
+import { idOf, route } from '../http/route.ts';
 import { followRung, keepRung, letRungGo, readRungs } from './service.ts';
 
 export function rungRoutes(database: Database): Router {
   const router = Router();
 
-  teacherRoute(router, endpoints.listKeptRungs, ({ request, who }) =>
+  route(router, endpoints.listKeptRungs, ({ request, who }) =>
     readRungs(database, who, idOf(request, 'piece')),
   );
 
-  teacherRoute(router, endpoints.keepRung, ({ body, who }) => keepRung(database, who, body));
+  route(router, endpoints.keepRung, ({ body, who }) => keepRung(database, who, body));
 
-  teacherRoute(router, endpoints.followRung, ({ body, request, who }) =>
+  route(router, endpoints.followRung, ({ body, request, who }) =>
     followRung(database, who, idOf(request, 'rung'), body),
   );
 
-  teacherRoute(router, endpoints.dropRung, async ({ request, who }) => {
+  route(router, endpoints.dropRung, async ({ request, who }) => {
     await letRungGo(database, who, idOf(request, 'rung'));
     return null;
   });

@@ -2,7 +2,7 @@ import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
-import { teacherFileRoute } from '../http/route.ts';
+import { fileRoute } from '../http/route.ts';
 import type { Workers } from '../workers/workers.ts';
 
 /** Sheets one person may have printed in a minute: printing is the heaviest thing the server does. */
@@ -17,11 +17,11 @@ export function sheetRoutes(database: Database, workers: Workers): Router {
     message: 'Too many sheets were asked for at once',
     remedy: 'Wait a minute, then try again',
   });
-  teacherFileRoute(router, endpoints.printSheet, async ({ body, who }) => {
+  fileRoute(router, endpoints.printSheet, async ({ body, who }) => {
     await limit.count(who.userId);
     return workers.run('printSheet', body, body);
   });
-  teacherFileRoute(router, endpoints.printSheets, async ({ body, who }) => {
+  fileRoute(router, endpoints.printSheets, async ({ body, who }) => {
     await limit.count(who.userId);
     return workers.run('printSheets', body);
   });

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn, networkOf } from '../http/limit.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
-import { idOf, memberRoute, openRoute, teacherRoute } from '../http/route.ts';
+import { idOf, route } from '../http/route.ts';
 import { noteAtDoor } from './door-repository.ts';
 import { findInvitation, makeInvitation, useInvitation, type Invitee } from './invitations-repository.ts';
 import { letIn } from './let-in.ts';
@@ -48,17 +48,17 @@ export function accountRoutes(database: Database, passwordCost: number): Router 
     if (!made) throw notFound(what);
     return made;
   };
-  teacherRoute(router, endpoints.inviteStudent, ({ request, who }) =>
+  route(router, endpoints.inviteStudent, ({ request, who }) =>
     invite(who, { studentId: idOf(request, 'student') }, 'student'),
   );
-  teacherRoute(router, endpoints.listTeachers, ({ who }) => listTeachers(database, who.studioId));
-  teacherRoute(router, endpoints.inviteTeacher, ({ body, who }) =>
+  route(router, endpoints.listTeachers, ({ who }) => listTeachers(database, who.studioId));
+  route(router, endpoints.inviteTeacher, ({ body, who }) =>
     invite(who, { teacherName: body.name }, 'teacher'),
   );
-  teacherRoute(router, endpoints.renewTeacher, ({ request, who }) =>
+  route(router, endpoints.renewTeacher, ({ request, who }) =>
     invite(who, { userId: idOf(request, 'teacher') }, 'teacher'),
   );
-  teacherRoute(router, endpoints.closeTeacher, async ({ request, body, who }) => {
+  route(router, endpoints.closeTeacher, async ({ request, body, who }) => {
     const id = idOf(request, 'teacher');
     if (id === who.userId)
       throw new Refusal(
@@ -71,14 +71,14 @@ export function accountRoutes(database: Database, passwordCost: number): Router 
     return teacher;
   });
 
-  openRoute(router, endpoints.readInvitation, async ({ request }) => {
+  route(router, endpoints.readInvitation, async ({ request }) => {
     await links.count(networkOf(request.ip));
     const found = await findInvitation(database, tokenOf(request.params));
     if (!found) throw notGood();
     return found;
   });
 
-  openRoute(router, endpoints.acceptInvitation, async ({ request, body }) => {
+  route(router, endpoints.acceptInvitation, async ({ request, body }) => {
     await links.count(networkOf(request.ip));
     const token = tokenOf(request.params);
     // Before the costly hash: a link that is not good costs nothing.
@@ -99,7 +99,7 @@ export function accountRoutes(database: Database, passwordCost: number): Router 
     return letIn(database, request, user, 'by-link');
   });
 
-  memberRoute(router, endpoints.changePassword, async ({ request, body, who }) => {
+  route(router, endpoints.changePassword, async ({ request, body, who }) => {
     await passwords.count(who.userId);
     const user = await findUser(database, who.studioId, who.userId);
     if (!user || !(await passwordFits(body.current, user.passwordHash)))

@@ -3,7 +3,7 @@ import { endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { Refusal } from '../http/refusal.ts';
-import { openRoute } from '../http/route.ts';
+import { route } from '../http/route.ts';
 import { letIn } from './let-in.ts';
 import { hashPassword } from './password.ts';
 import { findUser } from './users-repository.ts';
@@ -58,12 +58,12 @@ export function firstStudioRoutes(
 ): Router {
   const router = Router();
 
-  openRoute(router, endpoints.readFirstLink, async ({ request }) => {
+  route(router, endpoints.readFirstLink, async ({ request }) => {
     await checkFirstLink(database, token, request);
     return null;
   });
 
-  openRoute(router, endpoints.makeFirstStudio, async ({ request, body }) => {
+  route(router, endpoints.makeFirstStudio, async ({ request, body }) => {
     await checkFirstLink(database, token, request);
     const passwordHash = await hashPassword(body.password, passwordCost);
     const made = await asFirstStudio(

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
-import { teacherRoute } from '../http/route.ts';
+import { route } from '../http/route.ts';
 import type { Letter, Mailer } from '../mail/mailer.ts';
 import { findMadeInvitation, type MadeInvitation } from './invitations-repository.ts';
 
@@ -25,7 +25,7 @@ export function linkMailRoutes(database: Database, mail: LinkMail | undefined): 
     message: 'Many letters were sent within an hour',
     remedy: 'Copy the link, or wait an hour',
   });
-  teacherRoute(router, endpoints.mailInvitation, async ({ request, body, who }) => {
+  route(router, endpoints.mailInvitation, async ({ request, body, who }) => {
     const token = String(request.params.token);
     const invited = await findMadeInvitation(database, who.studioId, token);
     if (!invited) throw notFound('link');

@@ -1,11 +1,24 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import pLimit from 'p-limit';
+import { Refusal } from '../http/refusal.ts';
 
 /** scrypt cost: OWASP Password Storage Cheat Sheet's N = 2^17, r = 8, p = 1 (from memory). Tests use a smaller exponent. */
 export const usualCost = 17;
 const largestMemory = 256 * 1024 * 1024;
 const keyLength = 32;
 
-const derive = (password: string, salt: Buffer, cost: number): Promise<Buffer> =>
+/** So many prints are worked out at once, each in 128 MB and a thread that files and names need, too. */
+const hashing = pLimit(2);
+/** So many may wait: a print takes a good third of a second. */
+const mostWaiting = 60;
+
+const derive = (password: string, salt: Buffer, cost: number): Promise<Buffer> => {
+  if (hashing.pendingCount >= mostWaiting)
+    throw new Refusal('busy', 'Too many people sign in just now', 'Wait a moment, then try again');
+  return hashing(() => deriveNow(password, salt, cost));
+};
+
+const deriveNow = (password: string, salt: Buffer, cost: number): Promise<Buffer> =>
   new Promise((resolve, reject) => {
     const options = { N: 2 ** cost, r: 8, p: 1, maxmem: largestMemory };
     scrypt(password.normalize('NFKC'), salt, keyLength, options, (error, key) => {

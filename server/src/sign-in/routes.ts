@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn, networkOf } from '../http/limit.ts';
 import { Refusal } from '../http/refusal.ts';
-import { memberRoute, openRoute, teacherRoute } from '../http/route.ts';
+import { route } from '../http/route.ts';
 import { endSession } from '../http/session.ts';
 import { listDoorNotes, noteAtDoor } from './door-repository.ts';
 import { letIn, toldOf } from './let-in.ts';
@@ -21,11 +21,13 @@ export interface SignInSettings {
   readonly publicUrl: string | null;
   readonly canMail: boolean;
   readonly passwordCost: number;
+  /** Opens nothing: everybody knows it. */
+  readonly closedPassword: string | undefined;
 }
 
 export function signInRoutes(
   database: Database,
-  { demo, publicUrl, canMail, passwordCost }: SignInSettings,
+  { demo, publicUrl, canMail, passwordCost, closedPassword }: SignInSettings,
 ): Router {
   const router = Router();
   const failures = (name: keyof typeof failuresAllowed, message: string) =>
@@ -42,7 +44,7 @@ export function signInRoutes(
     account: failures('account', 'Too many sign-ins to this address have failed'),
   };
 
-  openRoute(router, endpoints.signIn, async ({ body, request }) => {
+  route(router, endpoints.signIn, async ({ body, request }) => {
     const network = networkOf(request.ip);
     const email = body.email.toLowerCase();
     const counted = [
@@ -53,7 +55,7 @@ export function signInRoutes(
     for (const [limit, whose] of counted) await limit.count(whose);
     const user = await findUserByEmail(database, email);
     const fits = await passwordFits(body.password, user?.passwordHash, passwordCost);
-    if (!user || !fits || user.isClosed) {
+    if (!user || !fits || user.isClosed || body.password === closedPassword) {
       // Not waited for: the time of an answer must not tell whether there is such an account.
       if (user)
         void noteAtDoor(
@@ -72,30 +74,30 @@ export function signInRoutes(
     return letIn(database, request, user, 'signed-in');
   });
 
-  openRoute(router, endpoints.readDemoSignIns, () => Promise.resolve(demo));
+  route(router, endpoints.readDemoSignIns, () => Promise.resolve(demo));
 
-  teacherRoute(router, endpoints.readPublicAddress, () => Promise.resolve({ url: publicUrl, canMail }));
+  route(router, endpoints.readPublicAddress, () => Promise.resolve({ url: publicUrl, canMail }));
 
-  openRoute(router, endpoints.whoAmI, async ({ request }) => {
+  route(router, endpoints.whoAmI, async ({ request }) => {
     const { who } = request.session;
     const user = who && (await findUser(database, who.studioId, who.userId));
     return user ? toldOf(user) : null;
   });
 
-  openRoute(router, endpoints.signOut, async ({ request, response }) => {
+  route(router, endpoints.signOut, async ({ request, response }) => {
     await endSession(request);
     response.clearCookie('jocund');
     return null;
   });
 
-  memberRoute(router, endpoints.listMySessions, ({ request, who }) =>
+  route(router, endpoints.listMySessions, ({ request, who }) =>
     listSessions(database, who.userId, request.sessionID),
   );
-  memberRoute(router, endpoints.endMySession, async ({ request, who }) => {
+  route(router, endpoints.endMySession, async ({ request, who }) => {
     if (!(await endSessionNamed(database, who.userId, String(request.params.session))))
       throw new Refusal('not-found', 'This session has ended already', 'Nothing is left to do');
     return null;
   });
-  teacherRoute(router, endpoints.listDoorNotes, ({ who }) => listDoorNotes(database, who.studioId));
+  route(router, endpoints.listDoorNotes, ({ who }) => listDoorNotes(database, who.studioId));
   return router;
 }

@@ -33,8 +33,12 @@ export async function keepTuning(
   return fromRow(row);
 }
 
-export async function countTunings(database: Database, studioId: string): Promise<number> {
-  const [row] = await database('tunings').where({ studio_id: studioId }).count<{ count: string }[]>();
+/** How many there are under other names. */
+export async function countOtherTunings(database: Database, studioId: string, name: string): Promise<number> {
+  const [row] = await database('tunings')
+    .where({ studio_id: studioId })
+    .whereNot({ name })
+    .count<{ count: string }[]>();
   return Number(row?.count ?? 0);
 }
 

@@ -7,6 +7,7 @@ import { changeKeptAnswer, forgetAnswers, requestOrKept } from './kept-answers.t
 /** What is sent is read into something else. */
 const response = z.object({ count: z.number().transform((count) => count * 10) });
 const endpoint: Endpoint<undefined, typeof response> = {
+  access: 'student' as const,
   method: 'GET',
   path: '/api/count',
   body: undefined,
