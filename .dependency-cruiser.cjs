@@ -20,6 +20,7 @@ const coreFloors = [
   'form',
   'figures',
   'two-guitars',
+  'stages',
   'style',
   'licks',
   'grading',

@@ -71,7 +71,7 @@ describe('figures follow what is saved', () => {
     expect(told).toEqual([studioId, studioId]);
     await measureStudio(studio.database, workHere, studioId);
     const open = scoreFindings(calm);
-    expect((await list(teacher))[0]!.figures).toEqual({
+    expect((await list(teacher))[0]!.figures).toMatchObject({
       gradePoints: gradeScore(calm).points,
       errorCount: open.filter(({ severity }) => severity === 'error').length,
       warningCount: open.filter(({ severity }) => severity !== 'error').length,
@@ -219,6 +219,38 @@ describe('the repertoire page by page', () => {
       ).length,
     );
   }, 180_000);
+
+  test('what is not written to the end comes first, then what students have', async () => {
+    const own = await studio.stranger('teacher');
+    const whole = { ...plain, title: 'Whole' };
+    const given = await create(own, { ...plain, title: 'Given' });
+    await create(own, blankScore({ title: 'Begun' }));
+    await create(own, whole);
+    const { id } = (await own.post('/api/students').send({ name: 'Wren', note: '' }).expect(200)).body as {
+      id: string;
+    };
+    await own
+      .post(`/api/students/${id}/assignments`)
+      .send({
+        arrangementId: given.arrangementId,
+        figureId: null,
+        rung: null,
+        firstBar: 1,
+        lastBar: 2,
+        startBpm: 60,
+        goalBpm: 80,
+        goalDate: null,
+        note: '',
+        barWords: [],
+      })
+      .expect(200);
+    const { pieces } = await page(own, '?order=worked');
+    expect(pieces.map(({ title, givenTo, figures }) => [title, givenTo, figures?.openStage.stage])).toEqual([
+      ['Begun', 0, 'shapes'],
+      ['Given', 1, 'ready'],
+      ['Whole', 0, 'ready'],
+    ]);
+  });
 
   test('the archived shelf is a shelf of its own', async () => {
     expect(titles(await page(teacher, '?shelf=archived'))).toEqual(['Zither']);

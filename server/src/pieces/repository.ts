@@ -1,4 +1,5 @@
 import { piecesAPage, type AskedPieces, type PieceList, type PieceSummary } from '@jocund/contract';
+import type { OpenStage } from '@jocund/core/stages';
 import { keySchema } from '@jocund/core/score/schema';
 import { toArrangement, type StoredArrangement } from '../arrangements/repository.ts';
 import type { Database } from '../database/connect.ts';
@@ -22,7 +23,9 @@ interface SummaryRow {
   readonly grade_points: number | null;
   readonly error_count: number | null;
   readonly warning_count: number | null;
+  readonly open_stage: OpenStage | null;
   readonly trouble: string | null;
+  readonly given_to: string;
 }
 
 const columns = [
@@ -42,8 +45,15 @@ const columns = [
   's.grade_points',
   's.error_count',
   's.warning_count',
+  's.open_stage',
   's.trouble',
 ] as const;
+
+/** Students who have it to practise. */
+const givenTo = `(
+  select count(distinct g.student_id) from assignments g
+  where g.studio_id = p.studio_id and g.arrangement_id = a.id and g.ended_at is null
+) as given_to`;
 
 const summaries = (database: Database, studioId: string) =>
   database('pieces as p')
@@ -54,9 +64,16 @@ const summaries = (database: Database, studioId: string) =>
 /** As a reader would sort them. */
 const byTitle = `s.title collate "en-x-icu", p.created_at, p.id`;
 
+/** An open assignment of the piece. */
+const isGiven = `exists (
+  select from assignments g
+  where g.studio_id = p.studio_id and g.arrangement_id = a.id and g.ended_at is null
+)`;
+
 const orders: Record<AskedPieces['order'], string> = {
   title: byTitle,
   saved: `a.saved_at desc, ${byTitle}`,
+  worked: `coalesce(s.open_stage ->> 'stage', '') = 'ready', not ${isGiven}, a.saved_at desc, ${byTitle}`,
   easiest: `s.grade_points asc nulls last, ${byTitle}`,
   hardest: `s.grade_points desc nulls last, ${byTitle}`,
 };
@@ -65,7 +82,7 @@ const orders: Record<AskedPieces['order'], string> = {
 export async function listPieces(database: Database, studioId: string): Promise<PieceSummary[]> {
   const rows = await summaries(database, studioId)
     .orderByRaw(byTitle)
-    .select<SummaryRow[]>(...columns);
+    .select<SummaryRow[]>(...columns, database.raw(givenTo));
   return rows.map(toSummary);
 }
 
@@ -96,7 +113,7 @@ export async function findPieces(
       .orderByRaw(orders[order])
       .offset(from)
       .limit(piecesAPage)
-      .select<SummaryRow[]>(...columns),
+      .select<SummaryRow[]>(...columns, database.raw(givenTo)),
     count(matching()),
     count(onShelf()),
   ]);
@@ -110,7 +127,7 @@ export async function findSummary(
 ): Promise<PieceSummary | undefined> {
   const [row] = await summaries(database, studioId)
     .where('p.id', id)
-    .select<SummaryRow[]>(...columns);
+    .select<SummaryRow[]>(...columns, database.raw(givenTo));
   return row && toSummary(row);
 }
 
@@ -120,9 +137,19 @@ const figuresOf = ({
   grade_points,
   error_count,
   warning_count,
+  open_stage,
 }: SummaryRow): PieceSummary['figures'] =>
-  measure === pieceMeasure && grade_points !== null && error_count !== null && warning_count !== null
-    ? { gradePoints: grade_points, errorCount: error_count, warningCount: warning_count }
+  measure === pieceMeasure &&
+  grade_points !== null &&
+  error_count !== null &&
+  warning_count !== null &&
+  open_stage !== null
+    ? {
+        gradePoints: grade_points,
+        errorCount: error_count,
+        warningCount: warning_count,
+        openStage: open_stage,
+      }
     : null;
 
 /** A key that is none is shown as the one that pieces begin with: the row says what is wrong with the piece. */
@@ -142,6 +169,7 @@ const toSummary = (row: SummaryRow): PieceSummary => ({
   updatedAt: row.saved_at.toISOString(),
   archivedAt: row.archived_at?.toISOString() ?? null,
   trouble: row.trouble,
+  givenTo: Number(row.given_to),
 });
 
 /** The arrangement of a piece. */

@@ -2,10 +2,11 @@ import { scoreFindings } from '@jocund/core/checking';
 import { describeFault } from '@jocund/core/fault';
 import { featuresByDimension, type Features } from '@jocund/core/grading';
 import { isLetStand, type Score } from '@jocund/core/score';
+import { openStageOf, type OpenStage } from '@jocund/core/stages';
 import { mendDocument, openDocument } from '@jocund/core/score/document';
 
 /** Raised when pieces are measured otherwise than before: every piece is then measured anew. */
-export const pieceMeasure = 1;
+export const pieceMeasure = 2;
 
 /** What can be said of a piece without grading it. */
 type Settings = Pick<Score, 'title' | 'player' | 'capo' | 'key' | 'tempoBpm'> & {
@@ -16,6 +17,7 @@ type Settings = Pick<Score, 'title' | 'player' | 'capo' | 'key' | 'tempoBpm'> & 
 interface Figures {
   /** What the grade is added up from, dimension by dimension. */
   readonly features: readonly Features[];
+  readonly openStage: OpenStage;
   readonly errorCount: number;
   readonly warningCount: number;
 }
@@ -53,6 +55,7 @@ function figuresOf(score: Score): Figures {
   const errorCount = open.filter(({ severity }) => severity === 'error').length;
   return {
     features: featuresByDimension(score),
+    openStage: openStageOf(score, open),
     errorCount,
     warningCount: open.length - errorCount,
   };

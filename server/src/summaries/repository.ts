@@ -31,7 +31,7 @@ export const renewSummary = async (transaction: Database, studioId: string, id: 
       version = excluded.version, title = excluded.title, player = excluded.player,
       tuning_name = excluded.tuning_name, capo = excluded.capo, key_tonic = excluded.key_tonic,
       key_mode = excluded.key_mode, tempo_bpm = excluded.tempo_bpm, bar_count = excluded.bar_count,
-      measure = null, features = null, grade_points = null, error_count = null, warning_count = null, trouble = null`,
+      measure = null, features = null, open_stage = null, grade_points = null, error_count = null, warning_count = null, trouble = null`,
     [studioId, id],
   );
 };
@@ -98,6 +98,7 @@ export const keepMeasured = async (
       }),
       ...(figures && {
         features: JSON.stringify(figures.features),
+        open_stage: JSON.stringify(figures.openStage),
         grade_points: gradePointsOf(figures.features, weights),
         error_count: figures.errorCount,
         warning_count: figures.warningCount,

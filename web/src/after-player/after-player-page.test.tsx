@@ -30,10 +30,16 @@ const summary = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 96,
   barCount: 2,
-  figures: { gradePoints: 3, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 3,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   updatedAt: '2026-11-29T08:00:00.000Z',
   archivedAt: null,
   trouble: null,
+  givenTo: 0,
 };
 const open = (answers: Readonly<Record<string, unknown>> = {}) => {
   const house = server({

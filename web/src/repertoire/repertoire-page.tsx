@@ -115,6 +115,7 @@ const Asking = ({ asked, onChange }: AskingProps) => (
       <option value="saved">last saved first</option>
       <option value="easiest">easiest first</option>
       <option value="hardest">hardest first</option>
+      <option value="worked">in work first</option>
     </SelectField>
     <SelectField
       label="Grade"

@@ -12,8 +12,14 @@ const piece: PieceSummary = {
   key: { tonic: 'D', mode: 'minor' },
   tempoBpm: 92,
   barCount: 16,
-  figures: { gradePoints: 4.26, errorCount: 0, warningCount: 1 },
+  figures: {
+    gradePoints: 4.26,
+    errorCount: 0,
+    warningCount: 1,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   trouble: null,
+  givenTo: 0,
   updatedAt: '2026-01-02T10:00:00.000Z',
   archivedAt: null,
 };

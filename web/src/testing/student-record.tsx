@@ -61,10 +61,16 @@ export const piece = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 90,
   barCount: 12,
-  figures: { gradePoints: 3, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 3,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   updatedAt: '2026-11-01T08:00:00.000Z',
   archivedAt: null,
   trouble: null,
+  givenTo: 0,
 };
 /** That piece where it has but two bars. */
 export const twoBars = {

@@ -9,6 +9,7 @@ import { QueryMark } from '../ui/query-mark.tsx';
 import { counted } from '../ui/words.ts';
 import { hearingsOf, hearingWords, isPressing } from './hearing.ts';
 import { LessonRow } from './lesson-row.tsx';
+import { PiecesInHand } from './pieces-in-hand.tsx';
 import { PrintDay } from './print-day.tsx';
 import { lessonsOn, weekdayOf } from './lesson-times.ts';
 
@@ -87,6 +88,7 @@ function Day({ all, now }: { all: readonly Taught[]; now: Date }) {
             {() => <PrintDay coming={[...new Set(lessons.map(({ taught }) => taught))]} now={now} />}
           </Fold>
         )}
+        <PiecesInHand />
         <p className="text-note pt-4">
           <a className="underline" href={calendarPath} download>
             All lessons as a calendar file

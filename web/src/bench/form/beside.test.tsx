@@ -34,8 +34,14 @@ const summary = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 92,
   barCount: 2,
-  figures: { gradePoints: 3, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 3,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   trouble: null,
+  givenTo: 0,
   updatedAt: '2026-01-02T10:00:00.000Z',
   archivedAt: null,
 };

@@ -23,10 +23,16 @@ const summary = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 132,
   barCount: 1,
-  figures: { gradePoints: 2, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 2,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   updatedAt: '2026-11-28T10:00:00.000Z',
   archivedAt: null,
   trouble: null,
+  givenTo: 0,
 };
 const second: Score = { ...written(['t5:3@1 m1:0@1']), title: 'Second Jetty', capo: 3, tempoBpm: 132 };
 const first: Score = { ...written(['[x32010] t5:3@1 m1:0@1', 't4:2@1 m1:3@1']), title: 'First Jetty' };

@@ -26,8 +26,14 @@ const kept = {
   key: { tonic: 'G', mode: 'major' },
   tempoBpm: 80,
   barCount: 3,
-  figures: { gradePoints: 2, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 2,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   trouble: null,
+  givenTo: 0,
 };
 
 const open = (score: Score = song, answers: Readonly<Record<string, unknown>> = {}) => {

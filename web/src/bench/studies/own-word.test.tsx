@@ -30,8 +30,14 @@ const summary = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 92,
   barCount: 1,
-  figures: { gradePoints: 1.4, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 1.4,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   trouble: null,
+  givenTo: 0,
   updatedAt: '2026-11-28T08:00:00.000Z',
   archivedAt: null,
 };

@@ -25,8 +25,14 @@ const kept = {
   key: { tonic: 'C', mode: 'major' },
   tempoBpm: 96,
   barCount: 2,
-  figures: { gradePoints: 3, errorCount: 0, warningCount: 0 },
+  figures: {
+    gradePoints: 3,
+    errorCount: 0,
+    warningCount: 0,
+    openStage: { stage: 'ready', why: 'ready', count: 0 },
+  },
   trouble: null,
+  givenTo: 0,
 };
 
 beforeEach(() => vi.stubGlobal('fetch', server().answer));

@@ -1,0 +1,1 @@
+export { openStageOf, type OpenStage } from './open-stage.ts';
