@@ -82,6 +82,14 @@ test('a student’s record, the practice room and the way into it', async ({
     expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   }
   await mine
+    .getByRole('link', { name: / in words$/ })
+    .first()
+    .click();
+  await expect(mine.getByRole('heading', { name: 'Bar 1', exact: true })).toBeVisible();
+  await expectNoSeriousViolation(mine);
+  expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await mine.goto('/practice');
+  await mine
     .getByRole('link', { name: /^Start,/ })
     .first()
     .click();

@@ -25,6 +25,10 @@ const practicePages: RouteObject[] = [
     lazy: async () => ({ Component: (await import('../practice/own-notes-page.tsx')).OwnNotesPage }),
   },
   {
+    path: ':assignmentId/words',
+    lazy: async () => ({ Component: (await import('../practice/words-page.tsx')).WordsPage }),
+  },
+  {
     path: ':assignmentId/drills',
     lazy: async () => ({ Component: (await import('../practice/drills-page.tsx')).DrillsPage }),
   },

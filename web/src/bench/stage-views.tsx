@@ -4,6 +4,7 @@ import { useVersions } from './form/use-versions.ts';
 import { MelodyMargin } from './melody/melody-margin.tsx';
 import { Legend } from './score/legend.tsx';
 import { ScoreEditor } from './score/score-editor.tsx';
+import { ScoreInWords } from './score/score-in-words.tsx';
 import type { StageId } from './stages.ts';
 import { useRungs } from './studies/rungs-context.tsx';
 import { TransportBar } from './transport/transport-bar.tsx';
@@ -42,6 +43,7 @@ const scoreStage = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: b
   <>
     <ScoreEditor {...props} />
     <Legend />
+    <ScoreInWords />
   </>
 );
 

@@ -53,6 +53,18 @@ function Row({ given, marks }: { given: Given; marks: readonly PracticeMark[] })
           {last
             ? `Last played ${short.format(new Date(last.at))}, best ♩${ladder.bestBpm ?? '–'} clean.`
             : 'Not played yet.'}
+          {given.score && (
+            <>
+              {' '}
+              <Link
+                className="inline-block py-1 text-ink1 underline"
+                to={`${room}/${given.id}/words`}
+                aria-label={`${given.title} in words`}
+              >
+                In words
+              </Link>
+            </>
+          )}
         </p>
       </div>
       {given.score ? (
