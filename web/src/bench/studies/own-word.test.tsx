@@ -65,7 +65,7 @@ beforeEach(() => {
     if (init?.method === 'POST' && !('POST /api/grade-sayings' in answers)) {
       const said = kept(JSON.parse(init.body as string) as NewGradeSaying);
       answers['/api/grade-sayings'] = [said];
-      answers['/api/pieces'] = [{ ...summary, gradePoints: 1.9 }];
+      answers['/api/pieces'] = [{ ...summary, figures: { ...summary.figures, gradePoints: 1.9 } }];
       void served.answer(path, init);
       return Promise.resolve(new Response(JSON.stringify(said)));
     }
