@@ -81,7 +81,7 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await expect(mine.getByRole('img', { name: /3 passes, 2 clean/ })).toBeVisible();
   await mine.goto('/practice');
   await expect(mine.getByText(title).first()).toBeVisible();
-  await mine.getByRole('link', { name: title }).click();
+  await mine.getByRole('link', { name: title, exact: true }).click();
   await context.setOffline(false);
   await expect(mine.getByText(/passes wait/)).toHaveCount(0);
   await mine.getByRole('button', { name: /hurts/ }).click();
