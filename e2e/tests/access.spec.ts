@@ -21,6 +21,19 @@ async function expectNoSeriousViolation(page: Page): Promise<void> {
   ).toEqual([]);
 }
 
+test('where the system chooses the colours, what is pressed and where one is stay visible', async ({
+  signedIn: page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await page.goto('/repertoire');
+  const fill = (name: string, role: 'radio' | 'link') =>
+    page
+      .getByRole(role, { name, exact: true })
+      .evaluate((element) => getComputedStyle(element).backgroundColor);
+  expect(await fill('In hand', 'radio')).not.toBe(await fill('Archived', 'radio'));
+  expect(await fill('Repertoire', 'link')).not.toBe(await fill('Players', 'link'));
+});
+
 test('sign-in page', async ({ page }) => {
   await page.goto('/sign-in');
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();

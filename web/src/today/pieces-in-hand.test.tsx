@@ -28,7 +28,7 @@ test.each<[string, Partial<PieceSummary>, string, string]>([
     'whole, with two',
     { ...at({ stage: 'ready', why: 'ready', count: 0 }), givenTo: 2 },
     'handout',
-    'with 2 students',
+    '2 students',
   ],
   ['unread', { figures: null, trouble: 'It is torn.' }, 'melody', 'cannot be read'],
   ['not looked at yet', { figures: null }, 'tuning', 'being looked at'],

@@ -28,7 +28,7 @@ export function placeOf({ figures, trouble, barCount, givenTo }: PieceSummary): 
   const { stage, why, count } = figures.openStage;
   if (stage === 'ready')
     return givenTo > 0
-      ? { stage: 'handout', words: `with ${counted(givenTo, 'student')}`, isQuery: false }
+      ? { stage: 'handout', words: counted(givenTo, 'student'), isQuery: false }
       : { stage: 'studies', words: 'to be given', isQuery: false };
   if (why === 'queries') return { stage, words: counted(count, 'query', 'queries'), isQuery: true };
   if (why === 'unfinished') return { stage, words: `bar ${count} of ${barCount}`, isQuery: false };
