@@ -1,1 +1,1 @@
-export { openStageOf, type OpenStage } from './open-stage.ts';
+export { openStageOf, stageOfFinding, type OpenStage } from './open-stage.ts';

@@ -34,7 +34,8 @@ const writtenTo = (bars: readonly Bar[], voice: Voice): number =>
 const isToTheEnd = (written: number, bars: readonly Bar[]): boolean =>
   written >= Math.max(1, bars.length - 1);
 
-function stageOfFinding(code: string): 'thumb' | 'form' | 'melody' {
+/** On which stage a finding is mended, by its code. */
+export function stageOfFinding(code: string): 'thumb' | 'form' | 'melody' {
   if (code.startsWith('thumb') || code === 'unknown-pattern') return 'thumb';
   return code.startsWith('form') ? 'form' : 'melody';
 }

@@ -4,7 +4,8 @@ import { NavLink, useLocation } from 'react-router';
 import { QueryMark } from '../ui/query-mark.tsx';
 import { useBench } from './bench-context.tsx';
 import { useStagePath } from './use-reader.ts';
-import { stageStatuses, stages, type StageStatus } from './stages.ts';
+import { stages } from '../ui/stages-of-work.ts';
+import { stageStatuses, type StageStatus } from './stages.ts';
 
 /** The stages of the work, in its order, each with how far it has come. The open one opens onto the sheet. */
 export function StageRail() {

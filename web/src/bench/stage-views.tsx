@@ -5,7 +5,7 @@ import { MelodyMargin } from './melody/melody-margin.tsx';
 import { Legend } from './score/legend.tsx';
 import { ScoreEditor } from './score/score-editor.tsx';
 import { ScoreInWords } from './score/score-in-words.tsx';
-import type { StageId } from './stages.ts';
+import type { StageId } from '../ui/stages-of-work.ts';
 import { useRungs } from './studies/rungs-context.tsx';
 import { TransportBar } from './transport/transport-bar.tsx';
 

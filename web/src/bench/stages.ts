@@ -1,26 +1,15 @@
 import { sectionsOf, turnsOf } from '@jocund/core/form';
 import { beatStarts, placedNotes, type Finding, type Score } from '@jocund/core/score';
 import { fretsText } from '@jocund/core/shapes';
+import { stageOfFinding } from '@jocund/core/stages';
+import { stages, type StageId } from '../ui/stages-of-work.ts';
 import { counted } from '../ui/words.ts';
-
-export type StageId = 'listen' | 'tuning' | 'shapes' | 'thumb' | 'melody' | 'form' | 'studies' | 'handout';
 
 /** How far a stage has come, in a few words. A waiting stage says what it waits for. */
 export interface StageStatus {
   readonly state: 'done' | 'waiting' | 'query';
   readonly words: string;
 }
-
-export const stages: readonly { readonly id: StageId; readonly name: string }[] = [
-  { id: 'listen', name: 'Listen' },
-  { id: 'tuning', name: 'Tuning' },
-  { id: 'shapes', name: 'Shapes' },
-  { id: 'thumb', name: 'Thumb' },
-  { id: 'melody', name: 'Melody' },
-  { id: 'form', name: 'Form' },
-  { id: 'studies', name: 'Studies' },
-  { id: 'handout', name: 'Handout' },
-];
 
 export const isStage = (text: string | undefined): text is StageId => stages.some(({ id }) => id === text);
 
@@ -34,11 +23,8 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
     0,
   );
   const melody = placedNotes(score, 'melody').length;
-  const thumbFindings = findings.filter(
-    ({ code }) => code.startsWith('thumb') || code === 'unknown-pattern',
-  ).length;
-  const formFindings = findings.filter(({ code }) => code.startsWith('form')).length;
-  const melodyFindings = findings.length - thumbFindings - formFindings;
+  const open = { thumb: 0, form: 0, melody: 0 };
+  for (const { code } of findings) open[stageOfFinding(code)] += 1;
   const turns = turnsOf(score).length;
   const capo = score.capo > 0 ? ` · capo ${score.capo}` : '';
   const queries = (count: number): StageStatus => ({
@@ -55,18 +41,18 @@ export function stageStatuses(score: Score, findings: readonly Finding[]): Recor
     thumb:
       thumbed === 0
         ? { state: 'waiting', words: 'waits for grips' }
-        : thumbFindings > 0
-          ? queries(thumbFindings)
+        : open.thumb > 0
+          ? queries(open.thumb)
           : { state: 'done', words: `${thumbed} strokes, ${beats} beats` },
     melody:
-      melodyFindings > 0
-        ? queries(melodyFindings)
+      open.melody > 0
+        ? queries(open.melody)
         : melody > 0
           ? { state: 'done', words: counted(melody, 'note') }
           : { state: 'waiting', words: 'no note yet' },
     form:
-      formFindings > 0
-        ? queries(formFindings)
+      open.form > 0
+        ? queries(open.form)
         : sectionsOf(score).length > 1
           ? { state: 'done', words: `${turns} played` }
           : { state: grips > 0 ? 'done' : 'waiting', words: grips > 0 ? 'one section' : 'no chord yet' },

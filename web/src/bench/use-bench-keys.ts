@@ -2,7 +2,7 @@ import { useEffectEvent, useLayoutEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { isTextField } from '../ui/text-fields.ts';
 import { useBench } from './bench-context.tsx';
-import { stages } from './stages.ts';
+import { stages } from '../ui/stages-of-work.ts';
 import { useStagePath } from './use-reader.ts';
 
 /** The stage a key names: Shift and its number, on keyboards whose digits need Shift with Alt as well. */

@@ -3,7 +3,8 @@ import { Circle, Square } from 'lucide-react';
 import { Link } from 'react-router';
 import { useRepertoire } from '../api/queries.ts';
 import { QueryMark } from '../ui/query-mark.tsx';
-import { placeOf, stagesOfWork, type Place } from './place-in-work.ts';
+import { stages } from '../ui/stages-of-work.ts';
+import { placeOf, type Place } from './place-in-work.ts';
 
 /** So many stand on the page; the others are in the repertoire. */
 const mostShown = 6;
@@ -27,7 +28,7 @@ export function PiecesInHand() {
             <th scope="col" className="w-[15rem] py-1.5">
               <h2 className="figure text-lg">Pieces in hand</h2>
             </th>
-            {stagesOfWork.map(({ id, name }) => (
+            {stages.map(({ id, name }) => (
               <th key={id} scope="col" className="narrow text-note px-2 font-semibold whitespace-nowrap">
                 <span className="flex items-center gap-1.5">
                   {id === 'thumb' && <Square aria-hidden size={11} className="fill-ink1" />}
@@ -50,7 +51,7 @@ export function PiecesInHand() {
 
 /** Everything before the open stage is one line, and not told apart. */
 function PieceLine({ piece, place }: { readonly piece: PieceSummary; readonly place: Place }) {
-  const at = stagesOfWork.findIndex(({ id }) => id === place.stage);
+  const at = stages.findIndex(({ id }) => id === place.stage);
   const bench = `/bench/${piece.arrangementId}`;
   return (
     <tr className="border-b border-ink1-40">
@@ -62,7 +63,7 @@ function PieceLine({ piece, place }: { readonly piece: PieceSummary; readonly pl
           {piece.player.split(' ').at(-1)}
         </span>
       </th>
-      {stagesOfWork.map(({ id }, index) => (
+      {stages.map(({ id }, index) => (
         <td
           key={id}
           className={`relative h-9 border-l border-ink1-22 p-0 ${index < at ? 'before:absolute before:inset-x-0 before:top-1/2 before:h-[3px] before:-translate-y-1/2 before:bg-ink1' : ''}`}

@@ -1,21 +1,10 @@
 import type { PieceSummary } from '@jocund/contract';
+import type { StageId } from '../ui/stages-of-work.ts';
 import { counted } from '../ui/words.ts';
-
-/** The stages that a piece goes through, as the bench has them. */
-export const stagesOfWork = [
-  { id: 'listen', name: 'Listen' },
-  { id: 'tuning', name: 'Tuning' },
-  { id: 'shapes', name: 'Shapes' },
-  { id: 'thumb', name: 'Thumb' },
-  { id: 'melody', name: 'Melody' },
-  { id: 'form', name: 'Form' },
-  { id: 'studies', name: 'Studies' },
-  { id: 'handout', name: 'Handout' },
-] as const;
 
 /** Where the work on a piece stands, and what is to be done there in a few words. */
 export interface Place {
-  readonly stage: (typeof stagesOfWork)[number]['id'];
+  readonly stage: StageId;
   readonly words: string;
   readonly isQuery: boolean;
 }
