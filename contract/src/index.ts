@@ -44,11 +44,6 @@ export {
   type OwnForm,
   type OwnPattern,
   type OwnTuning,
-  askedPiecesSchema,
-  piecesAPage,
-  type AskedPieces,
-  type PieceList,
-  type PieceSummary,
   type Player,
   type RevisionSummary,
   type StaleSave,
@@ -56,6 +51,13 @@ export {
   type Unreadable,
   type User,
 } from './endpoints.ts';
+export {
+  askedPiecesSchema,
+  piecesAPage,
+  type AskedPieces,
+  type PieceList,
+  type PieceSummary,
+} from './repertoire.ts';
 export { apiErrorSchema, type ApiError, type ApiErrorCode } from './error.ts';
 export type { HandSettings, Reading } from './fields.ts';
 export {
