@@ -31,6 +31,7 @@ const coreFloors = [
   'checking',
   'sound',
   'listening',
+  'note-model',
   'transcription',
   'practice',
   'takes',

@@ -26,16 +26,16 @@ if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'grades') process.exit(await runBundled('fit-grades.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
 if (only === 'style') process.exit(await runBundled('measure-style.mjs', []));
-if (only === 'ear') {
+if (only === 'ear' || only === 'notes') {
   findFluidsynth();
-  process.exit(await runBundled('measure-ear.mjs', rest));
+  process.exit(await runBundled(only === 'ear' ? 'measure-ear.mjs' : 'fit-notes.mjs', rest));
 }
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only === 'practice' || only === 'kill')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], tunings [fit], practice [SECONDS], kill [TIMES]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, tunings [fit], practice [SECONDS], kill [TIMES]',
   );
   process.exit(2);
 }
@@ -114,6 +114,8 @@ async function bundled(name, folder) {
     bundle: true,
     format: 'esm',
     platform: 'node',
+    // The arithmetic of the trained model finds its own files beside it.
+    external: ['@tensorflow/*'],
     outfile,
     logLevel: 'error',
   });

@@ -1,12 +1,4 @@
-import {
-  hearOnsets,
-  hearSteps,
-  listeningRate,
-  notesAt,
-  pulseOf,
-  referenceOf,
-  resampled,
-} from '@jocund/core/listening';
+import { hearSteps, listeningRate, noteSteps, referenceOf, resampled } from '@jocund/core/listening';
 import { openMidi, soundingMidi, soundingShift, stringNumbers, tuningTable } from '@jocund/core/instrument';
 import { mediumHand } from '@jocund/core/hands';
 import { finished } from '@jocund/core/steps';
@@ -15,6 +7,7 @@ import { mulberry32 } from '@jocund/core/random';
 import { layTimeline } from '@jocund/core/sound';
 import { playAsStudent } from '@jocund/core/stand-ins';
 import { judgeRecording, judgeTake } from '@jocund/core/takes';
+import { installedNoteModel } from '../cli/src/note-model.ts';
 import { demoPieces } from './lib/demo-pieces.mjs';
 import { dealtFaults } from './lib/ear/dealt-faults.mjs';
 import { FaultCount } from './lib/ear/fault-count.mjs';
@@ -31,6 +24,7 @@ const middle = (/** @type {readonly number[]} */ values, share = 0.5) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length * share)] ?? Number.NaN;
 
 const pieces = demoPieces(root);
+const listener = await installedNoteModel();
 const sets = /** @type {const} */ ([
   ['set on', 0, 11],
   ['held out', 1, 5001],
@@ -154,7 +148,7 @@ for (const [name, parity, seed] of sets) {
  */
 function measureListening(name, among, seed, count) {
   const found = { nylon: [0, 0, 0], steel: [0, 0, 0], bass: [0, 0, 0] };
-  let [tempo, swing, swings] = [0, 0, 0];
+  let [tempo, swing, swings, notesMs, seconds] = [0, 0, 0, 0, 0];
   for (let take = 0; take < count; take += 1) {
     const score = /** @type {(typeof pieces)[number]} */ (among[(take * 3) % among.length]);
     const last = Math.min(layTimeline(score).bars.length - 1, 11);
@@ -164,12 +158,15 @@ function measureListening(name, among, seed, count) {
     const open = stringNumbers.map((string) => openMidi(score.tuning, string) + score.capo);
     const lowest = Math.min(...open);
     const pitches = Array.from({ length: Math.max(...open) + 16 - lowest }, (_, at) => lowest + at);
-    const onsets = hearOnsets(sound, { pitches });
-    const heard = notesAt(onsets);
+    const told = finished(hearSteps(sound));
+    const began = performance.now();
+    const heard = finished(noteSteps(sound, told, { pitches, listener }));
+    notesMs += performance.now() - began;
+    seconds += sound.length / listeningRate;
     const isBass = (/** @type {{ midi: number }} */ { midi: pitch }) => pitch < 53;
     count3(take % 2 === 0 ? found.nylon : found.steel, heard, student.notes);
     count3(found.bass, heard.filter(isBass), student.notes.filter(isBass));
-    const pulse = pulseOf(onsets);
+    const { pulse } = told;
     const counted = pulse ? [pulse.tempoBpm, ...pulse.alternatives] : [];
     if (counted.some((bpm) => Math.abs((bpm * pace) / score.tempoBpm - 1) < 0.02)) tempo += 1;
     if (pulse?.swing == null) continue;
@@ -179,6 +176,11 @@ function measureListening(name, among, seed, count) {
   }
   report(`Listen, ${name}: tempo within 2 %, or among the others`, `${tempo} of ${count}`, 'all');
   report(`Listen, ${name}: swing within 0.15, where there is any`, `${swing} of ${swings}`, 'all');
+  report(
+    `Listen, ${name}: notes of thirty seconds take`,
+    `${((30 * notesMs) / 1000 / seconds).toFixed(1)} s`,
+    '10 s in Chromium',
+  );
   for (const [guitar, [hits = 0, told = 0, there = 0]] of Object.entries(found))
     report(
       `Listen, ${name}: notes, ${guitar} (F1 at 50 ms)`,
@@ -200,7 +202,7 @@ function measureStrings(name, among, seed) {
     const last = Math.min(bars.length - 1, 11);
     const student = playAsStudent(score, { bars: { first: 0, last }, unsteadyMs: 6 }, take + seed);
     const sound = synthesised(student.notes, { program: 24 + (take % 2), isWet: take % 4 > 1 });
-    const { notes } = finished(hearSteps(sound, pitches));
+    const notes = finished(noteSteps(sound, finished(hearSteps(sound)), { pitches, listener }));
     const opens = (
       /** @type {import('@jocund/core/instrument').Tuning} */ tuning,
       /** @type {number} */ shift,

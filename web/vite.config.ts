@@ -32,6 +32,8 @@ export default defineConfig({
       workbox: {
         inlineWorkboxRuntime: true,
         sourcemap: false,
+        // The practice room hears no notes.
+        globIgnores: ['**/notes.worker*'],
         globPatterns: ['index.html', '**/*.{js,css,svg}', '**/*latin-w*.woff2', '**/*signs*.otf'],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: '/index.html',

@@ -25,6 +25,12 @@ const tape = (): { name: string; mimeType: string; buffer: Buffer } => {
     buffer: Buffer.from(writeWav({ left, right }, sampleRate)),
   };
 };
+/** The smallest module there is, in the page itself. */
+const runsWasm = () =>
+  WebAssembly.compile(Uint8Array.of(0, 97, 115, 109, 1, 0, 0, 0)).then(
+    () => true,
+    () => false,
+  );
 const empty = () => ({ ...blankScore({ title: `By ear ${Date.now()}`, barCount: 1 }), tempoBpm: 96 });
 
 test('a recording breaks off on its way, is gone on with, heard out on the strings and slowed down', async ({
@@ -49,6 +55,10 @@ test('a recording breaks off on its way, is gone on with, heard out on the strin
   await expect(page.getByText(/likely notes found in 0:2\d/)).toBeVisible({ timeout: 120_000 });
   // The first part was there: only what was missing is sent, and what came after it.
   expect(sent).toBe(2 + Math.ceil(tape().buffer.length / 2 ** 20) - 1);
+
+  // The trained model runs in its worker, under the policy that forbids WebAssembly everywhere else.
+  await expect(page.getByText('cannot run the trained ear')).toHaveCount(0);
+  expect(await page.evaluate(runsWasm)).toBe(false);
 
   // A half step and 18 cents flat; the tuning is the likeliest all the same.
   await expect(page.getByText('tune down one half step')).toBeVisible();

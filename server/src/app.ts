@@ -178,7 +178,6 @@ const permissions = [
   'usb=()',
   'serial=()',
   'hid=()',
-  'bluetooth=()',
   'display-capture=()',
 ].join(', ');
 
@@ -187,11 +186,22 @@ const permissionsPolicy: RequestHandler = (_request, response, next) => {
   next();
 };
 
-const securityHeaders = (behindTls: boolean) =>
+/** The worker that hears notes runs a trained model in WebAssembly; no page and no other worker may. */
+const notesWorker = /^\/assets\/notes\.worker-[\w-]+\.js$/;
+
+function securityHeaders(behindTls: boolean): RequestHandler {
+  const usual = headersWith(behindTls, ["'self'"]);
+  const withWasm = headersWith(behindTls, ["'self'", "'wasm-unsafe-eval'"]);
+  return (request, response, next) =>
+    (notesWorker.test(request.path) ? withWasm : usual)(request, response, next);
+}
+
+const headersWith = (behindTls: boolean, scripts: string[]) =>
   helmet({
     contentSecurityPolicy: {
       directives: {
         'default-src': ["'self'"],
+        'script-src': scripts,
         'style-src': ["'self'", "'unsafe-inline'"],
         'img-src': ["'self'", 'data:'],
         'font-src': ["'self'"],

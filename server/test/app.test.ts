@@ -39,6 +39,7 @@ describe('the page', () => {
   mkdirSync(join(folder, 'assets'));
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>The page</title>');
   writeFileSync(join(folder, 'assets/app-1a2b.js'), 'export {};');
+  writeFileSync(join(folder, 'assets/notes.worker-1a2b.js'), 'export {};');
   const pool = new pg.Pool({ connectionString: 'postgresql://127.0.0.1:1/none' });
   const opened = () =>
     createApp({
@@ -67,6 +68,18 @@ describe('the page', () => {
     );
     expect((await request(app).get('/assets/app-old.js')).status).toBe(404);
     expect((await request(app).get('/assets/../index.html')).text).not.toContain('export');
+    await close();
+  });
+
+  test('the worker that hears notes may run WebAssembly; no page and no other file may', async () => {
+    const { app, close } = opened();
+    const scriptsOf = async (path: string) =>
+      /script-src ([^;]+)/.exec(
+        String((await request(app).get(path)).headers['content-security-policy']),
+      )?.[1];
+    expect(await scriptsOf('/assets/notes.worker-1a2b.js')).toBe("'self' 'wasm-unsafe-eval'");
+    for (const path of ['/', '/assets/app-1a2b.js', '/assets/x/notes.worker-1a2b.js', '/api/session'])
+      expect(await scriptsOf(path)).toBe("'self'");
     await close();
   });
 });

@@ -7,11 +7,12 @@ import {
   tuningTable,
   type Tuning,
 } from '@jocund/core/instrument';
-import { hearSteps, monoOf, type HeardNote } from '@jocund/core/listening';
+import { hearSteps, monoOf, noteSteps, type HeardNote } from '@jocund/core/listening';
 import { finished } from '@jocund/core/steps';
 import { likelyTunings, type LikelyTuning } from '@jocund/core/transcription';
 import { orRefuse, positional, table, type Command } from '../command.ts';
 import { readBytes } from '../files.ts';
+import { installedNoteModel } from '../note-model.ts';
 
 /** A study seldom goes further up the neck. */
 const highestFret = 15;
@@ -22,12 +23,15 @@ export const listen: Command = {
   summary: 'pitch against A 440, tempo, swing and likely notes of a recording',
   usage: 'FILE.wav [--tuning TUNING]',
   options: { tuning: 'text' },
-  run: (args) => {
+  run: async (args) => {
     const [file = ''] = positional(args, 'FILE.wav');
     const named = args.text('tuning');
     const tuning = named === undefined ? standardTuning : orRefuse(parseTuning(named));
     const samples = monoOf(orRefuse(readWav(readBytes(file, 'recording')), file));
-    const { reference, pulse, notes } = finished(hearSteps(samples, pitchesOf(tuning)));
+    const heard = finished(hearSteps(samples));
+    const { reference, pulse } = heard;
+    const listener = await installedNoteModel();
+    const notes = finished(noteSteps(samples, heard, { pitches: pitchesOf(tuning), listener }));
     const answer = {
       referenceCents: reference && rounded(reference.cents, 1),
       agreement: reference && rounded(reference.agreement, 2),

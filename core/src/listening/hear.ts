@@ -1,28 +1,56 @@
 import type { Midi } from '../pitch/index.ts';
+import { within } from '../steps/index.ts';
+import type { NoteListener } from './activations.ts';
 import { pulseOf, type Pulse } from './beats.ts';
 import { listenAt, notesAtSteps } from './hear-notes.ts';
 import type { HeardNote } from './heard-note.ts';
+import { modelNotes } from './model-notes.ts';
 import { findOnsetsSteps, type Onset } from './onsets.ts';
+import { listeningRate, resampled } from './recording.ts';
 import { referenceSteps, type Reference } from './reference.ts';
 import { withRing } from './ring.ts';
-import { within } from '../steps/index.ts';
 
-/** What can be told of a recording without the music. */
+/** What can be told of a recording at once, without the music and without its notes. */
 export interface Heard {
   /** Null in silence. */
   readonly reference: Reference | null;
   readonly onsets: readonly Onset[];
   /** Null with too few onsets. */
   readonly pulse: Pulse | null;
-  /** Likely notes in order; those of partials are among them. */
-  readonly notes: readonly HeardNote[];
 }
 
-/** Listens to a recording, samples of one channel at the listening rate, in steps (yields the share done). `pitches`: those that may sound. */
-export function* hearSteps(samples: Float32Array, pitches: readonly Midi[]): Generator<number, Heard> {
-  const reference = yield* within(0, 0.1, referenceSteps(samples));
-  const onsets = yield* within(0.1, 0.5, findOnsetsSteps(samples));
-  const cents = reference?.cents ?? 0;
-  const heard = yield* within(0.5, 0.95, notesAtSteps(listenAt(onsets, samples, { pitches, cents })));
-  return { reference, onsets, pulse: pulseOf(onsets), notes: withRing(samples, heard, cents) };
+/** Listens to a recording, samples of one channel at the listening rate, in steps (yields the share done). */
+export function* hearSteps(samples: Float32Array): Generator<number, Heard> {
+  const reference = yield* within(0, 0.2, referenceSteps(samples));
+  const onsets = yield* within(0.2, 1, findOnsetsSteps(samples));
+  return { reference, onsets, pulse: pulseOf(onsets) };
 }
+
+export interface NoteSettings {
+  /** The pitches that may sound. */
+  readonly pitches: readonly Midi[];
+  /** A trained model; without it, notes are told by the rise of their partials, far less surely. */
+  readonly listener?: NoteListener | undefined;
+}
+
+/** The likely notes of a recording in order, in steps (yields the share done). `heard`: what {@link hearSteps} told of the same samples. */
+export function* noteSteps(
+  samples: Float32Array,
+  { reference, onsets }: Heard,
+  { pitches, listener }: NoteSettings,
+): Generator<number, HeardNote[]> {
+  const cents = reference?.cents ?? 0;
+  if (!listener) {
+    const notes = yield* notesAtSteps(listenAt(onsets, samples, { pitches, cents }));
+    return withRing(samples, notes, cents);
+  }
+  // The model knows pitches of A 440 only: a sharp recording is slowed for it, a flat one hurried.
+  const pace = 2 ** (cents / 1200);
+  const inTune = isNear(cents) ? samples : resampled(samples, listeningRate / pace, listeningRate);
+  const activations = yield* listener(inTune);
+  const timesS = isNear(cents) ? activations.timesS : activations.timesS.map((atS) => atS / pace);
+  return withRing(samples, modelNotes(onsets, { ...activations, timesS }, pitches), cents);
+}
+
+/** So few cents do not matter to the model. */
+const isNear = (cents: number): boolean => Math.abs(cents) < 5;

@@ -2,7 +2,9 @@ export { drawDrill, isCountedRight, judgeDrill, type DrillResult, type EarDrill 
 export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading } from './tuner.ts';
 export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
 export type { HeardNote } from './heard-note.ts';
-export { hearSteps, type Heard } from './hear.ts';
+export { hearSteps, noteSteps, type Heard, type NoteSettings } from './hear.ts';
+export type { Activations, NoteListener } from './activations.ts';
+export { signNames, strokeSigns, type StrokeSigns } from './stroke-signs.ts';
 export { findOnsets, type Onset } from './onsets.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
 export { referenceOf, type Reference } from './reference.ts';

@@ -2,14 +2,12 @@ import {
   endpoints,
   request,
   type Lesson,
-  type MyPractice,
   type NewAssignment,
   type NewEarGoal,
   type NewLessonNote,
-  type TakeFigures,
 } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { changeKeptAnswer, requestOrKept } from './kept-answers.ts';
+import { requestOrKept } from './kept-answers.ts';
 
 const taughtKey = ['taught'];
 const practiceOf = (studentId: string) => ['practice', studentId];
@@ -141,21 +139,3 @@ export const useMyPractice = () =>
     gcTime: Infinity,
     refetchOnReconnect: true,
   });
-
-/** Keeps what came of a take; it stands among the others at once, here and in what is kept for times without a connection. */
-export function useKeepTake() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (body: TakeFigures) => request(endpoints.keepTake, { body }),
-    onSuccess: async (_, take) => {
-      client.setQueryData<MyPractice>(
-        myPracticeKey,
-        (before) => before && { ...before, takes: [...before.takes, take] },
-      );
-      await changeKeptAnswer(endpoints.readMyPractice, (sent) => ({
-        ...sent,
-        takes: [...(sent.takes ?? []), take],
-      }));
-    },
-  });
-}

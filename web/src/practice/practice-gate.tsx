@@ -3,7 +3,7 @@ import type { OwnNoteChange } from '@jocund/core/practice';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { openOffline } from '../api/offline.ts';
-import { useKeepTake, useMyPractice, usePracticeSeen } from '../api/practice.ts';
+import { useMyPractice, usePracticeSeen } from '../api/practice.ts';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { useSettings } from '../ui/settings.ts';
@@ -12,6 +12,7 @@ import type { UnsentNote } from './unsent-notes.ts';
 import { useOwnNotes, withUnsentNotes } from './use-own-notes.ts';
 import { newUuid } from '../work/new-id.ts';
 import { usePasses } from './use-passes.ts';
+import { useTakes } from './use-takes.ts';
 
 /** What a room of the student's works with. */
 export interface Opened {
@@ -25,10 +26,10 @@ export interface Opened {
   /** Whether the browser keeps those that wait. */
   readonly isKept: boolean;
   readonly log: (mark: PracticeMark) => void;
-  /** All takes, the oldest first. */
+  /** All takes, those that wait among them; the oldest first. */
   readonly takes: readonly TakeFigures[];
-  /** Answers whether it is kept now. */
-  readonly keepTake: (take: TakeFigures) => Promise<boolean>;
+  readonly takesWaiting: number;
+  readonly keepTake: (take: TakeFigures) => void;
   /** Writes over the sheet of something given. */
   readonly writeNote: (assignmentId: string, change: OwnNoteChange) => void;
 }
@@ -117,10 +118,8 @@ function LookingGate({ studentId, children }: PracticeGateProps & { studentId: s
             isKept: true,
             log: (mark) => setTried((before) => [...before, mark]),
             takes: [...data.takes, ...triedTakes],
-            keepTake: (take) => {
-              setTriedTakes((before) => [...before, take]);
-              return Promise.resolve(true);
-            },
+            takesWaiting: 0,
+            keepTake: (take) => setTriedTakes((before) => [...before, take]),
             writeNote: (assignmentId, change) =>
               setTriedNotes((before) => [...before, newNote(assignmentId, change)]),
           })}
@@ -151,25 +150,29 @@ interface WithPassesProps extends PracticeGateProps {
 function WithPasses({ practice, userId, children }: WithPassesProps) {
   const passes = usePasses(userId);
   const notes = useOwnNotes(userId);
-  const sent = new Set(practice.marks.map(({ id }) => id));
-  const marks = [...practice.marks, ...passes.waiting.filter(({ id }) => !sent.has(id))];
-  const keep = useKeepTake();
+  const takes = useTakes(userId);
   const shown = useMemo(() => withUnsentNotes(practice, notes.waiting), [practice, notes.waiting]);
   return children({
     practice: shown,
     writeNote: (assignmentId, change) => notes.put(newNote(assignmentId, change)),
-    marks,
+    marks: withWaiting(practice.marks, passes.waiting),
     waiting: passes.waiting.length,
     notesWaiting: notes.waiting.length,
-    isKept: passes.isKept && notes.isKept,
+    isKept: passes.isKept && notes.isKept && takes.isKept,
     log: passes.put,
-    takes: practice.takes,
-    keepTake: (take) =>
-      keep.mutateAsync(take).then(
-        () => true,
-        () => false,
-      ),
+    takes: withWaiting(practice.takes, takes.waiting),
+    takesWaiting: takes.waiting.length,
+    keepTake: takes.put,
   });
+}
+
+/** What is with the server, then what waits for it. */
+function withWaiting<Item extends { readonly id: string }>(
+  sent: readonly Item[],
+  waiting: readonly Item[],
+): Item[] {
+  const known = new Set(sent.map(({ id }) => id));
+  return [...sent, ...waiting.filter(({ id }) => !known.has(id))];
 }
 
 const newNote = (assignmentId: string, change: OwnNoteChange): UnsentNote => ({

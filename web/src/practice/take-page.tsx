@@ -1,7 +1,6 @@
 import { mediumHand } from '@jocund/core/hands';
 import type { TakeFigures } from '@jocund/contract';
 import type { TakeReport } from '@jocund/core/takes';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { TakeHistory } from '../record-view/take-history.tsx';
 import { barsWords } from '../ui/words.ts';
@@ -14,16 +13,16 @@ import { TakeSheet } from './take-sheet.tsx';
 import { TakeSource } from './take-source.tsx';
 import { useFingers } from './use-fingers.ts';
 import { useTake } from './use-take.ts';
+import { Waiting } from './waiting.tsx';
 
 /** A take of what was given, recorded or handed in, held against the sheet. */
 export const TakePage = () => <GivenGate>{(opened) => <Take {...opened} />}</GivenGate>;
 
-function Take({ given, score, opened: { practice, takes, keepTake } }: OpenedGiven) {
+function Take({ given, score, opened: { practice, takes, takesWaiting, isKept, keepTake } }: OpenedGiven) {
   const room = useRoomPath();
   const fingers = useFingers(score, practice.hand ?? mediumHand);
   const bars = barsGiven(given, score);
-  const kept = useKept(given.id, keepTake);
-  const take = useTake(score, bars, kept.keep);
+  const take = useTake(score, bars, (report) => keepTake(figuresOf(report, given.id)));
   const mine = takes.filter(({ assignmentId }) => assignmentId === given.id);
   const { state } = take;
   return (
@@ -61,15 +60,7 @@ function Take({ given, score, opened: { practice, takes, keepTake } }: OpenedGiv
             <span className="font-semibold">{state.reason}.</span> {state.remedy}.
           </p>
         )}
-        {kept.unkept && (
-          <p role="alert" className="pt-3">
-            <span className="font-semibold">This take is not in your record yet:</span> the server could not
-            be reached.{' '}
-            <button type="button" className="py-1 underline" onClick={kept.again}>
-              Send it again
-            </button>
-          </p>
-        )}
+        <Waiting count={takesWaiting} isKept={isKept} what="take" />
         {state.kind === 'judged' && (
           <HowItWent
             score={score}
@@ -84,18 +75,6 @@ function Take({ given, score, opened: { practice, takes, keepTake } }: OpenedGiv
       <TakeSource take={take} />
     </main>
   );
-}
-
-/** Sends what came of a take; what could not be sent waits on the page. */
-function useKept(assignmentId: string, keepTake: (take: TakeFigures) => Promise<boolean>) {
-  const [unkept, setUnkept] = useState<TakeFigures | undefined>();
-  const send = (take: TakeFigures) =>
-    void keepTake(take).then((isKept) => setUnkept(isKept ? undefined : take));
-  return {
-    unkept,
-    again: () => unkept && send(unkept),
-    keep: (report: TakeReport) => send(figuresOf(report, assignmentId)),
-  };
 }
 
 const figuresOf = (report: TakeReport, assignmentId: string): TakeFigures => ({

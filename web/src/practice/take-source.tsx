@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { FileInput } from '../ui/file-input.tsx';
+import { hearsMidi, MidiRecorder } from '../sound/midi-recorder.ts';
 import { Recorder } from '../sound/recorder.ts';
 import { usePlainKey } from '../ui/use-plain-key.ts';
 import { isTyping } from '../ui/text-fields.ts';
@@ -18,17 +19,32 @@ const simulated = {
 const button =
   'figure flex min-h-14 flex-1 items-center justify-center px-3 text-center text-lg disabled:opacity-60';
 
-/** Where a take comes from: the microphone, a file, or the simulated student. */
+/** Where a take comes from: the microphone, an instrument that sends MIDI, a file, or the simulated student. */
 export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take: Take }) {
   const [recorder] = useState(() => new Recorder());
   const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
+  const [instrument] = useState(() => new MidiRecorder());
+  const plugged = useSyncExternalStore(instrument.subscribe, instrument.getState);
   const [seed, setSeed] = useState(1);
   const file = useRef<HTMLInputElement>(null);
-  useEffect(() => () => recorder.drop(), [recorder]);
-  const isRecording = recording.kind === 'recording';
+  useEffect(
+    () => () => {
+      recorder.drop();
+      instrument.drop();
+    },
+    [recorder, instrument],
+  );
+  const isPlugged = plugged.kind === 'recording';
+  const isRecording = recording.kind === 'recording' || isPlugged;
+  const isAsking = recording.kind === 'asking' || plugged.kind === 'asking';
+  const fault = [recording, plugged].find(({ kind }) => kind === 'failed');
   const toggle = () => {
-    if (isRecording) recorder.stop();
+    if (isPlugged) {
+      const taken = instrument.stop();
+      if (taken) judge({ kind: 'instrument', ...taken });
+    } else if (isRecording) recorder.stop();
     else {
+      instrument.drop();
       cancel();
       void recorder.start((packed) => void judgeFile(packed));
     }
@@ -42,21 +58,25 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
   return (
     <section aria-label="A take" className="on-ink flex-none bg-ink1 text-paper">
       <div className="mx-auto flex w-full max-w-3xl flex-col gap-2 px-4 py-3">
-        {recording.kind === 'failed' && <p role="alert">{recording.reason}</p>}
+        {fault?.kind === 'failed' && <p role="alert">{fault.reason}</p>}
         <div className="flex gap-2">
           <button
             type="button"
             className={`${button} ${isRecording ? 'bg-brass text-ink1' : 'bg-paper text-ink1'}`}
             aria-pressed={isRecording}
-            disabled={recording.kind === 'asking' || state.kind === 'working'}
+            disabled={isAsking || state.kind === 'working'}
             onClick={toggle}
           >
-            {isRecording ? (
+            {recording.kind === 'recording' ? (
               <>
                 Stop, <Seconds sinceMs={recording.sinceMs} />
               </>
+            ) : isPlugged ? (
+              `Stop, ${plugged.notes} ${plugged.notes === 1 ? 'note' : 'notes'}`
             ) : recording.kind === 'asking' ? (
               'Asking for the microphone …'
+            ) : plugged.kind === 'asking' ? (
+              'Asking for the instrument …'
             ) : (
               'Record a take'
             )}
@@ -83,7 +103,25 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
           onFile={(chosen) => void judgeFile(chosen)}
         />
         <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
-          <span>Stop if anything hurts, tingles or goes numb.</span>
+          <span>
+            {isPlugged
+              ? `Listening to ${plugged.from.join(' and ')}.`
+              : 'Stop if anything hurts, tingles or goes numb.'}
+          </span>
+          {hearsMidi() && (
+            <button
+              type="button"
+              className="py-1 underline"
+              disabled={isRecording || isAsking || state.kind === 'working'}
+              onClick={() => {
+                recorder.drop();
+                cancel();
+                void instrument.start();
+              }}
+            >
+              Play on a MIDI instrument
+            </button>
+          )}
           <button
             type="button"
             className="py-1 underline"

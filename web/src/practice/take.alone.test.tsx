@@ -11,6 +11,7 @@ import { press, room, server } from '../testing/bench-room.tsx';
 import { given, idOf, practice, wren } from '../testing/practised.ts';
 import { DrillsPage } from './drills-page.tsx';
 import { TakePage } from './take-page.tsx';
+import { unsentTakes } from './unsent-takes.ts';
 
 const score = written(
   [
@@ -94,16 +95,24 @@ describe('how it went', () => {
     expect(await screen.findByRole('list', { name: 'Drills' })).toBeTruthy();
   });
 
-  test('without a connection the take waits on the page, and is sent again', async () => {
+  test('without a connection the take waits in the browser, stands among the others, and is sent once', async () => {
     line.isOnline = false;
     open();
     await handIn(limping());
-    const again = await screen.findByRole('button', { name: 'Send it again' });
+    expect(
+      await screen.findByText(/One take waits for the connection\. It is kept in this browser/),
+    ).toBeTruthy();
+    expect(await screen.findByRole('img', { name: /^Notes there: take 1 \d+ %$/ })).toBeTruthy();
     expect(kept).toEqual([]);
+    cleanup();
+    // The page is opened again: what was left is still there, and goes when the connection is back.
+    open();
+    expect(await screen.findByText(/One take waits/)).toBeTruthy();
     line.isOnline = true;
-    fireEvent.click(again);
+    window.dispatchEvent(new Event('online'));
     await waitFor(() => expect(kept).toHaveLength(1));
-    await waitFor(() => expect(screen.queryByRole('button', { name: 'Send it again' })).toBeNull());
+    await waitFor(() => expect(screen.queryByText(/One take waits/)).toBeNull());
+    expect(await unsentTakes.all(wren.id)).toEqual([]);
   });
 
   test('the simulated student plays, and none of it is kept', async () => {
@@ -160,6 +169,56 @@ describe('how it went', () => {
     await handIn(bytes);
     expect((await screen.findByRole('alert')).textContent).toContain(reason);
     expect(kept).toEqual([]);
+  });
+
+  describe('on an instrument that sends MIDI', () => {
+    const input = { name: 'Six strings', state: 'connected', onmidimessage: null as unknown };
+    const plugIn = (inputs: ReadonlyMap<string, unknown>) =>
+      vi.stubGlobal(
+        'navigator',
+        Object.assign(Object.create(navigator) as object, {
+          requestMIDIAccess: () => Promise.resolve({ inputs, onstatechange: null }),
+        }),
+      );
+    const play = (timeStamp: number, ...bytes: number[]) =>
+      act(() =>
+        (input.onmidimessage as (event: object) => void)({ timeStamp, data: Uint8Array.from(bytes) }),
+      );
+
+    test('what is played is judged, and the instrument is let go', async () => {
+      plugIn(new Map([['1', input]]));
+      open();
+      await screen.findByRole('heading', { name: 'How it went' });
+      press('Play on a MIDI instrument');
+      expect(await screen.findByText('Listening to Six strings.')).toBeTruthy();
+      const beganMs = performance.now();
+      const { notes } = playAsStudent(score, { unsteadyMs: 3 }, 4);
+      for (const { startS, midi } of notes) play(beganMs + 1000 * startS, 0x90, midi, 80);
+      press(`Stop, ${notes.length} notes`);
+      const figures = await screen.findByLabelText('The take in figures');
+      expect(figures.textContent).toMatch(/missed▢0/);
+      expect(input.onmidimessage).toBeNull();
+      await waitFor(() => expect(kept).toHaveLength(1));
+    });
+
+    test('with nothing plugged in, or nothing played, a sentence says so', async () => {
+      plugIn(new Map());
+      open();
+      await screen.findByRole('heading', { name: 'How it went' });
+      press('Play on a MIDI instrument');
+      expect((await screen.findByRole('alert')).textContent).toContain('No instrument is plugged in');
+      plugIn(new Map([['1', input]]));
+      press('Play on a MIDI instrument');
+      press(await screen.findByText('Stop, 0 notes').then((button) => button.textContent));
+      expect((await screen.findByRole('alert')).textContent).toMatch(/\w+\. \w+/);
+      expect(kept).toEqual([]);
+    });
+
+    test('a browser without MIDI does not offer it', async () => {
+      open();
+      await screen.findByRole('heading', { name: 'How it went' });
+      expect(screen.queryByText('Play on a MIDI instrument')).toBeNull();
+    });
   });
 
   test('a microphone that is refused says what to do instead', async () => {

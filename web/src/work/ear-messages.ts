@@ -12,6 +12,13 @@ import type {
 import type { Score } from '@jocund/core/score';
 import type { Beats, Guesses, GuessSettings } from '@jocund/core/transcription';
 
+export interface HeardNotes {
+  /** In order. */
+  readonly notes: readonly HeardNote[];
+  /** Whether the trained model heard them; else they were told by their partials alone, far less surely. */
+  readonly isTrained: boolean;
+}
+
 /** What the page may ask of recordings. */
 export interface EarTasks {
   /** How loud bass and treble of a recording are, drawn as its waveform. */
@@ -19,10 +26,15 @@ export interface EarTasks {
     readonly input: Recording & { readonly splitHz: number };
     readonly output: BandPeaks;
   };
-  /** Pitch, tempo, beats, swing and likely notes of a recording. */
+  /** Pitch, strokes, tempo, beats and swing of a recording. */
   readonly hearRecording: {
     readonly input: Recording;
     readonly output: Heard;
+  };
+  /** The likely notes of a recording, by the trained model where the browser can run it. */
+  readonly hearNotes: {
+    readonly input: { readonly recording: Recording; readonly heard: Heard };
+    readonly output: HeardNotes;
   };
   /** Heard notes laid on beats, hands and strings. */
   readonly guessNotes: {

@@ -4,10 +4,7 @@ import { simulatedRecording } from '@jocund/core/stand-ins';
 import { renderStereo } from '@jocund/core/sound';
 import { guessSteps, onBeats } from '@jocund/core/transcription';
 import type { EarTasks } from './ear-messages.ts';
-
-/** A guitar in any tuning, MIDI: from a string tuned down to A1 to the twelfth fret of the highest. */
-const [lowest, highest] = [33, 88];
-const pitches = Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
+import { hearNotesTask } from './hear-notes-task.ts';
 
 /** What the worker does for the ear. */
 export const earTasks: {
@@ -18,8 +15,9 @@ export const earTasks: {
   bandPeaks: ({ channels, sampleRate, splitHz }) => bandPeaksSteps(channels, sampleRate, splitHz),
   *hearRecording(recording) {
     yield 0;
-    return yield* hearSteps(monoOf(recording), pitches);
+    return yield* hearSteps(monoOf(recording));
   },
+  hearNotes: (input) => hearNotesTask(input, undefined),
   guessNotes: ({ notes, ...settings }) => guessSteps(notes, settings),
   *stretchSound({ slice, plan, fromFrame, frames, carry }) {
     yield 0;

@@ -2,6 +2,7 @@ import type { MeasuredPiece } from '@jocund/contract';
 import type { Result } from '@jocund/core/fault';
 import type { Alternative, FingeredMoment, NoteFingers, WeighedTerm } from '@jocund/core/fingering';
 import type { AnyReading, ReadOptions } from '@jocund/core/formats/any';
+import type { LiveMessage } from '@jocund/core/formats/midi';
 import type { LeftOut } from '@jocund/core/formats/reading';
 import type { DealtFigures, Figure, FigureTarget, FigureWay, MadeFigure } from '@jocund/core/figures';
 import type { FormBar } from '@jocund/core/form';
@@ -216,6 +217,7 @@ export interface Tasks extends EarTasks {
       readonly source:
         | { readonly kind: 'file'; readonly bytes: Uint8Array }
         | ({ readonly kind: 'sound' } & Recording)
+        | { readonly kind: 'instrument'; readonly messages: readonly LiveMessage[]; readonly endS: number }
         | { readonly kind: 'student'; readonly faults: StudentFaults; readonly seed: number };
     };
     readonly output: Result<{ readonly report: TakeReport; readonly next: NextStep }>;

@@ -1,4 +1,5 @@
 import { ok, type Result } from '@jocund/core/fault';
+import { liveTake } from '@jocund/core/formats/midi';
 import { readTake } from '@jocund/core/formats/take';
 import { playAsStudent } from '@jocund/core/stand-ins';
 import { judge, nextStep, type Take } from '@jocund/core/takes';
@@ -18,5 +19,7 @@ export function judgeTakeTask(asked: Asked): Tasks['judgeTake']['output'] {
 function takeOf({ score, bars, source }: Asked): Result<Take> {
   if (source.kind === 'file') return readTake(source.bytes);
   if (source.kind === 'sound') return ok({ kind: 'sound', recording: source });
+  if (source.kind === 'instrument')
+    return ok({ kind: 'notes', notes: liveTake(source.messages, source.endS) });
   return ok({ kind: 'notes', notes: playAsStudent(score, { ...source.faults, bars }, source.seed).notes });
 }

@@ -213,6 +213,8 @@ export function stepsOf(
       return tasks.bandPeaks(request.input);
     case 'hearRecording':
       return tasks.hearRecording(request.input);
+    case 'hearNotes':
+      return tasks.hearNotes(request.input);
     case 'guessNotes':
       return tasks.guessNotes(request.input);
     case 'stretchSound':

@@ -9,7 +9,7 @@ interface Waiting {
 }
 
 /** A worker for each: reading a stranger's file must not keep the hands waiting. */
-type Duty = 'hands' | 'files' | 'tunings' | 'ear' | 'playing';
+type Duty = 'hands' | 'files' | 'tunings' | 'ear' | 'notes' | 'playing';
 
 const dutyOf: Readonly<Record<TaskName, Duty>> = {
   checkScore: 'hands',
@@ -28,6 +28,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   judgeTake: 'files',
   bandPeaks: 'ear',
   hearRecording: 'ear',
+  hearNotes: 'notes',
   guessNotes: 'ear',
   simulateRecording: 'ear',
   soundOnBeats: 'ear',
@@ -55,6 +56,7 @@ const isOneStep: ReadonlySet<TaskName> = new Set([
   'dealFigures',
   'judgeTake',
   'hearRecording',
+  'hearNotes',
   'simulateRecording',
 ]);
 
@@ -96,7 +98,7 @@ function endWorker(duty: Duty): void {
 function workerFor(duty: Duty): Worker {
   const known = workers.get(duty);
   if (known) return known;
-  const started = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+  const started = newWorker(duty);
   started.onmessage = ({ data }: MessageEvent<WorkAnswer>) => {
     const asked = waiting.get(data.id);
     if (!asked) return;
@@ -111,3 +113,9 @@ function workerFor(duty: Duty): Worker {
   workers.set(duty, started);
   return started;
 }
+
+/** Only what hears notes may run WebAssembly, so it has a worker to itself. */
+const newWorker = (duty: Duty): Worker =>
+  duty === 'notes'
+    ? new Worker(new URL('./notes.worker.ts', import.meta.url), { type: 'module' })
+    : new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { ticksPerQuarter } from '../../score/index.ts';
 import type { HeardNote } from '../../listening/index.ts';
+import { pairedNotes, type KeyMove } from './paired-notes.ts';
 import { parseFile, type Timed } from './parse-file.ts';
 
 /** More notes than half an hour of fast playing has. */
@@ -39,25 +40,11 @@ function clockOf(events: readonly Timed[]): (tick: number) => number {
 }
 
 function notesOf(track: readonly Timed[], secondsAt: (tick: number) => number): HeardNote[] {
-  const sounding = new Map<string, { at: number; midi: number; velocity: number }[]>();
-  const notes: HeardNote[] = [];
-  const end = (key: string, tick: number) => {
-    const [first, ...rest] = sounding.get(key) ?? [];
-    if (!first) return;
-    sounding.set(key, rest);
-    const { at, midi, velocity } = first;
-    notes.push({ startS: secondsAt(at), endS: secondsAt(tick), midi, velocity, sureness: 1 });
-  };
-  for (const { at, event } of track) {
-    if (!('channel' in event) || event.channel === percussionChannel) continue;
-    if (event.type !== 'noteOn' && event.type !== 'noteOff') continue;
+  const moves = track.flatMap(({ at, event }): KeyMove[] => {
+    if (!('channel' in event) || event.channel === percussionChannel) return [];
+    if (event.type !== 'noteOn' && event.type !== 'noteOff') return [];
     const { channel, noteNumber: midi, velocity } = event;
-    const key = `${channel} ${midi}`;
-    if (event.type === 'noteOn' && velocity > 0)
-      sounding.set(key, [...(sounding.get(key) ?? []), { at, midi, velocity }]);
-    else end(key, at);
-  }
-  const last = track.at(-1)?.at ?? 0;
-  for (const [key, stack] of sounding) for (let left = stack.length; left > 0; left -= 1) end(key, last);
-  return notes;
+    return [{ atS: secondsAt(at), channel, midi, velocity: event.type === 'noteOn' ? velocity : 0 }];
+  });
+  return pairedNotes(moves, secondsAt(track.at(-1)?.at ?? 0));
 }

@@ -16,13 +16,22 @@ import { placesFor, useGuessActs } from './use-guess-keys.ts';
 
 /** How many notes stand how, and all sure ones at once. */
 export function CountsPart() {
-  const { guesses } = useListen();
+  const { guesses, notes } = useListen();
   const acts = useGuessActs();
   const count = (standing: ShownGuess['standing']) =>
     guesses.guesses.filter((each) => each.standing === standing).length;
   const sure = count('sure');
   return (
-    <MarginPart title="Notes" note={guesses.isWorking ? 'laying them on the strings' : undefined}>
+    <MarginPart
+      title="Notes"
+      note={
+        notes.kind === 'working'
+          ? 'being heard'
+          : guesses.isWorking
+            ? 'laying them on the strings'
+            : undefined
+      }
+    >
       <dl className="grid grid-cols-4 gap-1">
         {(
           [

@@ -18,7 +18,7 @@ import { useHand } from '../use-check.ts';
 import { playedBars, type PlayedBars } from './played-bars.ts';
 import { useDeskPlayer, type DeskPlayer, type Span } from './use-desk-player.ts';
 import { useGuesses, type GuessesState, type ShownGuess } from './use-guesses.ts';
-import { useHeard, usePeaks, type HeardState } from './use-heard.ts';
+import { useHeard, useHeardNotes, usePeaks, type HeardState, type NotesState } from './use-heard.ts';
 import { useWrittenSound } from './use-written-sound.ts';
 import { useSound, type SoundState } from './use-sound.ts';
 
@@ -33,6 +33,7 @@ export interface ListenRoom extends DeskPlayer {
   readonly sound: SoundState;
   readonly peaks: BandPeaks | undefined;
   readonly heard: HeardState;
+  readonly notes: NotesState;
   readonly listening: Listening;
   readonly write: (change: (before: Listening) => Listening) => void;
   /** As moved or tapped, else as heard; undefined where there are none. */
@@ -91,6 +92,8 @@ export function ListenProvider({ children }: { children: ReactNode }) {
   const samples = sound.kind === 'ready' ? sound.sound : undefined;
   const heard = useHeard(samples);
   const told = heard.kind === 'done' ? heard.heard : undefined;
+  const notes = useHeardNotes(samples, told);
+  const toldNotes = notes.kind === 'done' ? notes.notes : undefined;
   const { beats: moved, firstBeat } = listening;
   const counted = useMemo((): Beats | undefined => {
     const beats = moved ?? told?.pulse?.beats ?? [];
@@ -98,11 +101,11 @@ export function ListenProvider({ children }: { children: ReactNode }) {
   }, [moved, told, firstBeat]);
   const bars = useMemo(() => playedBars(score), [score]);
   const grid = useMemo(() => counted && beatGrid(bars, counted), [bars, counted]);
-  const likely = useMemo(() => (told ? likelyTunings(told.notes, tuningTable) : []), [told]);
+  const likely = useMemo(() => (toldNotes ? likelyTunings(toldNotes, tuningTable) : []), [toldNotes]);
   const [likeliest] = likely;
   const isSameTuning = likeliest && shippedTuningOf(score.tuning)?.name === likeliest.tuning.name;
   const offset = isSameTuning ? likeliest.shift - soundingShift(score) : 0;
-  const guesses = useGuesses(told?.notes, counted, score, hand, listening.refused, offset, bars);
+  const guesses = useGuesses(toldNotes, counted, score, hand, listening.refused, offset, bars);
   const [chosenKey, chooseGuess] = useState<string | undefined>();
   const chosen = guesses.guesses.find(({ key }) => key === chosenKey);
   const [viewAtS, setViewAtS] = useState(0);
@@ -138,6 +141,7 @@ export function ListenProvider({ children }: { children: ReactNode }) {
     sound,
     peaks,
     heard,
+    notes,
     listening,
     write: (change) => recording && writeListening(recording.id, change),
     counted,

@@ -110,33 +110,39 @@ function Recordings() {
   );
 }
 
-/** How far the listening is, with a way to cancel it. */
+/** How far the listening is, with a way to cancel it: first pitch and beats, then the notes. */
 function HeardSoFar() {
-  const { heard, sound } = useListen();
+  const { heard, notes, sound } = useListen();
   if (sound.kind !== 'ready') return null;
+  const now = heard.kind === 'done' ? notes : heard;
   return (
     <div className="text-note flex min-h-8 items-center gap-3" role="status">
-      {heard.kind === 'working' && (
+      {now.kind === 'working' && (
         <>
-          <strong className="font-serif">Listening: {Math.round(heard.share * 100)} %</strong>
-          <Button look="plain" onClick={heard.cancel}>
+          <strong className="font-serif">
+            {heard.kind === 'done' ? 'Hearing the notes' : 'Hearing pitch and beats'}:{' '}
+            {Math.round(now.share * 100)} %
+          </strong>
+          <Button look="plain" onClick={now.cancel}>
             Cancel
           </Button>
         </>
       )}
-      {heard.kind === 'stopped' && (
+      {now.kind === 'stopped' && (
         <>
-          Not listened to yet.
-          <Button look="plain" onClick={heard.again}>
-            Listen to it
+          {heard.kind === 'done' ? 'The notes have not been heard yet.' : 'Not listened to yet.'}
+          <Button look="plain" onClick={now.again}>
+            {heard.kind === 'done' ? 'Hear the notes' : 'Listen to it'}
           </Button>
         </>
       )}
-      {heard.kind === 'done' && (
+      {notes.kind === 'done' && (
         <span>
-          {heard.heard.notes.length === 0
+          {notes.notes.length === 0
             ? 'No notes were found: the recording is silent, or no string is plucked in it.'
-            : `${heard.heard.notes.length} likely notes found in ${clock(sound.durationS)}`}
+            : `${notes.notes.length} likely notes found in ${clock(sound.durationS)}`}
+          {!notes.isTrained &&
+            '. This browser cannot run the trained ear, so they are far less sure than usual: use a current browser.'}
         </span>
       )}
     </div>

@@ -107,6 +107,11 @@ describe('a recording on the bench', () => {
     expect(screen.getByText('in use')).toBeTruthy();
   });
 
+  test('without the trained model, which no test has, the page says that notes are less sure', async () => {
+    await open(empty);
+    expect(screen.getByText(/This browser cannot run the trained ear/)).toBeTruthy();
+  });
+
   test('sure notes are taken at once, nearly all where they were played, with bars as needed', async () => {
     const { bench } = await open(empty);
     await laid();

@@ -11,7 +11,8 @@ const height = 52;
 
 /** The whole recording: where it is, its loops and marks. Pointing goes to a place, dragging makes a loop. */
 export function Overview({ durationS }: { durationS: number }) {
-  const { peaks, listening, loop, setLoop, show, player, play, playing, heard } = useListen();
+  const { peaks, listening, loop, setLoop, show, player, play, playing, heard, notes } = useListen();
+  const working = [heard, notes].find(({ kind }) => kind === 'working');
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const pressed = useRef<number | undefined>(undefined);
@@ -114,10 +115,10 @@ export function Overview({ durationS }: { durationS: number }) {
             {clock(atS)}
           </span>
         ))}
-        {heard.kind === 'working' && (
+        {working?.kind === 'working' && (
           <span
             className="absolute inset-y-0 left-0 -top-[3px] h-[3px] bg-ink1"
-            style={{ width: `${heard.share * 100}%` }}
+            style={{ width: `${working.share * 100}%` }}
           />
         )}
       </div>

@@ -113,7 +113,7 @@ function Course({ reference: { course, cents } }: { reference: Reference }) {
       </svg>
       <figcaption className="narrow text-note text-ink1-80">
         {drift < 6
-          ? `steady to ${clock(lastS)}, within ${Math.max(1, Math.ceil(drift))} cents`
+          ? `steady to ${clock(lastS)}, within ${Math.max(1, Math.ceil(drift))} ${Math.ceil(drift) <= 1 ? 'cent' : 'cents'}`
           : `drifts by ${Math.round(drift)} cents up to ${clock(lastS)}`}
       </figcaption>
     </figure>

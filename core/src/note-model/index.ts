@@ -1,0 +1,1 @@
+export { loadNoteModel, type NoteModelFiles } from './note-model.ts';

@@ -1,0 +1,37 @@
+import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
+
+type StartRequest = Extract<WorkRequest, { kind: 'start' }>;
+type Steps = Generator<number, Tasks[TaskName]['output']>;
+
+const answer = (message: WorkAnswer) => self.postMessage(message);
+const breathe = () => new Promise((resolve) => setTimeout(resolve));
+
+/** Answers what a worker is asked, in steps: between two of them a cancel is heard. */
+export function answerWork(stepsOf: (request: StartRequest) => Steps | Promise<Steps>): void {
+  const cancelled = new Set<number>();
+  const work = async (request: StartRequest): Promise<void> => {
+    const { id } = request;
+    const steps = await stepsOf(request);
+    let step = steps.next();
+    while (!step.done) {
+      answer({ kind: 'progress', id, share: step.value });
+      await breathe();
+      if (cancelled.delete(id)) return;
+      step = steps.next();
+    }
+    answer({ kind: 'done', id, output: step.value });
+  };
+  self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
+    if (data.kind === 'cancel') {
+      cancelled.add(data.id);
+      return;
+    }
+    void work(data).catch((error: unknown) =>
+      answer({
+        kind: 'failed',
+        id: data.id,
+        message: error instanceof Error ? error.message : 'The work broke off',
+      }),
+    );
+  };
+}

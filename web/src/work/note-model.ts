@@ -1,0 +1,41 @@
+import topologyUrl from '@spotify/basic-pitch/model/model.json?url';
+import weightsUrl from '@spotify/basic-pitch/model/group1-shard1of1.bin?url';
+import simdUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
+import threadedUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-threaded-simd.wasm?url';
+import plainUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
+import type { NoteListener } from '@jocund/core/listening';
+import { loadNoteModel, type NoteModelFiles } from '@jocund/core/note-model';
+
+let loading: Promise<NoteListener> | undefined;
+
+/** The trained model, fetched from our own server at the first need; undefined where this browser cannot run it. */
+export async function noteModel(): Promise<NoteListener | undefined> {
+  try {
+    return await (loading ??= load());
+  } catch {
+    loading = undefined;
+    return undefined;
+  }
+}
+
+async function load(): Promise<NoteListener> {
+  const [topology, weights] = await Promise.all([
+    fetched(topologyUrl).then((answer) => answer.json() as Promise<NoteModelFiles['topology']>),
+    fetched(weightsUrl).then((answer) => answer.arrayBuffer()),
+  ]);
+  return loadNoteModel({
+    topology,
+    weights,
+    wasm: {
+      'tfjs-backend-wasm.wasm': plainUrl,
+      'tfjs-backend-wasm-simd.wasm': simdUrl,
+      'tfjs-backend-wasm-threaded-simd.wasm': threadedUrl,
+    },
+  });
+}
+
+async function fetched(url: string): Promise<Response> {
+  const answer = await fetch(url);
+  if (!answer.ok) throw new Error(`${url}: ${answer.status}`);
+  return answer;
+}
