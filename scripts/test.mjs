@@ -40,6 +40,14 @@ const failed = [];
 /** @type {(() => Promise<void> | void)[]} */
 const undo = [];
 let isEnding = false;
+/** When a part began, so that each says how long it took. */
+let partBeganMs = performance.now();
+
+/** @param {string} part */
+function sayTime(part) {
+  say(`${part}: ${Math.round((performance.now() - partBeganMs) / 1000)} s`);
+  partBeganMs = performance.now();
+}
 
 /** @param {number} code */
 async function end(code) {
@@ -125,11 +133,15 @@ async function main() {
   findAbcMidi();
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
+  sayTime('Set-up');
   await runChecks();
+  sayTime('Static checks');
   const cluster = await startThrowawayCluster();
   undo.push(cluster.stop);
   await runUnitTests(cluster.url);
+  sayTime('Unit and server tests');
   await runBrowserTests(cluster.url);
+  sayTime('Browser tests');
 }
 
 process.on('SIGINT', () => void end(130));

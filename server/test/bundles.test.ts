@@ -93,7 +93,7 @@ describe('studies packed into one zip', () => {
     expect(seconds('slow.wav') / seconds('full tempo.wav')).toBeCloseTo(1 / 0.6, 2);
   }, 300_000);
   test('given up, nothing is left of it, and the next one is made', async () => {
-    const long = inventedScore({ bars: Array.from({ length: 100 }, (_, bar) => score.bars[bar % 2]!) });
+    const long = inventedScore({ bars: Array.from({ length: 60 }, (_, bar) => score.bars[bar % 2]!) });
     const { id } = await make({ sound: true, studies: [{ name: 'Long', score: asDocument(long) }] });
     await expect.poll(() => stateOf(id), patience).toBe('working');
     await teacher.delete(`/api/bundles/${id}`).expect(200);
@@ -177,7 +177,7 @@ test('a server that ends hands what it was packing to the next', async () => {
   const first = await openTestStudio({ packs: true });
   try {
     const agent = await first.teacher();
-    const long = inventedScore({ bars: Array.from({ length: 30 }, (_, bar) => score.bars[bar % 2]!) });
+    const long = inventedScore({ bars: Array.from({ length: 16 }, (_, bar) => score.bars[bar % 2]!) });
     const answer = await agent
       .post('/api/bundles')
       .send(asked({ sound: true, studies: [{ name: 'Long', score: asDocument(long) }] }))

@@ -38,7 +38,8 @@ export function runBundle(
     // Its output is for nobody; what went wrong comes as a message.
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
-  if (child.pid !== undefined) setPriority(child.pid, politePriority);
+  // Tests share the machine with nobody: there it would only wait for them.
+  if (isBuilt && child.pid !== undefined) setPriority(child.pid, politePriority);
   const tell = (message: ToBundleProcess) => child.connected && child.send(message);
   return new Promise((resolve) => {
     let kept = Promise.resolve();
