@@ -51,7 +51,8 @@ export function createSheetDrawer(): (
   return (score, measures, options) => (last = drawSheet(score, measures, options, last));
 }
 
-function callsByBar(score: Score): CallEntry[][] {
+/** The call line of a score, bar by bar. */
+export function callsByBar(score: Score): CallEntry[][] {
   const byBar = score.bars.map((): CallEntry[] => []);
   for (const entry of callLine(score)) byBar[indexOfBar(score, entry.bar)]?.push(entry);
   return byBar;

@@ -125,7 +125,7 @@ function shapesOf(
     }),
     ...(tab ? drawStrings(score, rows, layout.width, options.shown) : []),
     ...frames.flatMap((frame, position) => [
-      ...(tab ? drawFrameLines(score, frame, position, frames.length) : []),
+      ...(tab ? drawFrameLines(score, frame, position, frames.length, score.bars.length - 1) : []),
       ...drawCallLines(frame, position),
     ]),
     ...(options.staff?.(score, frames) ?? []),
@@ -147,7 +147,14 @@ function shapesOf(
 const drawPlates = ({ bar, rows, x }: BarFrame): Shape[] =>
   bar.notes.flatMap((note) => drawPlate(note, x(note.tick), yOfString(rows, note.string)));
 
-function drawFrameLines(score: Score, frame: BarFrame, position: number, count: number): Shape[] {
+/** `lastBar`: the one that ends the piece; undefined where a part is shown, which ends nothing. */
+function drawFrameLines(
+  score: Score,
+  frame: BarFrame,
+  position: number,
+  count: number,
+  lastBar?: number,
+): Shape[] {
   const { index, layout, rows } = frame;
   const metre = metreShown(score.bars, index);
   return [
@@ -156,7 +163,7 @@ function drawFrameLines(score: Score, frame: BarFrame, position: number, count: 
       {
         isFirstOfSystem: position === 0,
         isLastOfSystem: position === count - 1,
-        isLastOfScore: index === score.bars.length - 1,
+        isLastOfScore: index === lastBar,
         next: score.bars[index + 1],
       },
       strings(rows),
@@ -197,11 +204,12 @@ export interface ExcerptPicture {
   readonly shapes: readonly Shape[];
 }
 
-/** Draws the tab of one system alone. */
+/** Draws the tab of one system alone; with `calls`, the call line of the score by bar, that and the count below it. */
 export function drawExcerpt(
   score: Score,
   layout: SystemLayout,
   shown: SheetOptions['shown'],
+  calls?: readonly (readonly CallEntry[])[],
 ): ExcerptPicture {
   const rows = rowsFor({
     headLines: 0,
@@ -217,12 +225,23 @@ export function drawExcerpt(
   });
   const places = placesIn(score, frames);
   const y = rows.stringTop - excerptMargin.above;
+  const x = calls ? 0 : gutter - excerptMargin.left;
   return {
-    x: gutter - excerptMargin.left,
+    x,
     y,
-    width: layout.width + excerptMargin.left + excerptMargin.right,
-    height: yOfString(rows, 6) + excerptMargin.below - y,
+    width: gutter + layout.width + excerptMargin.right - x,
+    height: (calls ? rows.countBase + 6 : yOfString(rows, 6) + excerptMargin.below) - y,
     shapes: [
+      ...(calls
+        ? [
+            drawCallGround(rows, layout.width),
+            ...drawCallFrame(rows, layout.width, { call: true, sungPitches: false }),
+            ...frames.flatMap((frame, position) => [
+              ...drawCallLines(frame, position),
+              ...drawCallRow(frame, calls[frame.index] ?? [], score.bars, { shown }),
+            ]),
+          ]
+        : []),
       ...drawStrings(score, rows, layout.width, shown),
       ...frames.flatMap((frame, position) => drawFrameLines(score, frame, position, frames.length)),
       ...frames.flatMap((frame) => [

@@ -5,11 +5,14 @@ import { note } from '../testing/invented.ts';
 import { written } from '../testing/written.ts';
 import { textWidth } from './text-width.ts';
 import {
+  callsByBar,
   createSheetDrawer,
+  drawExcerpt,
   drawGrip,
   drawSheet,
   fingersByBar,
   gripName,
+  layoutSheet,
   sheetMeasures,
   type Ink,
   type Shape,
@@ -372,4 +375,23 @@ test('a fermata is said once for both hands, and stands clear of the grips', () 
   expect(tops).toHaveLength(1);
   expect(tops[0]).toBeGreaterThan(rows.stemTop - 2);
   expect(tops[0]).toBeLessThan(rows.stringTop);
+});
+
+describe('an excerpt', () => {
+  const piece = written(['t6:0@1/1 m1:3@1/1', 't6:0@1/1 m1:5@3/1']);
+  const [layout] = layoutSheet(piece, { ...sheetMeasures, width: 900 });
+  const wordsOf = (calls?: ReturnType<typeof callsByBar>) =>
+    texts(drawExcerpt(piece, layout!, withSigns, calls).shapes);
+
+  test('ends in a plain line: it is a part, and ends nothing', () => {
+    const open = { ...piece, bars: [...piece.bars, ...piece.bars] };
+    expect(drawExcerpt(piece, layout!, withSigns).shapes).toEqual(
+      drawExcerpt(open, layout!, withSigns).shapes,
+    );
+  });
+
+  test('shows call line and count where they are asked for', () => {
+    expect(wordsOf()).not.toContain('pinch');
+    expect(wordsOf(callsByBar(piece))).toEqual(expect.arrayContaining(['pinch', 'call', 'count', '1', '3']));
+  });
 });

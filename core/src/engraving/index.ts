@@ -6,7 +6,7 @@ export { drawBarLines, type LinesCrossed } from './draw/staff.ts';
 export { drawGrip, type GripRoom } from './draw/grip.ts';
 export { drawMarks } from './draw/marks.ts';
 export { drawPlate } from './draw/plates.ts';
-export { createSheetDrawer, drawSheet, type SheetPicture } from './draw-sheet.ts';
+export { callsByBar, createSheetDrawer, drawSheet, type SheetPicture } from './draw-sheet.ts';
 export {
   drawExcerpt,
   drawSystem,

@@ -1,4 +1,4 @@
-import { callLine } from '@jocund/core/directions';
+import { gutter } from '@jocund/core/engraving';
 import { barChords, barsAlone } from '@jocund/core/form';
 import { keyText } from '@jocund/core/pitch';
 import { numberOfBar, placedNotes, type Score } from '@jocund/core/score';
@@ -8,6 +8,9 @@ import { useNames } from '../ui/use-names.ts';
 import type { ArrangedAfter } from '../work/messages.ts';
 import { spreadsOf } from './spreads.ts';
 import { SpreadRuler } from './spread-ruler.tsx';
+
+/** Units across two bars: as few as the call line needs. */
+const lineWidth = 500;
 
 interface CandidateProps {
   /** From 1. */
@@ -53,22 +56,15 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
           </span>
         </button>
         <div className="min-w-0">
-          <p className="flex">
+          <p className="flex" style={{ paddingLeft: `${(100 * gutter) / (gutter + lineWidth)}%` }}>
             {bars.bars.map((_, bar) => (
-              <span key={bar} className="flex-1 pl-3">
+              <span key={bar} className="flex-1 pl-1">
                 <span className="text-note">{numberOfBar(score, from + bar)}</span>{' '}
                 <span className="figure text-base">{names(chordsIn(bars, bar))}</span>
               </span>
             ))}
           </p>
-          <Excerpt score={bars} barCount={barCount} width={620} lineWidth={560} />
-          {isChosen && (
-            <p className="narrow border-t-2 border-ink1 bg-call px-2 py-1">
-              {callLine(bars)
-                .map(({ text }) => text)
-                .join(', ')}
-            </p>
-          )}
+          <Excerpt score={bars} barCount={barCount} width={620} lineWidth={lineWidth} withCall />
         </div>
         <div>
           {own.length > 0 && (

@@ -1,4 +1,4 @@
-import { drawExcerpt, layoutSheet, sheetMeasures } from '@jocund/core/engraving';
+import { callsByBar, drawExcerpt, layoutSheet, sheetMeasures } from '@jocund/core/engraving';
 import type { Score } from '@jocund/core/score';
 import { memo, useMemo } from 'react';
 import { useNames } from '../ui/use-names.ts';
@@ -10,16 +10,24 @@ interface ExcerptProps {
   readonly width: number;
   /** Units across the line: fewer make larger digits. */
   readonly lineWidth?: number;
+  /** With the call line and the count below. */
+  readonly withCall?: boolean;
 }
 
 /** The first bars of a score, tab alone and small: enough to see what a rung is made of. */
-export const Excerpt = memo(function Excerpt({ score, barCount, width, lineWidth = 500 }: ExcerptProps) {
+export const Excerpt = memo(function Excerpt({
+  score,
+  barCount,
+  width,
+  lineWidth = 500,
+  withCall = false,
+}: ExcerptProps) {
   const shown = useNames();
   const picture = useMemo(() => {
     const short = { ...score, bars: score.bars.slice(0, barCount) };
     const [layout] = layoutSheet(short, { ...sheetMeasures, width: lineWidth });
-    return layout && drawExcerpt(score, layout, shown);
-  }, [score, barCount, lineWidth, shown]);
+    return layout && drawExcerpt(score, layout, shown, withCall ? callsByBar(short) : undefined);
+  }, [score, barCount, lineWidth, shown, withCall]);
   if (!picture) return null;
   const { x, y } = picture;
   return (
