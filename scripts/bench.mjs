@@ -26,16 +26,17 @@ if (only === 'fingers') process.exit(await runBundled('fit-fingers.mjs', rest));
 if (only === 'grades') process.exit(await runBundled('fit-grades.mjs', rest));
 if (only === 'tunings') process.exit(await runBundled('rank-tunings.mjs', rest));
 if (only === 'style') process.exit(await runBundled('measure-style.mjs', []));
-if (only === 'ear' || only === 'notes') {
+const byEar = { ear: 'measure-ear.mjs', notes: 'fit-notes.mjs', asked: 'fit-asked.mjs' };
+if (only === 'ear' || only === 'notes' || only === 'asked') {
   findFluidsynth();
-  process.exit(await runBundled(only === 'ear' ? 'measure-ear.mjs' : 'fit-notes.mjs', rest));
+  process.exit(await runBundled(byEar[only], rest));
 }
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only === 'practice' || only === 'kill')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, tunings [fit], practice [SECONDS], kill [TIMES]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], kill [TIMES]',
   );
   process.exit(2);
 }

@@ -6,12 +6,13 @@ import { guessSteps, likelyTunings } from '@jocund/core/transcription';
 import { mulberry32 } from '@jocund/core/random';
 import { layTimeline } from '@jocund/core/sound';
 import { playAsStudent } from '@jocund/core/stand-ins';
-import { judgeRecording, judgeTake } from '@jocund/core/takes';
+import { judgeRecordingSteps, judgeTake } from '@jocund/core/takes';
 import { installedNoteModel } from '../cli/src/note-model.ts';
 import { demoPieces } from './lib/demo-pieces.mjs';
 import { dealtFaults } from './lib/ear/dealt-faults.mjs';
 import { FaultCount } from './lib/ear/fault-count.mjs';
 import { synthesised } from './lib/ear/synthesised.mjs';
+import { writtenBars } from './lib/ear/written-bars.mjs';
 
 /**
  * `npm run bench -- ear [MIDI TAKES] [WAV TAKES]`: a simulated student plays pieces of the demo with faults dealt from a seed; what the judge tells is held against what was put in. The judge was set
@@ -29,17 +30,6 @@ const sets = /** @type {const} */ ([
   ['set on', 0, 11],
   ['held out', 1, 5001],
 ]);
-
-/**
- * Bars of the written score that some bars of the order played are.
- * @param {(typeof pieces)[number]} score @param {{ first: number, last: number }} played
- */
-function writtenBars(score, { first, last }) {
-  const bars = layTimeline(score)
-    .bars.slice(first, last + 1)
-    .map(({ bar }) => bar);
-  return { first: Math.min(...bars), last: Math.max(...bars) };
-}
 
 for (const [name, parity, seed] of sets) {
   const among = pieces.filter((_, at) => at % 2 === parity);
@@ -103,7 +93,9 @@ for (const [name, parity, seed] of sets) {
     const off = resampled(sound, listeningRate * 2 ** (cents / 1200), listeningRate);
     reference.push(Math.abs((referenceOf(off)?.cents ?? Infinity) - cents));
     const began = performance.now();
-    const judged = judgeRecording(score, off, { bars: writtenBars(score, faults.bars) });
+    const judged = finished(
+      judgeRecordingSteps(score, off, { bars: writtenBars(score, faults.bars), listener }),
+    );
     wavMs += performance.now() - began;
     seconds += off.length / listeningRate;
     if (!judged.ok) {

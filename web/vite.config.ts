@@ -32,8 +32,16 @@ export default defineConfig({
       workbox: {
         inlineWorkboxRuntime: true,
         sourcemap: false,
-        // The practice room hears no notes.
-        globIgnores: ['**/notes.worker*'],
+        // What the trained ear runs on is large: it is kept once a take has needed it.
+        globIgnores: ['**/note-model-*'],
+        runtimeCaching: [
+          {
+            urlPattern:
+              /\/assets\/(note-model|model|group1-shard1of1|tfjs-backend-wasm)[\w-]*\.(js|json|bin|wasm)$/,
+            handler: 'CacheFirst',
+            options: { cacheName: 'trained-ear', expiration: { maxEntries: 12 } },
+          },
+        ],
         globPatterns: ['index.html', '**/*.{js,css,svg}', '**/*latin-w*.woff2', '**/*signs*.otf'],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: '/index.html',

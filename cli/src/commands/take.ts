@@ -1,8 +1,10 @@
 import { readTake } from '@jocund/core/formats/take';
 import { beatAt, numberOfBar, type Score } from '@jocund/core/score';
-import { judge, type JudgedNote, type RecordingReport, type TakeReport } from '@jocund/core/takes';
+import { judgeSteps, type JudgedNote, type RecordingReport, type TakeReport } from '@jocund/core/takes';
+import { finished } from '@jocund/core/steps';
 import { orRefuse, positional, table, type Command } from '../command.ts';
 import { readBytes, readScoreFile } from '../files.ts';
+import { installedNoteModel } from '../note-model.ts';
 import { barsNamed } from '../part-of-score.ts';
 
 /** `take`: what somebody played, held against the study. */
@@ -11,13 +13,14 @@ export const take: Command = {
   summary: 'a take (MIDI or WAV) against the study: hit, wrong, missed, early, late',
   usage: 'STUDY TAKE [--bars A-B]',
   options: { bars: 'text' },
-  run: (args) => {
+  run: async (args) => {
     const [study = '', played = ''] = positional(args, 'STUDY', 'TAKE');
     const score = readScoreFile(study);
     const bars = args.text('bars');
     const settings = bars === undefined ? {} : { bars: barsNamed(score, bars) };
     const recorded = orRefuse(readTake(readBytes(played, 'recording')), played);
-    const report = orRefuse(judge(score, recorded, settings), played);
+    const listener = recorded.kind === 'sound' ? await installedNoteModel() : undefined;
+    const report = orRefuse(finished(judgeSteps(score, recorded, { ...settings, listener })), played);
     return { json: answerOf(score, report), text: textOf(score, report) };
   },
 };

@@ -4,9 +4,9 @@ import type { NoteListener } from './activations.ts';
 import { pulseOf, type Pulse } from './beats.ts';
 import { listenAt, notesAtSteps } from './hear-notes.ts';
 import type { HeardNote } from './heard-note.ts';
+import { heardInTune } from './in-tune.ts';
 import { modelNotes } from './model-notes.ts';
 import { findOnsetsSteps, type Onset } from './onsets.ts';
-import { listeningRate, resampled } from './recording.ts';
 import { referenceSteps, type Reference } from './reference.ts';
 import { withRing } from './ring.ts';
 
@@ -44,13 +44,6 @@ export function* noteSteps(
     const notes = yield* notesAtSteps(listenAt(onsets, samples, { pitches, cents }));
     return withRing(samples, notes, cents);
   }
-  // The model knows pitches of A 440 only: a sharp recording is slowed for it, a flat one hurried.
-  const pace = 2 ** (cents / 1200);
-  const inTune = isNear(cents) ? samples : resampled(samples, listeningRate / pace, listeningRate);
-  const activations = yield* listener(inTune);
-  const timesS = isNear(cents) ? activations.timesS : activations.timesS.map((atS) => atS / pace);
-  return withRing(samples, modelNotes(onsets, { ...activations, timesS }, pitches), cents);
+  const activations = yield* heardInTune(samples, cents, listener);
+  return withRing(samples, modelNotes(onsets, activations, pitches), cents);
 }
-
-/** So few cents do not matter to the model. */
-const isNear = (cents: number): boolean => Math.abs(cents) < 5;

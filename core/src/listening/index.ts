@@ -2,6 +2,9 @@ export { drawDrill, isCountedRight, judgeDrill, type DrillResult, type EarDrill 
 export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading } from './tuner.ts';
 export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
 export type { HeardNote } from './heard-note.ts';
+export { heardInTune } from './in-tune.ts';
+export { likelihoodOf, type Weighing } from './likelihood.ts';
+export { modelNotes } from './model-notes.ts';
 export { hearSteps, noteSteps, type Heard, type NoteSettings } from './hear.ts';
 export type { Activations, NoteListener } from './activations.ts';
 export { signNames, strokeSigns, type StrokeSigns } from './stroke-signs.ts';

@@ -1,9 +1,11 @@
-export type { BarSpan, ExpectedNote } from './expected.ts';
+export { expectedOf, type BarSpan, type ExpectedNote } from './expected.ts';
+export { askedNotes, type AskedNote, type ModelHearing } from './hear-take-by-model.ts';
 export {
-  judge,
-  judgeRecording,
+  judgeRecordingSteps,
+  judgeSteps,
   judgeTake,
   type RecordingReport,
+  type RecordingSettings,
   type Take,
   type TakeSettings,
 } from './judge.ts';

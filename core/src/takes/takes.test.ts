@@ -1,12 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import { monoOf, referenceOf, resampled, listeningRate } from '../listening/index.ts';
+import { referenceOf, resampled, listeningRate } from '../listening/index.ts';
 import { mulberry32 } from '../random/index.ts';
 import type { Score } from '../score/index.ts';
-import { renderVoice } from '../sound/index.ts';
 import { playAsStudent, type SimulatedTake, type StudentFaults } from '../stand-ins/index.ts';
+import { finished } from '../steps/index.ts';
+import { soundOf } from '../testing/recorded.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
-import { judge, judgeRecording, judgeTake, nextStep, type TakeReport } from './index.ts';
+import { judgeRecordingSteps, judgeSteps, judgeTake, nextStep, type TakeReport } from './index.ts';
 
 /** Eight bars in C: an even thumb under a tune on and between the beats. */
 const bass = { C: 't5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1', F: 't4:3@1/1 t3:2@2/1 t5:3@3/1 t3:2@4/1' };
@@ -31,6 +32,7 @@ const other = written(
   ),
   { title: 'A riff' },
 );
+const judged = (score: Score, samples: Float32Array) => finished(judgeRecordingSteps(score, samples));
 const notesOf = (score: Score) => score.bars.flatMap(({ notes }) => notes).length;
 const taken = (faults: StudentFaults, seed = 1): { take: SimulatedTake; report: TakeReport } => {
   const take = playAsStudent(study, faults, seed);
@@ -199,21 +201,10 @@ describe('a take of notes against the study', () => {
   });
 });
 
-/** As the product's own strings sound; the bench asks a synthesiser that shares nothing with it. */
-function soundOf(take: SimulatedTake): Float32Array {
-  const voices = (['thumb', 'melody'] as const).map((voice) => {
-    const steps = renderVoice({ events: take.sounds, durationS: take.durationS }, voice, listeningRate);
-    let step = steps.next();
-    while (!step.done) step = steps.next();
-    return step.value;
-  });
-  return monoOf({ channels: voices, sampleRate: listeningRate });
-}
-
 describe('a recorded take', () => {
   test('nearly every note is heard, in its bar and at its time', () => {
     const take = playAsStudent(study, { unsteadyMs: 4 }, 2);
-    const report = valueOf(judgeRecording(study, soundOf(take)));
+    const report = valueOf(judged(study, soundOf(take)));
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.95);
     expect(report.extra).toBeLessThanOrEqual(1);
     expect(report.timing.thumbSdMs).toBeLessThan(15);
@@ -226,7 +217,7 @@ describe('a recorded take', () => {
     const left = take.sounds.filter(
       ({ bar, voice, tick }) => !(voice === 'thumb' && tick === 960 && bar % 2 === 1),
     );
-    const report = valueOf(judgeRecording(study, soundOf({ ...take, sounds: left })));
+    const report = valueOf(judged(study, soundOf({ ...take, sounds: left })));
     const missed = report.notes.filter(({ verdict }) => verdict === 'missed');
     expect(missed.map(({ bar, tick }) => [bar, tick])).toEqual(
       expect.arrayContaining([1, 3, 5, 7].map((bar) => [bar, 960])) as unknown,
@@ -238,14 +229,14 @@ describe('a recorded take', () => {
     const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2));
     const off = resampled(samples, listeningRate * 2 ** (cents / 1200), listeningRate);
     expect(Math.abs((referenceOf(off)?.cents ?? 0) - cents)).toBeLessThan(2);
-    const report = valueOf(judgeRecording(study, off));
+    const report = valueOf(judged(study, off));
     expect(Math.abs(report.cents - cents)).toBeLessThan(2.5);
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.95);
   });
 
   test('a capo on the wrong fret is heard, too', () => {
     const samples = soundOf(playAsStudent({ ...study, capo: 2 }, { unsteadyMs: 4 }, 2));
-    const report = valueOf(judgeRecording(study, samples));
+    const report = valueOf(judged(study, samples));
     expect(report.shift).toBe(2);
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.9);
   });
@@ -254,13 +245,13 @@ describe('a recorded take', () => {
     const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2));
     const loudest = samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0);
     const clipped = samples.map((each) => Math.max(-1, Math.min(1, (5 * each) / loudest)));
-    const report = valueOf(judgeRecording(study, clipped));
+    const report = valueOf(judged(study, clipped));
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.85);
   });
 
   test('a second of it is judged as far as it goes', () => {
     const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2)).subarray(0, listeningRate);
-    const report = valueOf(judgeRecording(study, samples));
+    const report = valueOf(judged(study, samples));
     expect(report).toMatchObject({ missed: 0, wrong: 0 });
     expect(report.hits).toBeGreaterThan(0);
     expect(report.hits).toBeLessThan(notesOf(study) / 2);
@@ -268,7 +259,7 @@ describe('a recorded take', () => {
 
   test('more than half an hour is refused before it is listened to', () => {
     const recording = { channels: [new Float32Array(31 * 60 * 100)], sampleRate: 100 };
-    expect(judge(study, { kind: 'sound', recording })).toMatchObject({
+    expect(finished(judgeSteps(study, { kind: 'sound', recording }))).toMatchObject({
       ok: false,
       fault: { reason: 'The recording is 31 minutes long' },
     });
@@ -278,8 +269,8 @@ describe('a recorded take', () => {
     const random = mulberry32(4);
     const noise = Float32Array.from({ length: 4 * listeningRate }, () => random() - 0.5);
     for (const samples of [new Float32Array(listeningRate), noise, new Float32Array(0)])
-      expect(judgeRecording(study, samples).ok).toBe(false);
-    expect(judgeRecording(study, soundOf(playAsStudent(other, {}, 1))).ok).toBe(false);
+      expect(judged(study, samples).ok).toBe(false);
+    expect(judged(study, soundOf(playAsStudent(other, {}, 1))).ok).toBe(false);
   });
 });
 

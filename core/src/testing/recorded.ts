@@ -7,8 +7,13 @@ import { finished } from '../steps/index.ts';
 /** A score as a steady hand plays it on the product's own strings, one channel at the listening rate; the bench asks a synthesiser that shares nothing with it. */
 export function recorded(score: Score): { readonly take: SimulatedTake; readonly samples: Float32Array } {
   const take = playAsStudent(score, { unsteadyMs: 3 }, 1);
-  const voices = (['thumb', 'melody'] as const).map((voice) =>
-    finished(renderVoice({ events: take.sounds, durationS: take.durationS }, voice, listeningRate)),
+  return { take, samples: soundOf(take) };
+}
+
+/** A take as it sounds on the product's own strings. */
+export function soundOf({ sounds, durationS }: SimulatedTake): Float32Array {
+  const channels = (['thumb', 'melody'] as const).map((voice) =>
+    finished(renderVoice({ events: sounds, durationS }, voice, listeningRate)),
   );
-  return { take, samples: monoOf({ channels: voices, sampleRate: listeningRate }) };
+  return monoOf({ channels, sampleRate: listeningRate });
 }

@@ -102,7 +102,7 @@ test('a browser without room says so, and what was written goes all the same', a
   await screen.findByRole('heading', { name: 'Bar 2' });
   line.isOnline = false;
   fireEvent.click(fingersOf(/^Finger on 3, string 2/).getByRole('button', { name: 'ring' }));
-  expect(await screen.findByText(/no room to keep them: leave this page open/)).toBeDefined();
+  expect(await screen.findByText(/no room to keep it: leave this page open/)).toBeDefined();
   line.isOnline = true;
   fireEvent(window, new Event('online'));
   await waitFor(() => expect(sent.flat()).toHaveLength(1));

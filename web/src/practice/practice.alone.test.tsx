@@ -336,7 +336,7 @@ describe('without a connection', () => {
     });
     passed();
     press(/clean/);
-    expect(await screen.findByText(/no room to keep them: leave this page open/)).toBeDefined();
+    expect(await screen.findByText(/no room to keep it: leave this page open/)).toBeDefined();
     line.isOnline = true;
     fireEvent(window, new Event('online'));
     await waitFor(() => expect(asked.flat()).toHaveLength(1));

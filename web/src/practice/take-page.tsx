@@ -52,7 +52,7 @@ function Take({ given, score, opened: { practice, takes, takesWaiting, isKept, k
         )}
         {state.kind === 'working' && (
           <p role="status" className="pt-4 font-semibold">
-            Listening to the take …
+            Listening to the take: {Math.round(100 * state.share)} %
           </p>
         )}
         {state.kind === 'failed' && (

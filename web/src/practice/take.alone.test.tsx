@@ -104,6 +104,7 @@ describe('how it went', () => {
     ).toBeTruthy();
     expect(await screen.findByRole('img', { name: /^Notes there: take 1 \d+ %$/ })).toBeTruthy();
     expect(kept).toEqual([]);
+    await waitFor(async () => expect(await unsentTakes.all(wren.id)).toHaveLength(1));
     cleanup();
     // The page is opened again: what was left is still there, and goes when the connection is back.
     open();
@@ -112,7 +113,7 @@ describe('how it went', () => {
     window.dispatchEvent(new Event('online'));
     await waitFor(() => expect(kept).toHaveLength(1));
     await waitFor(() => expect(screen.queryByText(/One take waits/)).toBeNull());
-    expect(await unsentTakes.all(wren.id)).toEqual([]);
+    await waitFor(async () => expect(await unsentTakes.all(wren.id)).toEqual([]));
   });
 
   test('the simulated student plays, and none of it is kept', async () => {

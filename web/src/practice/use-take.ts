@@ -9,7 +9,7 @@ import type { Bars } from './use-playing.ts';
 
 type TakeState =
   | { readonly kind: 'none' }
-  | { readonly kind: 'working' }
+  | { readonly kind: 'working'; readonly share: number }
   | { readonly kind: 'failed'; readonly reason: string; readonly remedy: string }
   | { readonly kind: 'judged'; readonly report: TakeReport; readonly next: NextStep };
 
@@ -33,7 +33,7 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
   const { first, last } = bars;
   const judge = useCallback(
     (source: Source) => {
-      setState({ kind: 'working' });
+      setState({ kind: 'working', share: 0 });
       start({ score, bars: { first, last }, source }, (judged) => {
         if (!judged.ok) {
           setState({ kind: 'failed', ...faultOf(judged.fault) });
@@ -60,7 +60,7 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
         });
         return;
       }
-      setState({ kind: 'working' });
+      setState({ kind: 'working', share: 0 });
       const bytes = new Uint8Array(await file.arrayBuffer());
       if (mine !== asked.current) return;
       if (isTake(bytes)) {
@@ -87,7 +87,9 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
   const shown: TakeState =
     work.state.kind === 'failed'
       ? { kind: 'failed', reason: 'The take could not be judged', remedy: 'Try again, or hand in another' }
-      : state;
+      : state.kind === 'working' && work.state.kind === 'working'
+        ? { kind: 'working', share: work.state.share }
+        : state;
   return { state: shown, judge, judgeFile, cancel };
 }
 

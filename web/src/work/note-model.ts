@@ -8,14 +8,13 @@ import { loadNoteModel, type NoteModelFiles } from '@jocund/core/note-model';
 
 let loading: Promise<NoteListener> | undefined;
 
-/** The trained model, fetched from our own server at the first need; undefined where this browser cannot run it. */
-export async function noteModel(): Promise<NoteListener | undefined> {
-  try {
-    return await (loading ??= load());
-  } catch {
+/** The trained model, fetched from our own server at the first need. Rejected where this browser cannot run it. */
+export function noteModel(): Promise<NoteListener> {
+  loading ??= load().catch((error: unknown) => {
     loading = undefined;
-    return undefined;
-  }
+    throw error;
+  });
+  return loading;
 }
 
 async function load(): Promise<NoteListener> {

@@ -25,7 +25,7 @@ import {
   restyleTask,
   varyPassageTask,
 } from './style-task.ts';
-import { judgeTakeTask } from './take-task.ts';
+import { judgeTakeTask, takeOf } from './take-task.ts';
 import type { TaskName, Tasks, WorkRequest } from './messages.ts';
 
 /** Each task runs in steps and says how far it is, so that a cancel is heard between two steps. */
@@ -72,10 +72,7 @@ const tasks: {
       })),
     );
   },
-  *judgeTake(input) {
-    yield 0;
-    return judgeTakeTask(input);
-  },
+  judgeTake: (input) => judgeTakeTask(input, takeOf(input), undefined),
   *checkScore(input) {
     yield 0;
     return checkTask(input);

@@ -25,7 +25,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   readFile: 'files',
   fitTune: 'files',
   soundFile: 'files',
-  judgeTake: 'files',
+  judgeTake: 'notes',
   bandPeaks: 'ear',
   hearRecording: 'ear',
   hearNotes: 'notes',
