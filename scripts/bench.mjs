@@ -32,11 +32,11 @@ if (only === 'ear' || only === 'notes' || only === 'asked') {
   process.exit(await runBundled(byEar[only], rest));
 }
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
-if (only === 'practice' || only === 'kill')
+if (only === 'practice' || only === 'saves' || only === 'kill')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], kill [TIMES]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES]',
   );
   process.exit(2);
 }

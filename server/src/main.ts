@@ -4,6 +4,7 @@ import { createApp } from './app.ts';
 import { startNightly } from './backup/nightly.ts';
 import { startBundleQueue } from './bundles/queue.ts';
 import { readConfig, type Config } from './config.ts';
+import { startThinning } from './arrangements/thinning.ts';
 import { startQueue, stopQueue } from './database/queue.ts';
 import { connect, migrate, type Database } from './database/connect.ts';
 import { closedPassword, demoSignIns, takeOwnDemoPassword } from './demo/demo-sign-ins.ts';
@@ -35,7 +36,9 @@ async function main(config: Config): Promise<void> {
   const workers = startWorkers();
   const queue = await startQueue(pool, log);
   const bundles = await startBundleQueue(database, queue);
-  const measuring = await startMeasuring(database, queue, workers);
+  const measuring = await startMeasuring(database, queue, workers, (error) =>
+    log.warn(error, 'the figures of pieces are not renewed'),
+  );
   const firstToken = await firstStudioToken(database);
   const { app, close } = createApp({
     ...config,
@@ -71,6 +74,8 @@ async function main(config: Config): Promise<void> {
       )
     : () => undefined;
 
+  const stopThinning = startThinning(database, (error) => log.warn(error, 'the history was not thinned out'));
+
   // Longer than clients and balancers keep a connection, so that none sends a request on one that is just being closed.
   server.keepAliveTimeout = keepAliveMs;
   server.headersTimeout = keepAliveMs + 1000;
@@ -80,10 +85,13 @@ async function main(config: Config): Promise<void> {
     if (isStopping) return;
     isStopping = true;
     stopNightly();
+    stopThinning();
     server.close(() => {
       bundles.close();
-      void stopQueue(queue)
-        .then(() => workers.close())
+      // Threads end first: what they were at goes back to the queue while that can still be written to.
+      void workers
+        .close()
+        .then(() => stopQueue(queue))
         .then(close)
         .then(() => Promise.all([database.destroy(), pool.end()]))
         .then(() => process.exit(0));

@@ -6,10 +6,11 @@ import { asDocument } from '@jocund/core/score/document';
 import { written } from '@jocund/core/testing/written';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { lockArrangement } from '../src/arrangements/repository.ts';
 import { findPieces } from '../src/pieces/repository.ts';
 import { measurePiece } from '../src/summaries/measure.ts';
 import { measureStudio } from '../src/summaries/measuring.ts';
-import { keepMeasured } from '../src/summaries/repository.ts';
+import { addMissingSummaries, keepMeasured } from '../src/summaries/repository.ts';
 import { workHere } from '../src/workers/workers.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -277,4 +278,21 @@ describe('the repertoire page by page', () => {
       .first<{ studio_id: string }>('studio_id');
     expect((await findPieces(studio.database, studio_id, askedPiecesSchema.parse({}))).onShelf).toBeDefined();
   });
+});
+
+test('a save does not keep rows that refer to its piece waiting: two that wait for each other were a deadlock', async () => {
+  const [row] = await studio
+    .database('arrangements')
+    .limit(1)
+    .select<{ studio_id: string; id: string }[]>('studio_id', 'id');
+  const { studio_id, id } = row!;
+  await studio.database('piece_summaries').where({ arrangement_id: id }).delete();
+  await studio.database.transaction(async (saving) => {
+    await lockArrangement(saving, studio_id, id);
+    await studio.database.transaction(async (measuring) => {
+      await measuring.raw(`set local lock_timeout = '3s'`);
+      await addMissingSummaries(measuring, studio_id);
+    });
+  });
+  expect(await studio.database('piece_summaries').where({ arrangement_id: id })).toHaveLength(1);
 });

@@ -24,9 +24,11 @@ export async function readHistory(
   before: number | undefined,
 ): Promise<RevisionSummary[]> {
   const rows = await listRevisions(database, studioId, id, before);
-  const isTold = ({ changes, changes_measure }: RevisionRow) =>
+  const isTold = ({ changes, changes_measure }: Pick<RevisionRow, 'changes' | 'changes_measure'>) =>
     changes !== null && changes_measure === changesMeasure;
-  const untold = rows.filter((row) => !isTold(row) && row.version > 1).map(({ version }) => version);
+  const untold = rows.flatMap(({ version, previous, ...row }) =>
+    previous === null || isTold(row) ? [] : [{ version, previous }],
+  );
   const told =
     untold.length > 0 ? await tellChanges(database, studioId, id, untold) : new Map<number, string[]>();
   return rows.map((row) => ({
@@ -44,14 +46,14 @@ async function tellChanges(
   database: Database,
   studioId: string,
   id: string,
-  versions: readonly number[],
+  pairs: readonly { readonly version: number; readonly previous: number }[],
 ): Promise<Map<number, string[]>> {
   const documents = await documentsOf(database, studioId, id, [
-    ...new Set(versions.flatMap((version) => [version - 1, version])),
+    ...new Set(pairs.flatMap(({ version, previous }) => [previous, version])),
   ]);
   const told = new Map<number, string[]>();
-  for (const version of versions) {
-    const changes = changesIn(documents.get(version - 1), documents.get(version));
+  for (const { version, previous } of pairs) {
+    const changes = changesIn(documents.get(previous), documents.get(version));
     if (!changes) continue;
     told.set(version, changes);
     await keepChanges(database, studioId, id, { version, changes, measure: changesMeasure });

@@ -42,18 +42,30 @@ export async function findArrangement(
   return row && toArrangement(row);
 }
 
-/** Locks the row until the transaction ends, so that two saves cannot pass each other. */
+/** The version of an arrangement, whose row stays locked until the transaction ends, so that two saves cannot pass each other. Rows that only refer to it do not wait. */
 export async function lockArrangement(
   transaction: Database,
   studioId: string,
   id: string,
-): Promise<StoredArrangement | undefined> {
+): Promise<{ readonly version: number; readonly savedAt: Date } | undefined> {
   const row = await transaction<ArrangementRow & { studio_id: string }>('arrangements')
     .where({ studio_id: studioId, id })
-    .forUpdate()
-    .first();
-  return row && toArrangement(row);
+    .forNoKeyUpdate()
+    .first('version', 'saved_at');
+  return row && { version: row.version, savedAt: row.saved_at };
 }
+
+/** Whether an arrangement says just this; the database compares, so that nothing is read twice. */
+export const isStored = async (
+  database: Database,
+  studioId: string,
+  id: string,
+  documentText: string,
+): Promise<boolean> =>
+  (await database('arrangements')
+    .where({ studio_id: studioId, id })
+    .whereRaw('document = ?::jsonb', [documentText])
+    .first('id')) !== undefined;
 
 /** The studio's player of that name, one in hand before one archived; null where there is none. */
 const playerNamed = (transaction: Database, studioId: string, name: string) =>
@@ -67,73 +79,72 @@ export interface NewVersion {
   readonly studioId: string;
   readonly id: string;
   readonly version: number;
-  readonly score: Score;
+  /** The player the score names. */
+  readonly player: string;
+  /** The document as it is stored, in JSON. */
+  readonly documentText: string;
   readonly savedBy: string;
 }
 
-/** Writes a version over the arrangement and keeps it as a revision. Answers when it was saved. */
+/** Writes a version over the arrangement and keeps it as a revision. Answers when it was saved; undefined where the arrangement says just this already, and stays as it is. */
 export async function writeVersion(
   transaction: Database,
-  { studioId, id, version, score, savedBy }: NewVersion,
-): Promise<Date> {
-  const [saved] = await transaction('arrangements')
-    .where({ studio_id: studioId, id })
-    .update({
-      version,
-      document: JSON.stringify(asDocument(score)),
-      player_id: playerNamed(transaction, studioId, score.player),
-      saved_by: savedBy,
-      saved_at: transaction.fn.now(),
-    })
-    .returning<{ saved_at: Date }[]>('saved_at');
-  const savedAt = saved?.saved_at ?? new Date(NaN);
-  await insertRevision(transaction, { studioId, id, version, score, savedBy }, savedAt);
+  { studioId, id, version, player, documentText, savedBy }: NewVersion,
+): Promise<Date | undefined> {
+  const { rows } = await transaction.raw<{ rows: { saved_at: Date }[] }>(
+    `with given as (select ?::jsonb as document),
+       saved as (
+         update arrangements set version = ?, document = given.document, player_id = (?), saved_by = ?, saved_at = now()
+         from given where studio_id = ? and id = ? and arrangements.document <> given.document
+         returning arrangements.studio_id, id, version, arrangements.document, saved_at, saved_by
+       )
+     insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
+       select studio_id, id, version, document, saved_at, saved_by from saved returning saved_at`,
+    [documentText, version, playerNamed(transaction, studioId, player), savedBy, studioId, id],
+  );
+  const [saved] = rows;
+  if (!saved) return undefined;
   await renewSummary(transaction, studioId, id);
-  return savedAt;
+  return saved.saved_at;
 }
 
 export async function insertArrangement(
   transaction: Database,
   pieceId: string,
-  first: Omit<NewVersion, 'id' | 'version'>,
+  {
+    studioId,
+    score,
+    savedBy,
+  }: { readonly studioId: string; readonly score: Score; readonly savedBy: string },
 ): Promise<string> {
-  const { studioId, score, savedBy } = first;
-  const [row] = await transaction('arrangements')
-    .insert({
-      studio_id: studioId,
-      piece_id: pieceId,
-      version: 1,
-      document: JSON.stringify(asDocument(score)),
-      player_id: playerNamed(transaction, studioId, score.player),
-      saved_by: savedBy,
-    })
-    .returning<{ id: string; saved_at: Date }[]>(['id', 'saved_at']);
+  const { rows } = await transaction.raw<{ rows: { arrangement_id: string }[] }>(
+    `with saved as (
+       insert into arrangements (studio_id, piece_id, version, document, player_id, saved_by)
+         values (?, ?, 1, ?, (?), ?) returning studio_id, id, version, document, saved_at, saved_by
+     )
+     insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
+       select studio_id, id, version, document, saved_at, saved_by from saved returning arrangement_id`,
+    [
+      studioId,
+      pieceId,
+      JSON.stringify(asDocument(score)),
+      playerNamed(transaction, studioId, score.player),
+      savedBy,
+    ],
+  );
+  const [row] = rows;
   if (!row) throw new Error('the new arrangement was not stored');
-  await insertRevision(transaction, { studioId, id: row.id, version: 1, score, savedBy }, row.saved_at);
-  await renewSummary(transaction, studioId, row.id);
-  return row.id;
+  await renewSummary(transaction, studioId, row.arrangement_id);
+  return row.arrangement_id;
 }
-
-const insertRevision = async (
-  transaction: Database,
-  { studioId, id, version, score, savedBy }: NewVersion,
-  savedAt: Date,
-): Promise<void> => {
-  await transaction('revisions').insert({
-    studio_id: studioId,
-    arrangement_id: id,
-    version,
-    document: JSON.stringify(asDocument(score)),
-    saved_at: savedAt,
-    saved_by: savedBy,
-  });
-};
 
 /** A page of the history. */
 const revisionsAPage = 50;
 
 export interface RevisionRow {
   readonly version: number;
+  /** The one kept before it; null of the first. */
+  readonly previous: number | null;
   readonly saved_at: Date;
   readonly saved_by: string;
   readonly bar_count: number | null;
@@ -163,6 +174,10 @@ export async function listRevisions(
       'name',
       'changes',
       'changes_measure',
+      database.raw(
+        `(select max(version) from revisions earlier where earlier.studio_id = revisions.studio_id
+          and earlier.arrangement_id = revisions.arrangement_id and earlier.version < revisions.version) as previous`,
+      ),
       database.raw(
         `case when jsonb_typeof(${score} -> 'bars') = 'array' then jsonb_array_length(${score} -> 'bars') end as bar_count`,
       ),

@@ -1,10 +1,10 @@
 import type { Score } from '@jocund/core/score';
-import { openDocument } from '@jocund/core/score/document';
+import { asDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
 import { readable, sent } from './readable.ts';
-import { findArrangement, lockArrangement, writeVersion } from './repository.ts';
+import { findArrangement, isStored, lockArrangement, writeVersion } from './repository.ts';
 
 export async function readArrangement(database: Database, who: SignedIn, id: string) {
   const arrangement = await findArrangement(database, who.studioId, id);
@@ -22,35 +22,43 @@ export async function saveArrangement(
   id: string,
   { baseVersion, score }: { baseVersion: number; score: Score },
 ): Promise<{ version: number; savedAt: string }> {
+  const documentText = JSON.stringify(asDocument(score));
   return database.transaction(async (transaction) => {
     const current = await lockArrangement(transaction, who.studioId, id);
     if (!current) throw notFound('piece');
-    if (isSameScore(current.document, score)) return { version: current.version, savedAt: current.savedAt };
+    const asItIs = { version: current.version, savedAt: current.savedAt.toISOString() };
     if (current.version !== baseVersion) {
-      throw new Refusal(
-        'stale',
-        `The piece was saved elsewhere by ${current.savedBy} since you opened it`,
-        'Choose which version to keep; neither is lost',
-        {
-          current: readable(current),
-          yours: { baseVersion, score: sent(score) },
-        },
-      );
+      if (await isStored(transaction, who.studioId, id, documentText)) return asItIs;
+      throw await staleSave(transaction, who, id, { baseVersion, score });
     }
     const version = current.version + 1;
     const savedAt = await writeVersion(transaction, {
       studioId: who.studioId,
       id,
       version,
-      score,
+      player: score.player,
+      documentText,
       savedBy: who.name,
     });
-    return { version, savedAt: savedAt.toISOString() };
+    return savedAt ? { version, savedAt: savedAt.toISOString() } : asItIs;
   });
 }
 
-/** Both sides have been through the schema, which fixes the order of keys. */
-function isSameScore(document: unknown, score: Score): boolean {
-  const opened = openDocument(document);
-  return opened.ok && JSON.stringify(opened.value) === JSON.stringify(score);
+async function staleSave(
+  transaction: Database,
+  who: SignedIn,
+  id: string,
+  { baseVersion, score }: { baseVersion: number; score: Score },
+): Promise<Refusal> {
+  const current = await findArrangement(transaction, who.studioId, id);
+  if (!current) return notFound('piece');
+  return new Refusal(
+    'stale',
+    `The piece was saved elsewhere by ${current.savedBy} since you opened it`,
+    'Choose which version to keep; neither is lost',
+    {
+      current: readable(current),
+      yours: { baseVersion, score: sent(score) },
+    },
+  );
 }

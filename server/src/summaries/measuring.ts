@@ -58,10 +58,18 @@ const queueName = 'measuring';
 /** So many pieces take that long at most; another server takes over from one that died. */
 const expireInSeconds = 15 * 60;
 
-/** Takes studios from the queue in PostgreSQL; one that is already waiting is not put there twice. */
-export async function startMeasuring(database: Database, boss: PgBoss, workers: Workers): Promise<Measuring> {
+/** A studio is put on the queue so long after a save, in milliseconds: who types saves again and again. */
+const restMs = 1000;
+
+/** Takes studios from the queue in PostgreSQL; one that is already waiting is not put there twice. `failed` is told what went wrong in putting one there: the next start makes up for it. */
+export async function startMeasuring(
+  database: Database,
+  boss: PgBoss,
+  workers: Workers,
+  failed: (error: unknown) => void,
+): Promise<Measuring> {
   await boss.createQueue(queueName, { name: queueName, policy: 'short' });
-  const soon = async (studioId: string) => {
+  const queue = async (studioId: string) => {
     await boss.send(queueName, { studioId }, { singletonKey: studioId, retryLimit: 2, expireInSeconds });
   };
   await boss.work<{ readonly studioId: string }>(
@@ -71,8 +79,20 @@ export async function startMeasuring(database: Database, boss: PgBoss, workers: 
       for (const { data } of jobs) await measureStudio(database, workers, data.studioId);
     },
   );
-  for (const studioId of await studiosToMeasure(database)) await soon(studioId);
-  return { soon };
+  for (const studioId of await studiosToMeasure(database)) await queue(studioId);
+  const resting = new Set<string>();
+  return {
+    soon: (studioId) => {
+      if (!resting.has(studioId)) {
+        resting.add(studioId);
+        setTimeout(() => {
+          resting.delete(studioId);
+          queue(studioId).catch(failed);
+        }, restMs).unref();
+      }
+      return Promise.resolve();
+    },
+  };
 }
 
 /** Without a queue: measured at once, while the request waits. */

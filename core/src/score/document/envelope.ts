@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { describeFault, fail, ok, type Fault, type Place, type Result } from '../../fault/index.ts';
 import { checkTuning } from '../../instrument/index.ts';
-import { scoreSchema, type Score } from '../schema.ts';
+import { scoreLimits } from '../limits.ts';
+import { barSchema, scoreSchema, type Bar, type Score } from '../schema.ts';
+import { isKnownBar, remember } from './known-bars.ts';
 import { upgrade } from './upgrade.ts';
 
 /** Rises when a score of the old shape no longer says the same. */
@@ -38,12 +40,34 @@ const envelopeSchema = z.union([
 export function openDocument(document: unknown): Result<Score> {
   const upgraded = upgradeDocument(document);
   if (!upgraded.ok) return upgraded;
-  const parsed = scoreSchema.safeParse(upgraded.value);
+  const parsed = parseScore(upgraded.value);
   if (!parsed.success) return { ok: false, fault: faultOf(parsed.error) };
   const tuning = checkTuning(parsed.data.tuning);
   return tuning.ok
     ? ok(parsed.data)
     : fail(`The tuning cannot be read: ${describeFault(tuning.fault)}`, 'Mend the tuning in the file');
+}
+
+/** Bars are read one by one: those that were read before, as most are when a piece is saved, are taken as they are. */
+const frameSchema = scoreSchema.extend({ bars: z.array(z.unknown()).min(1).max(scoreLimits.bars) });
+
+function parseScore(score: unknown): ReturnType<typeof scoreSchema.safeParse> {
+  const frame = frameSchema.safeParse(score);
+  // What is wrong outside of the bars is told in the schema's own order, bars among it.
+  if (!frame.success) return scoreSchema.safeParse(score);
+  const bars: Bar[] = [];
+  for (const bar of frame.data.bars) {
+    const text = JSON.stringify(bar);
+    if (isKnownBar(text)) {
+      bars.push(bar as Bar);
+      continue;
+    }
+    const parsed = barSchema.safeParse(bar);
+    if (!parsed.success) return scoreSchema.safeParse(score);
+    if (JSON.stringify(parsed.data) === text) remember(text);
+    bars.push(parsed.data);
+  }
+  return { success: true, data: { ...frame.data, bars } };
 }
 
 /** The score of a document in the shape of this version, not yet parsed. */
