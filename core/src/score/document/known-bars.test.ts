@@ -25,7 +25,7 @@ describe('a piece that is opened again', () => {
     const spaced = () =>
       openDocument(
         sent((bars) => {
-          bars[1]!['comment'] = { do: '  let it ring ' };
+          bars[1]!.comment = { do: '  let it ring ' };
         }),
       );
     for (const opened of [spaced(), spaced()])
@@ -36,13 +36,13 @@ describe('a piece that is opened again', () => {
     openDocument(sent());
     const wrong = openDocument(
       sent((bars) => {
-        bars[1]!['notes'] = [{ string: 9 }];
+        bars[1]!.notes = [{ string: 9 }];
       }),
     );
     expect(wrong).toMatchObject({ ok: false, fault: { place: { bar: 2 } } });
     const unknown = openDocument(
       sent((bars) => {
-        bars[0]!['wings'] = true;
+        bars[0]!.wings = true;
       }),
     );
     expect(unknown.ok).toBe(false);
