@@ -103,16 +103,13 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
           onFile={(chosen) => void judgeFile(chosen)}
         />
         <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
-          <span>
-            {isPlugged
-              ? `Listening to ${plugged.from.join(' and ')}.`
-              : 'Stop if anything hurts, tingles or goes numb.'}
-          </span>
-          {hearsMidi() && (
+          <span>Stop if anything hurts, tingles or goes numb.</span>
+          {isPlugged && <span>Listening to {plugged.from.join(' and ')}.</span>}
+          {hearsMidi() && !isRecording && (
             <button
               type="button"
               className="py-1 underline"
-              disabled={isRecording || isAsking || state.kind === 'working'}
+              disabled={isAsking || state.kind === 'working'}
               onClick={() => {
                 recorder.drop();
                 cancel();
@@ -122,17 +119,19 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
               Play on a MIDI instrument
             </button>
           )}
-          <button
-            type="button"
-            className="py-1 underline"
-            disabled={isRecording || state.kind === 'working'}
-            onClick={() => {
-              judge({ kind: 'student', faults: simulated, seed });
-              setSeed(seed + 1);
-            }}
-          >
-            Try it with a simulated student
-          </button>
+          {!isRecording && (
+            <button
+              type="button"
+              className="py-1 underline"
+              disabled={isAsking || state.kind === 'working'}
+              onClick={() => {
+                judge({ kind: 'student', faults: simulated, seed });
+                setSeed(seed + 1);
+              }}
+            >
+              Try it with a simulated student
+            </button>
+          )}
         </p>
       </div>
     </section>
