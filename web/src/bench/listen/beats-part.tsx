@@ -1,5 +1,7 @@
+import { sectionAt, sectionName } from '@jocund/core/form';
 import { isCompound } from '@jocund/core/score';
-import { halfAsFast, tempoOf, twiceAsFast, type Beats } from '@jocund/core/transcription';
+import { halfAsFast, heardTime, tempoOf, twiceAsFast, type Beats } from '@jocund/core/transcription';
+import { useMemo } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { useBench } from '../bench-context.tsx';
 import { MarginPart } from '../margin.tsx';
@@ -79,7 +81,41 @@ export function BeatsPart() {
             )}
         </p>
       )}
+      <HowEven />
     </MarginPart>
+  );
+}
+
+/** How evenly the thumb strikes, and the swing of each section, as far as sure notes tell. */
+function HowEven() {
+  const { score } = useBench();
+  const { grid, bars, guesses } = useListen();
+  const told = useMemo(() => {
+    if (!grid) return undefined;
+    const partOf = (played: number): string => {
+      const section = sectionAt(score, Math.min(bars.writtenOf(played), score.bars.length - 1));
+      return section ? sectionName(section, score) : 'The piece';
+    };
+    return heardTime(guesses.guesses, grid, partOf);
+  }, [guesses.guesses, grid, bars, score]);
+  if (!told) return null;
+  const { thumbSdMs, swings } = told;
+  return (
+    <div className="text-note mt-2">
+      {thumbSdMs !== null && <p>The thumb is even to ±{Math.max(1, Math.round(thumbSdMs))} ms.</p>}
+      {swings.length > 1 && (
+        <ul aria-label="Swing by section">
+          {swings.map(({ part, percent, low, high }) => (
+            <li key={part} className="flex justify-between gap-2">
+              <span className="min-w-0 truncate">{part}</span>
+              <span className="narrow whitespace-nowrap">
+                swing {Math.round(percent)} %, half of it {Math.round(low)} to {Math.round(high)}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   );
 }
 
