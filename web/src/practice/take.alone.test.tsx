@@ -59,8 +59,10 @@ const limping = () => {
   return writeMidiTake(notes.filter((note) => !isThumbOfTwo(note)));
 };
 
-beforeEach(() => {
+beforeEach(async () => {
   line.isOnline = true;
+  // What an earlier test had not sent would be sent by this one.
+  await unsentTakes.drop((await unsentTakes.all(wren.id)).map(({ id }) => id));
   kept.length = 0;
 });
 afterEach(() => {
