@@ -85,8 +85,13 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ baseURL: server.address });
+// A recording takes a third of its own time to be heard.
+page.setDefaultTimeout(120_000);
 
+/** All of them, or those named after the command. */
+const asked = process.argv.slice(2);
 for (const { name, path, size, press, until, as, follow, thenPress, thenKeys } of views) {
+  if (asked.length > 0 && !asked.includes(name)) continue;
   await page.request.post('/api/session', { data: demoSignIn });
   /** @type {{ title: string, arrangementId: string }[]} */
   const pieces = await (await page.request.get('/api/pieces')).json();
