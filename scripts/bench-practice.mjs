@@ -4,6 +4,7 @@ import autocannon from 'autocannon';
 import pg from 'pg';
 import { demoSignIn } from './lib/server.mjs';
 import { withServer } from './lib/bench-server.mjs';
+import { signIn } from './lib/bench-sign-in.mjs';
 
 const students = 300;
 const pieces = 2000;
@@ -87,17 +88,7 @@ await withServer(async ({ address, databaseUrl }) => {
   const { rows: counted } = await client.query('select count(*)::int as count from practice_marks');
   await client.end();
 
-  /** @param {string} email */
-  const signIn = async (email) => {
-    const answer = await fetch(`${address}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...demoSignIn, email }),
-    });
-    if (!answer.ok) throw new Error(`sign-in answered ${answer.status}`);
-    return (answer.headers.getSetCookie()[0] ?? '').split(';')[0] ?? '';
-  };
-  const teacher = await signIn(demoSignIn.email);
+  const teacher = await signIn(address, demoSignIn.email);
   console.log(`${students} students, ${pieces} pieces, ${counted[0]?.count} passes`);
   const today = await timed(address, teacher, '/api/taught/1');
   report('the teacher’s day, median of 7', `${today.toFixed(0)} ms`, '300 ms');
@@ -116,7 +107,7 @@ await withServer(async ({ address, databaseUrl }) => {
 
   /** @type {string[]} */
   const cookies = [];
-  for (const { email } of people) cookies.push(await signIn(email));
+  for (const { email } of people) cookies.push(await signIn(address, email));
   let next = 0;
   const result = await autocannon({
     url: address,

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import autocannon from 'autocannon';
 import pg from 'pg';
 import { withServer } from './lib/bench-server.mjs';
+import { signIn } from './lib/bench-sign-in.mjs';
 import { root } from './lib/project.mjs';
 import { demoSignIn } from './lib/server.mjs';
 
@@ -45,19 +46,9 @@ await withServer(async ({ address, databaseUrl }) => {
        left join arrangements on arrangements.piece_id = pieces.id where arrangements.id is null returning id`,
     [JSON.stringify(document)],
   );
-  /** @param {string} email */
-  const signIn = async (email) => {
-    const answer = await fetch(`${address}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...demoSignIn, email }),
-    });
-    if (!answer.ok) throw new Error(`sign-in answered ${answer.status}`);
-    return (answer.headers.getSetCookie()[0] ?? '').split(';')[0] ?? '';
-  };
   /** @type {string[]} */
   const cookies = [];
-  for (let n = 1; n <= signedIn; n += 1) cookies.push(await signIn(`${n}@bench.example`));
+  for (let n = 1; n <= signedIn; n += 1) cookies.push(await signIn(address, `${n}@bench.example`));
 
   const versions = rows.map(() => 1);
   /** Everybody's bars are their own, and each save changes one of them. @param {number} who */
