@@ -52,8 +52,10 @@ export function CountsPart() {
         <span className="text-note font-normal">Shift Enter</span>
       </Button>
       <p className="narrow text-note mt-1 text-ink1-80">
-        Of ten sure ones about nine are right: listen to each bar. Point at a note, or go to it with the arrow
-        keys, to hear it alone, move it, take it or refuse it.
+        {notes.kind === 'done' && notes.isTrained
+          ? 'Of fifty sure ones about one is wrong, on an old record more: listen to each bar. '
+          : 'Of ten sure ones about nine are right: listen to each bar. '}
+        Point at a note, or go to it with the arrow keys, to hear it alone, move it, take it or refuse it.
       </p>
     </MarginPart>
   );
