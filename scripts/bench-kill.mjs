@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { buildAll } from './lib/build.mjs';
-import { startCluster } from './lib/cluster.mjs';
+import { startKillable } from './lib/killable.mjs';
 import { dataFolder } from './lib/project.mjs';
-import { demoSignIn, demoStudent, startServer } from './lib/server.mjs';
+import { demoSignIn, demoStudent } from './lib/server.mjs';
 
 /** Kills server and database by turns, without warning, while passes and saves are sent; then counts what is there. */
 const passes = 200;
@@ -14,31 +14,11 @@ const kills = Number(process.argv[2] ?? 10);
 await buildAll();
 const folder = join(dataFolder(), `kill-${process.pid}`);
 mkdirSync(folder, { recursive: true });
-const postgres = join(folder, 'postgres');
-let cluster = await startCluster(postgres);
-let server = await startOne();
-
-async function startOne() {
-  return startServer({ databaseUrl: cluster.url, port: 0, secretFile: join(folder, 'session-secret') });
-}
-
-/** The database is killed with all of its processes; both are started again. @param {'server' | 'database'} which */
-async function kill(which) {
-  if (which === 'database') {
-    const pid = Number(readFileSync(join(postgres, 'cluster/postmaster.pid'), 'utf8').split('\n')[0]);
-    process.kill(pid, 'SIGKILL');
-    await new Promise((resolve) => setTimeout(resolve, 300));
-  }
-  const ended = new Promise((resolve) => server.child.once('exit', resolve));
-  server.child.kill('SIGKILL');
-  await ended;
-  if (which === 'database') cluster = await startCluster(postgres);
-  server = await startOne();
-}
+const jocund = await startKillable(folder);
 
 /** @param {string} path @param {string} method @param {string} cookie @param {unknown} [body] */
 const ask = async (path, method, cookie, body) => {
-  const answer = await fetch(`${server.address}${path}`, {
+  const answer = await fetch(`${jocund.address}${path}`, {
     method,
     headers: { cookie, 'content-type': 'application/json' },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
@@ -100,7 +80,7 @@ try {
   const killing = (async () => {
     for (let count = 0; count < kills && !isOver; count += 1) {
       await new Promise((resolve) => setTimeout(resolve, 400 + Math.random() * 400));
-      await kill(count % 2 === 0 ? 'server' : 'database');
+      await (count % 2 === 0 ? jocund.killServer() : jocund.killDatabase());
     }
   })();
   for (let number = 0; number < passes; number += 1) {
@@ -110,7 +90,7 @@ try {
   isOver = true;
   await killing;
 
-  const client = new pg.Client({ connectionString: cluster.url });
+  const client = new pg.Client({ connectionString: jocund.databaseUrl() });
   await client.connect();
   const { rows } = await client.query('select id from practice_marks where assignment_id = $1', [
     assignmentId,
@@ -135,7 +115,6 @@ try {
   );
   if (lost !== 0 || twice !== 0) process.exitCode = 1;
 } finally {
-  await server.stop();
-  cluster.stop();
+  await jocund.stop();
   rmSync(folder, { recursive: true, force: true });
 }

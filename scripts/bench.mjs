@@ -34,9 +34,21 @@ if (only === 'ear' || only === 'notes' || only === 'asked') {
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
 if (only === 'practice' || only === 'saves' || only === 'kill')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
+if (only === 'soak')
+  process.exit(
+    await run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench-soak.mjs'), ...rest]),
+  );
+if (only === 'bodies')
+  process.exit(
+    await run(
+      process.execPath,
+      [join(root, 'scripts/test-some.mjs'), 'server/test/invented-bodies.test.ts'],
+      { env: { ...process.env, INVENTED_BODIES: rest[0] ?? '100000' } },
+    ),
+  );
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], bodies [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES], soak [CYCLES] [SEED]',
   );
   process.exit(2);
 }

@@ -5,6 +5,8 @@ import { zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { heardWholeMidi, placedNotes, unfold, type Score } from '../../score/index.ts';
 import { layTimeline } from '../../sound/index.ts';
+import { mulberry32 } from '../../random/index.ts';
+import { brokenBytes, writtenInAll } from '../../testing/broken-files.ts';
 import { eventTexts, tuneEvents } from '../../testing/tune-events.ts';
 import { writeAbc } from '../abc/index.ts';
 import { readScore, writeScore } from '../jocund-json/index.ts';
@@ -141,6 +143,25 @@ describe.each(pieces)('generated from %s', (_, whole) => {
 });
 
 describe('dangerous and damaged files', () => {
+  test('a thousand broken files are read, or refused with a reason', () => {
+    const [, piece] = pieces[0]!;
+    const files = [
+      ...readdirSync(folder).map((name) => ({ name, bytes: fileOf(name) })),
+      ...writtenInAll('piece', { ...piece, bars: piece.bars.slice(0, 4) }),
+    ];
+    const random = mulberry32(20261130);
+    const count = { read: 0, refused: 0 };
+    for (let number = 0; number < 1000; number += 1) {
+      const { name, bytes } = files[number % files.length]!;
+      const answer = read(name, brokenBytes(bytes, random));
+      if (answer.ok) count.read += 1;
+      else {
+        count.refused += 1;
+        expect(answer.fault.reason.length).toBeGreaterThan(5);
+      }
+    }
+    expect(Math.min(count.read, count.refused)).toBeGreaterThan(100);
+  });
   test('an archive that would unpack to gigabytes is refused before it is', () => {
     const bomb = zipSync({ 'score.musicxml': new Uint8Array(24 * 1024 * 1024) }, { level: 9 });
     expect(bomb.length).toBeLessThan(200_000);

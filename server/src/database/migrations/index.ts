@@ -22,6 +22,7 @@ import * as recordings from './2026-12-04-recordings.ts';
 import * as moreGiven from './2026-12-05-more-given.ts';
 import * as ownNotes from './2026-12-06-own-notes.ts';
 import * as quickCompression from './2026-12-09-quick-compression.ts';
+import * as drillsInDouble from './2026-12-10-drills-in-double.ts';
 import * as openStage from './2026-12-08-open-stage.ts';
 import * as summaries from './2026-12-07-summaries.ts';
 import * as claims from './2026-12-02-claims.ts';
@@ -67,6 +68,7 @@ const inOrder: readonly NamedMigration[] = [
   { name: '2026-12-07-summaries', migration: summaries },
   { name: '2026-12-08-open-stage', migration: openStage },
   { name: '2026-12-09-quick-compression', migration: quickCompression },
+  { name: '2026-12-10-drills-in-double', migration: drillsInDouble },
 ];
 
 /** Every change of the tables there has been, the oldest first. */

@@ -1,0 +1,208 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { dealRounds, mulberry32 } from '@jocund/core/random';
+import { blankScore } from '@jocund/core/score';
+import { asDocument } from '@jocund/core/score/document';
+import { chromium } from '@playwright/test';
+import pg from 'pg';
+import { buildAll } from './lib/build.mjs';
+import { findChromium } from './lib/chromium.mjs';
+import { startKillable } from './lib/killable.mjs';
+import { dataFolder, say } from './lib/project.mjs';
+import { demoSignIn } from './lib/server.mjs';
+import { mountSmallDisk } from './lib/small-disk.mjs';
+
+/**
+ * `npm run bench -- soak [CYCLES] [SEED]`: two browsers write note after note, each into its own piece, while the server, the database and the pages are ended without warning
+ * and the database’s disk is filled to the last byte and freed. Then: is every save that was answered there, once and whole, and every note that was typed?
+ */
+const cycles = Number(process.argv[2] ?? 20);
+const seed = Number(process.argv[3] ?? 1);
+const bars = 400;
+const megabytes = 700;
+
+const random = mulberry32(seed);
+const wait = (/** @type {number} */ ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+await buildAll();
+const folder = join(dataFolder(), `soak-${process.pid}`);
+const diskFolder = join(folder, 'disk');
+mkdirSync(folder, { recursive: true });
+const disk = mountSmallDisk(diskFolder, megabytes);
+if (!disk) say('The disk is not filled: a small disk cannot be mounted here.');
+const jocund = await startKillable(folder, join(disk ? diskFolder : folder, 'postgres'));
+const browser = await chromium.launch({
+  executablePath: findChromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+
+/** What was sent and answered, by browser. @typedef {{ version: number, notes: string }} Answered */
+
+/** One person at one piece. @param {number} number */
+async function openWriter(number) {
+  const context = await browser.newContext({
+    baseURL: jocund.address,
+    viewport: { width: 1280, height: 800 },
+  });
+  const page = await context.newPage();
+  await page.request.post('/api/session', { data: demoSignIn });
+  const made = await page.request.post('/api/pieces', {
+    data: { score: asDocument(blankScore({ title: `Soak ${number}`, barCount: bars })) },
+  });
+  if (made.status() !== 200) throw new Error(await made.text());
+  const id = String((await made.json()).arrangementId);
+  /** @type {Answered[]} */
+  const answered = [];
+  /** @type {Set<string>} */
+  const sent = new Set();
+  const writer = { page, id, answered, sent, typed: 0, asked: 0, isWriting: true };
+  page.on('request', (request) => {
+    const body = isSave(request, id) && request.postDataJSON();
+    if (body) sent.add(notesOf(body.score.score));
+  });
+  page.on('requestfinished', async (request) => {
+    if (!isSave(request, id)) return;
+    const answer = await request.response();
+    if (answer?.status() !== 200) return;
+    const { version } = await answer.json().catch(() => ({ version: undefined }));
+    if (version) answered.push({ version, notes: notesOf(request.postDataJSON().score.score) });
+  });
+  await openSheet(writer);
+  return writer;
+}
+
+/** @typedef {Awaited<ReturnType<typeof openWriter>>} Writer */
+
+const isSave = (/** @type {import('@playwright/test').Request} */ request, /** @type {string} */ id) =>
+  request.method() === 'PUT' && request.url().endsWith(`/api/arrangements/${id}`);
+
+/** The notes a score has, in an order of their own. @param {{ bars: { notes: { tick: number, string: number, fret: number, voice: string }[] }[] }} score */
+const notesOf = ({ bars: all }) =>
+  all
+    .flatMap(({ notes }, bar) =>
+      notes
+        .filter(({ voice }) => voice === 'melody')
+        .map(({ tick, string, fret }) => `${bar}.${tick}.${string}.${fret}`),
+    )
+    .sort()
+    .join(' ');
+
+/** The sheet, with the cursor behind the last note. @param {Pick<Writer, 'page' | 'id' | 'typed'>} writer */
+async function openSheet({ page, id, typed }) {
+  for (;;) {
+    const opened = await page
+      .goto(`/bench/${id}/melody`, { timeout: 20_000 })
+      .then(() => page.getByTestId('score').focus({ timeout: 20_000 }))
+      .catch((error) => error);
+    if (!(opened instanceof Error)) break;
+    await wait(500);
+  }
+  for (let step = 0; step < typed; step += 1) await page.keyboard.press('ArrowRight');
+}
+
+/** Types until it is told to stop; waits while the page is opened again. @param {Writer & { isAway?: boolean }} writer */
+async function write(writer) {
+  const { page } = writer;
+  while (writer.isWriting) {
+    await wait(250);
+    if (writer.isAway) continue;
+    const question = page.getByRole('alertdialog');
+    if (await question.isVisible().catch(() => false)) {
+      writer.asked += 1;
+      await question.getByRole('button', { name: 'Keep mine here' }).click();
+      await page.getByTestId('score').focus();
+      continue;
+    }
+    await page.keyboard.press(String(1 + (writer.typed % 7)));
+    await page.keyboard.press('ArrowRight');
+    writer.typed += 1;
+  }
+}
+
+/** What is done without warning. @param {Writer & { isAway?: boolean }} writer @returns {Record<string, () => Promise<void>>} */
+const blows = (writer) => ({
+  'server killed': jocund.killServer,
+  'database killed': jocund.killDatabase,
+  'page closed': async () => {
+    writer.isAway = true;
+    // A key that is on its way is let in first: it was not typed otherwise.
+    await wait(400);
+    await openSheet(writer);
+    writer.isAway = false;
+  },
+  ...(disk
+    ? {
+        'disk filled': async () => {
+          disk.fill();
+          await wait(4000);
+          disk.free();
+          if (!(await isReady())) await jocund.killDatabase();
+        },
+      }
+    : {}),
+});
+
+/** Whether the server can take work within a few seconds. */
+async function isReady() {
+  for (let tries = 0; tries < 6; tries += 1) {
+    const answer = await fetch(`${jocund.address}/api/ready`).catch(() => undefined);
+    if (answer?.status === 200) return true;
+    await wait(1000);
+  }
+  return false;
+}
+
+try {
+  const writers = [await openWriter(1), await openWriter(2)];
+  const writing = writers.map((writer) => write(writer));
+  /** @type {Map<string, number>} */
+  const done = new Map();
+  const names = Object.keys(blows(pick(writers)));
+  for (const name of dealRounds(names, Math.ceil(cycles / names.length), random).slice(0, cycles)) {
+    await wait(1500 + random() * 3000);
+    await blows(pick(writers))[name]?.();
+    done.set(name, (done.get(name) ?? 0) + 1);
+  }
+  for (const writer of writers) writer.isWriting = false;
+  await Promise.all(writing);
+  say([...done].map(([name, times]) => `${times} × ${name}`).join(', '));
+
+  const client = new pg.Client({ connectionString: jocund.databaseUrl() });
+  await client.connect();
+  const sum = { answered: 0, lost: 0, twice: 0, half: 0, typed: 0, missing: 0, asked: 0 };
+  for (const { page, id, answered, sent, typed, asked } of writers) {
+    await page.locator('[data-save="saved"]').waitFor({ timeout: 120_000 });
+    const { rows } = await client.query(
+      'select version, document from revisions where arrangement_id = $1 order by version',
+      [id],
+    );
+    const stored = rows.map(({ version, document }) => ({ version, notes: notesOf(document.score) }));
+    const byVersion = new Map(stored.map(({ version, notes }) => [version, notes]));
+    sum.answered += answered.length;
+    sum.lost += answered.filter(({ version, notes }) => byVersion.get(version) !== notes).length;
+    sum.twice += stored.filter(({ notes }, at) => at > 0 && notes === stored[at - 1]?.notes).length;
+    sum.half += stored.filter(({ notes, version }) => version > 1 && !sent.has(notes)).length;
+    sum.typed += typed;
+    const last = stored.at(-1)?.notes ?? '';
+    sum.missing += typed - (last === '' ? 0 : last.split(' ').length);
+    sum.asked += asked;
+  }
+  await client.end();
+  console.log(
+    `${sum.answered} saves answered: ${sum.lost} lost, ${sum.twice} stored twice, ${sum.half} that nobody sent`,
+  );
+  console.log(`${sum.typed} notes typed: ${sum.missing} missing; ${sum.asked} needless questions`);
+  if (sum.lost + sum.twice + sum.half + sum.missing !== 0) process.exitCode = 1;
+} finally {
+  await browser.close();
+  await jocund.stop();
+  disk?.unmount();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** @template T @param {readonly T[]} all @returns {T} */
+function pick(all) {
+  const one = all[Math.floor(random() * all.length)];
+  if (one === undefined) throw new Error('nothing to choose from');
+  return one;
+}
