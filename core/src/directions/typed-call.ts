@@ -23,7 +23,8 @@ export interface CallFault extends Fault {
 }
 
 export type TypedCall =
-  { readonly ok: true; readonly bar: Bar } | { readonly ok: false; readonly fault: CallFault };
+  | { readonly ok: true; readonly bar: Bar }
+  | { readonly ok: false; readonly fault: CallFault };
 
 /** Letters before a string: how it is reached, and which hand takes it where. */
 export const callLetters: Readonly<Record<string, string>> = {

@@ -1,6 +1,14 @@
 /** Inks of the sheet; what colour each has is the printer's and the screen's affair. */
 export type Ink =
-  'ink1' | 'ink1-80' | 'ink1-65' | 'ink1-40' | 'ink2' | 'ink2-deep' | 'over' | 'paper' | 'call';
+  | 'ink1'
+  | 'ink1-80'
+  | 'ink1-65'
+  | 'ink1-40'
+  | 'ink2'
+  | 'ink2-deep'
+  | 'over'
+  | 'paper'
+  | 'call';
 
 export type Face = 'serif' | 'sans' | 'narrow';
 type Anchor = 'start' | 'middle' | 'end';

@@ -15,7 +15,8 @@ export interface Fault {
 
 /** What a computation on user input returns instead of throwing. Exceptions are left for bugs. */
 export type Result<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: Fault };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly fault: Fault };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 

@@ -9,7 +9,14 @@ export type Neck = Pick<Instrument, 'scaleMm' | 'capo'>;
 /** A rule of the hand that a fingering breaks, in plain words. */
 export interface Illegality {
   readonly rule:
-    'unheld' | 'two-places' | 'covers-open' | 'covers-lower' | 'lifted-barre' | 'crossing' | 'span' | 'thumb';
+    | 'unheld'
+    | 'two-places'
+    | 'covers-open'
+    | 'covers-lower'
+    | 'lifted-barre'
+    | 'crossing'
+    | 'span'
+    | 'thumb';
   readonly message: string;
 }
 

@@ -20,7 +20,8 @@ export interface NotesFault extends Fault {
 }
 
 export type TypedNotes =
-  { readonly ok: true; readonly clip: Clip } | { readonly ok: false; readonly fault: NotesFault };
+  | { readonly ok: true; readonly clip: Clip }
+  | { readonly ok: false; readonly fault: NotesFault };
 
 /** Letters of the lengths, in quarters. */
 const quartersOf: Readonly<Record<string, number>> = { w: 4, h: 2, q: 1, e: 1 / 2, s: 1 / 4 };

@@ -5,7 +5,8 @@ import type { Ticks } from './ticks.ts';
 /** What stands over a bar: how the piece goes on from it. Undefined takes the mark away. */
 export type BarMarks = {
   readonly [Field in 'pickup' | 'repeatStart' | 'repeatTimes' | 'endings' | 'tempoBpm' | 'swingPercent']?:
-    Bar[Field] | undefined;
+    | Bar[Field]
+    | undefined;
 };
 
 /** Marks a bar; fields set to undefined are removed, others stay. */

@@ -3,7 +3,8 @@ import type { Note } from './schema.ts';
 /** What may change about a note without moving it; undefined takes the mark away. */
 export type NoteChange = {
   readonly [Field in Exclude<keyof Note, 'tick' | 'durationTicks' | 'string' | 'fret' | 'voice'>]?:
-    Note[Field] | undefined;
+    | Note[Field]
+    | undefined;
 };
 
 /** The note with a change made. */

@@ -11,7 +11,14 @@ type Articulation = 'accent' | 'staccato' | 'scoop' | 'plop' | 'falloff' | 'doit
  * turn on the fret, or carry the glass.
  */
 export type HandAsk =
-  'finger-above' | 'finger-behind' | 'same-finger' | 'push' | 'touch' | 'no-place' | 'turn' | 'glass';
+  | 'finger-above'
+  | 'finger-behind'
+  | 'same-finger'
+  | 'push'
+  | 'touch'
+  | 'no-place'
+  | 'turn'
+  | 'glass';
 
 /** What the string sounds like, where it is not a plain pluck. */
 export type Tone = 'dead' | 'slap' | 'palm' | 'harmonic' | 'snap' | 'glass' | 'glass-noise';

@@ -1,3 +1,4 @@
+import { strToU8 } from 'fflate';
 import { writeAbc } from '../formats/abc/index.ts';
 import { writeScore } from '../formats/jocund-json/index.ts';
 import { writeJot } from '../formats/jot/index.ts';
@@ -13,19 +14,17 @@ export interface NamedFile {
   readonly bytes: Uint8Array;
 }
 
-const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
-
 /** A score in every format that is written. */
 export function writtenInAll(name: string, score: Score): NamedFile[] {
   const xml = valueOf(writeMusicXml(score));
   return [
-    { name: `${name}.jocund.json`, bytes: bytesOf(writeScore(score)) },
-    { name: `${name}.jot`, bytes: bytesOf(writeJot(score)) },
-    { name: `${name}.musicxml`, bytes: bytesOf(xml) },
+    { name: `${name}.jocund.json`, bytes: strToU8(writeScore(score)) },
+    { name: `${name}.jot`, bytes: strToU8(writeJot(score)) },
+    { name: `${name}.musicxml`, bytes: strToU8(xml) },
     { name: `${name}.mxl`, bytes: packMxl(xml) },
     { name: `${name}.mid`, bytes: writeMidi(score, { swing: 'applied' }) },
-    { name: `${name}.abc`, bytes: bytesOf(writeAbc(score)) },
-    { name: `${name}.txt`, bytes: bytesOf(writeTextTab(score)) },
+    { name: `${name}.abc`, bytes: strToU8(writeAbc(score)) },
+    { name: `${name}.txt`, bytes: strToU8(writeTextTab(score)) },
   ];
 }
 
@@ -60,7 +59,7 @@ export function brokenBytes(bytes: Uint8Array, random: () => number): Uint8Array
     const ways: readonly (() => Uint8Array)[] = [
       () => joined(before, after),
       () => joined(before, part, part, after),
-      () => joined(before, bytesOf((tokens[below(tokens.length)] ?? '').repeat(1 + length)), part, after),
+      () => joined(before, strToU8((tokens[below(tokens.length)] ?? '').repeat(1 + length)), part, after),
       () => before,
       () => {
         const to = below(out.length + 1);

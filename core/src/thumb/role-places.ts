@@ -17,7 +17,9 @@ export interface SolvedPlace extends NeckPlace {
 
 /** What became of a role that could not be played as wanted, in the order in which it is tried. */
 export type Solution =
-  'tone beside the grip' | 'other string, the melody has it' | 'low bass, the grip has no such tone';
+  | 'tone beside the grip'
+  | 'other string, the melody has it'
+  | 'low bass, the grip has no such tone';
 
 /** Degrees a role may be, as semitones above the root, the likelier first. */
 const roleSemitones: Readonly<Partial<Record<BassRole, readonly number[]>>> = {

@@ -14,7 +14,9 @@ const printOf = (token: string): string => createHash('sha256').update(token).di
 
 /** Whom a link is made out to: a student, a teacher who is there, or one who is to come. */
 export type Invitee =
-  { readonly studentId: string } | { readonly userId: string } | { readonly teacherName: string };
+  | { readonly studentId: string }
+  | { readonly userId: string }
+  | { readonly teacherName: string };
 
 interface NewInvitation {
   readonly token: string;
@@ -114,7 +116,10 @@ interface UsedInvitation {
 
 /** What came of a link: somebody is let in, or somebody else has the address, or there are too many teachers. */
 export type Joined =
-  { readonly userId: string; readonly studioId: string } | 'taken' | 'too-many' | undefined;
+  | { readonly userId: string; readonly studioId: string }
+  | 'taken'
+  | 'too-many'
+  | undefined;
 
 /**
  * Uses a link up: the person has an account with this address and password from now on, or this password in place of the one before, and is signed out everywhere. Undefined where the link is not good. Where nobody is let in, the link stays good.

@@ -27,7 +27,7 @@ function open(created: unknown = { arrangementId: 'abc' }) {
   room(<NewPiece open onClose={() => undefined} />);
   const sent = (): Score => {
     const post = asked.find(({ method }) => method === 'POST');
-    return documentSchema.parse((post?.body as { score: unknown }).score);
+    return documentSchema.parse((post?.body as { score: unknown } | undefined)?.score);
   };
   return { asked, sent };
 }

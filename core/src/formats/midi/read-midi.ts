@@ -56,7 +56,8 @@ export function readMidi(bytes: Uint8Array, { swing = 'undone' }: MidiReadOption
   const all = tracks.flat();
   const bars = layBars(played, all, leftOut);
   const title = tracks[0]?.find(({ event }) => event.type === 'trackName')?.event as
-    { readonly text: string } | undefined;
+    | { readonly text: string }
+    | undefined;
   const tune: Tune = {
     title:
       fromBytes(title?.text ?? '')
@@ -82,7 +83,8 @@ const leastBendCents = 15;
 
 function notesOf(events: readonly Timed[], leftOut: LeftOutList): PlayedNote[] {
   const name = events.find(({ event }) => event.type === 'trackName')?.event as
-    { readonly text: string } | undefined;
+    | { readonly text: string }
+    | undefined;
   const voice = voiceNamed(name?.text ?? '');
   const sounding = new Map<string, PlayedNote[]>();
   const notes: PlayedNote[] = [];

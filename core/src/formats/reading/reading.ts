@@ -13,7 +13,8 @@ export interface LeftOut {
 /** What a reader of a file answers when anything could be read. */
 export interface Reading {
   readonly content:
-    { readonly kind: 'score'; readonly score: Score } | { readonly kind: 'tune'; readonly tune: Tune };
+    | { readonly kind: 'score'; readonly score: Score }
+    | { readonly kind: 'tune'; readonly tune: Tune };
   readonly leftOut: readonly LeftOut[];
   /** What the file does not tell and the reader had to assume. */
   readonly asks?: 'rhythm' | 'swing';

@@ -77,7 +77,8 @@ const notesIn = (score: Score) =>
 const found = () => screen.getByTestId('found');
 const kept = () =>
   sent.filter(({ method }) => method === 'PUT').at(-1)?.body as
-    { listening: RecordingSummary['listening'] } | undefined;
+    | { listening: RecordingSummary['listening'] }
+    | undefined;
 
 /** jsdom measures nothing: the stage is as wide as a desk's. */
 class Measured {

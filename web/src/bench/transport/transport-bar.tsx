@@ -49,7 +49,8 @@ export function TransportBar({ score: piece, versions }: { score: Score; version
               {state.isCountingIn && <span role="status">counting in,</span>}
               bar <span className="figure min-w-6 text-2xl leading-none">
                 {numberOfBar(score, bar)}
-              </span> beat <span className="figure text-2xl leading-none">{beat}</span>
+              </span> beat{' '}
+              <span className="figure text-2xl leading-none">{beat}</span>
             </>
           )}
         </p>
