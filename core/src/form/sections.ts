@@ -12,7 +12,7 @@ export interface Section {
 }
 
 /** The sections of a score as they are written. A score without any is one section without a name. */
-export function sectionsOf({ bars }: Pick<Score, 'bars'>): Section[] {
+export function sectionsOf({ bars }: { readonly bars: readonly Pick<Bar, 'section'>[] }): Section[] {
   const starts = bars.flatMap((bar, index) => (bar.section || index === 0 ? [index] : []));
   return starts.map((first, each) => ({
     id: bars[first]?.section?.id,

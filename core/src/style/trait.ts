@@ -23,6 +23,8 @@ export interface Trait {
   readonly isOfChord?: true;
   /** Told by how the guitar is set up or by the piece chosen, not by how it is played. */
   readonly isSetting?: true;
+  /** Told by the notes of the tune: what is added to a tune is to go as the player’s tunes go, but a tune that is given is not held against them. */
+  readonly isOfTune?: true;
 }
 
 /** A trait with how it is read. */

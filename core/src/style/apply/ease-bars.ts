@@ -6,7 +6,7 @@ import { modulo } from '../../pitch/index.ts';
 import { gripAt, type Bar, type GripFrets, type PlacedGrip, type Score } from '../../score/index.ts';
 import { chordClasses, findGrips, parseChord, type Chord } from '../../shapes/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
-import { strongBassOnly } from './strong-bass.ts';
+import { strongBassOnly, tuneAloneIn } from './strong-bass.ts';
 
 /** So many grips of a chord are tried under a tune that the first leaves no finger for. */
 const gripsTried = 6;
@@ -17,7 +17,7 @@ export const isHard = (bar: Bar, { notes }: Fingering): boolean =>
   bar.notes.some((note) => notes.get(note)?.isUnplayed);
 
 /**
- * Bars in which no finger is free for a note, with another grip of the same chord that leaves one, the tune laid anew over it; where none does, with the bass on strong beats only. Bars that stay hard stay as they are.
+ * Bars in which no finger is free for a note, with another grip of the same chord that leaves one, the tune laid anew over it; where none does, with the bass on strong beats only, and at last with the tune alone. Bars that stay hard stay as they are.
  */
 export function easeBars(score: Score, fingering: Fingering, hand: Hand): Score {
   const hard = score.bars.flatMap((bar, index) => (isHard(bar, fingering) ? [index] : []));
@@ -43,19 +43,22 @@ function withEased(score: Score, index: number, hand: Hand): Score {
   };
 }
 
+const whole = (bar: Bar): Bar => bar;
+
 function easedBar(score: Score, index: number, hand: Hand): Bar | undefined {
   const bar = score.bars[index];
   if (!bar) return undefined;
   const found = otherGrips(score, index, foundGrips(score, hand));
   const open = otherGrips(score, index, openGrip(score));
   const tiers = [
-    { choices: found, isThin: false },
-    { choices: open, isThin: false },
-    { choices: [...found, ...open], isThin: true },
+    { choices: found, bass: whole },
+    { choices: open, bass: whole },
+    { choices: [...found, ...open], bass: strongBassOnly },
+    { choices: found.slice(0, 1), bass: tuneAloneIn },
   ];
-  for (const { choices, isThin } of tiers) {
+  for (const { choices, bass } of tiers) {
     const ways = choices.flatMap((grips) => {
-      const laid = laidAlone(score, { ...bar, grips }, hand, isThin);
+      const laid = laidAlone(score, { ...bar, grips }, hand, bass);
       return laid ? [laid] : [];
     });
     const [best] = ways.sort((a, b) => a.costMm - b.costMm);
@@ -115,12 +118,12 @@ function laidAlone(
   score: Score,
   bar: Bar,
   hand: Hand,
-  isThin: boolean,
+  withBass: (bar: Bar) => Bar,
 ): { readonly bar: Bar; readonly costMm: number } | undefined {
   const { section: _, ...alone } = bar;
   const [laid] = applyThumb({ ...score, bars: [alone] }).bars;
   if (!laid) return undefined;
-  const thin = isThin ? strongBassOnly(laid) : laid;
+  const thin = withBass(laid);
   const options: FingeringOptions = {
     hand,
     highestOpenFret: highestFret,

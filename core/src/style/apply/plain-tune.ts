@@ -1,4 +1,4 @@
-import { barChords } from '../../form/index.ts';
+import { barChords, sectionsOf } from '../../form/index.ts';
 import { soundingShift } from '../../instrument/index.ts';
 import { splitVoices, tuneOfScore, type Tune, type TuneNote } from '../../melody/index.ts';
 import { parseSymbol, symbolText, transposeSymbol } from '../../pitch/index.ts';
@@ -8,17 +8,20 @@ import type { Score } from '../../score/index.ts';
 export function plainTune(score: Score): Tune {
   const tune = tuneOfScore(score);
   const shift = soundingShift(score);
-  const sung = tune.bars.flatMap(({ notes }) =>
-    notes.flatMap(({ voice, marks, midi }) => (voice === 'melody' && !marks.harmonic ? [midi] : [])),
-  );
-  const highest = Math.max(-Infinity, ...sung);
+  const highest = sectionsOf(tune).flatMap(({ first, last }) => {
+    const bars = tune.bars.slice(first, last + 1);
+    const sung = bars.flatMap(({ notes }) =>
+      notes.flatMap(({ voice, marks, midi }) => (voice === 'melody' && !marks.harmonic ? [midi] : [])),
+    );
+    return bars.map(() => Math.max(-Infinity, ...sung));
+  });
   return {
     ...tune,
     bars: tune.bars.map((bar, index) => ({
       ...bar,
       notes: bar.notes
         .filter(({ voice, marks }) => voice === 'melody' && !marks.dead && !marks.grace)
-        .map((note) => plain(note, highest)),
+        .map((note) => plain(note, highest[index] ?? Infinity)),
       chords: barChords(score, index)
         .filter(({ isCarried }) => !isCarried || index === 0)
         .flatMap(({ tick, name }) => {
@@ -46,12 +49,16 @@ export const tuneAlone = (tune: Tune): Tune => ({
   }),
 });
 
-/** What is sung on a note, and what it is tied to, stays. A chime over the rest of the tune is the tune's note in another octave. */
+/** A chime so many half steps over the rest of its section is the tune’s note in another octave (common practice: it is chosen for where it rings). */
+const chimeOver = 2;
+
+/** What is sung on a note, and what it is tied to, stays. `highest`: of the section’s other notes. */
 function plain(
   { tick, durationTicks, midi, voice, marks: { tied, lyric, harmonic } }: TuneNote,
   highest: number,
 ): TuneNote {
-  const over = harmonic && Number.isFinite(highest) ? Math.max(0, Math.ceil((midi - highest) / 12)) : 0;
+  const by = midi - highest;
+  const over = harmonic && Number.isFinite(highest) && by > chimeOver ? Math.ceil(by / 12) : 0;
   return {
     tick,
     durationTicks,

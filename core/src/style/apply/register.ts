@@ -17,8 +17,7 @@ const usualPlace = { string: 2, fret: 2 } as const;
 export function octavesFor(tune: Tune, guitar: PlayersGuitar, pieces: readonly PieceEvidence[]): number[] {
   const pitches = pitchesOf(tune);
   if (pitches.length === 0) return [];
-  const most =
-    openMidi(guitar.tuning, 1) + (playsWithGlass(pieces) ? highestFret.glass : highestFret.fingers);
+  const most = highestOf(guitar, pieces);
   const highest = Math.max(...pitches);
   let transpose = modulo(pitchClassOf(tonicOf(guitar.key)) - pitchClassOf(tonicOf(tune.key)), 12);
   while (highest + transpose > most) transpose -= 12;
@@ -29,11 +28,16 @@ export function octavesFor(tune: Tune, guitar: PlayersGuitar, pieces: readonly P
   );
 }
 
+/** The highest note a tune may have on a player’s guitar. */
+export const highestOf = ({ tuning }: PlayersGuitar, pieces: readonly PieceEvidence[]): Midi =>
+  openMidi(tuning, 1) + (playsWithGlass(pieces) ? highestFret.glass : highestFret.fingers);
+
 /** How far a tune lies on the mean from the player's own tunes, in its best octave on a guitar: half steps. */
 export const registerAway = (tune: Tune, guitar: PlayersGuitar, pieces: readonly PieceEvidence[]): number =>
   halfStepsAway(tune, guitar, pieces, octavesFor(tune, guitar, pieces)[0] ?? 0);
 
-function halfStepsAway(
+/** How far a tune lies on the mean from the player’s own tunes once it is moved: half steps. */
+export function halfStepsAway(
   tune: Tune,
   { tuning }: PlayersGuitar,
   pieces: readonly PieceEvidence[],

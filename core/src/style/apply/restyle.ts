@@ -2,6 +2,7 @@ import { fingerScore } from '../../fingering/index.ts';
 import type { Hand } from '../../hands/index.ts';
 import type { Tune } from '../../melody/index.ts';
 import { withoutBrokenTies, type Score } from '../../score/index.ts';
+import { within } from '../../steps/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from '../distance.ts';
 import { evidenceOf, type PieceEvidence } from '../evidence.ts';
@@ -18,6 +19,7 @@ import { layTuneSteps, type LaidTune, type LaySettings } from './lay-tune.ts';
 import { bendsTheTune, moveKinds, type MoveKind } from './moves/index.ts';
 import { withKeptBars, withKeptVoice, withTiedFrom, type KeptParts } from './kept-parts.ts';
 import { octavesFor } from './register.ts';
+import { inRegister, type MovedSection } from './sections-in-register.ts';
 import { arrangementPlans, mostArrangements, type ArrangementPlan } from './plans.ts';
 import { thumbsOf } from './players-thumbs.ts';
 import { withoutBrokenSlurs } from './broken-slurs.ts';
@@ -80,12 +82,13 @@ export function* arrangeSteps(
   const own = ownDistances(pieces, { pool, withoutSettings: true });
   const spread = own.length === 0 ? usualSpread : own.reduce((sum, each) => sum + each, 0) / own.length;
   const octaves = kept ? [kept.of.transpose] : octavesFor(tune, plan.guitar, pieces);
-  const laid = yield* layPlanned(tune, plan, lay, octaves);
-  if (!laid) return undefined;
+  const planned = yield* layPlanned(tune, plan, lay, octaves);
+  if (!planned) return undefined;
+  const { laid, moved } = planned;
   yield 0.5;
   const plain = withKeptBars(dressed(withKeptVoice(laid.score, kept), profile, settings), kept);
   const keptBars = new Set(kept?.bars);
-  const climbing = climb(plain, {
+  const climbing: ClimbSettings = {
     aim,
     figures: pieces.flatMap(({ figures }) => figures),
     thumbs: thumbs.others,
@@ -93,14 +96,22 @@ export function* arrangeSteps(
     kept: keptBars,
     tuneWeight,
     seed: settings.seed ?? 1,
-  } satisfies ClimbSettings);
-  let step = climbing.next();
-  while (!step.done) {
-    yield 0.5 + 0.4 * step.value;
-    step = climbing.next();
-  }
-  const { draft, made } = step.value;
-  const paid = affordable(draft, plain, { aim, hand, mmForSpread, spread, kept: keptBars });
+  };
+  const price = { aim, hand, mmForSpread, spread, kept: keptBars };
+  const first = yield* within(0.5, 0.8, climb(plain, climbing));
+  const firstPaid = affordable(first.draft, plain, price);
+  // A bar that was put back had one change too many: the small ones are tried again.
+  const second = yield* within(
+    0.8,
+    0.9,
+    climb(firstPaid.score, {
+      ...climbing,
+      without: new Set([...climbing.without, ...moveKinds.filter((kind) => !isSmall.has(kind))]),
+      kept: new Set([...keptBars, ...changedBars(firstPaid.score, plain)]),
+    }),
+  );
+  const made = [...stillMade(first.made, plain, firstPaid.score), ...second.made];
+  const paid = affordable(second.draft, plain, price);
   const mended = withoutBrokenSlurs(withoutBrokenTies(withoutClashes(applyThumb(paid.score))));
   const others = kept ? [plain, kept.of.score] : [plain, laid.score];
   const score = withoutBrokenTies(withKeptBars(whereHandCan(mended, others, hand), kept));
@@ -111,9 +122,16 @@ export function* arrangeSteps(
     distance: distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true })),
     costMm: fingerScore(score, { hand }).costMm,
     proposed,
-    choices: choicesTold({ score, plain, plan, profile, made: stillMade(made, plain, score) }),
+    choices: choicesTold({ score, plain, plan, profile, moved, made: stillMade(made, plain, score) }),
   };
 }
+
+/** Moves that ask nothing new of the hands but how one note is struck. */
+const isSmall: ReadonlySet<MoveKind> = new Set(['touch']);
+
+/** Bars, from 0, that differ from what they were. */
+const changedBars = ({ bars }: Score, before: Score): number[] =>
+  bars.flatMap((bar, index) => (bar === before.bars[index] ? [] : [index]));
 
 /** All plans one after the other. */
 export function* restyleSteps(
@@ -152,23 +170,26 @@ export function isMuchAlike(one: Score, other: Score): boolean {
   return places.filter((place) => others.has(place)).length > alike * Math.max(places.length, others.size);
 }
 
-/** The tune in the octave the plan asks for, counted among those it can be played in. */
+/** The tune in the octave the plan asks for, counted among those it can be played in; in the best one, each section where the player’s tunes lie. */
 function* layPlanned(
   tune: Tune,
   { guitar, octave }: ArrangementPlan,
   lay: LaySettings,
   octaves: readonly number[],
-): Generator<number, LaidTune | undefined> {
+): Generator<number, { readonly laid: LaidTune; readonly moved: readonly MovedSection[] } | undefined> {
   let found = 0;
   for (const [index, transpose] of octaves.entries()) {
-    const laying = layTuneSteps(tune, guitar, transpose, lay);
+    const { tune: placed, moved } =
+      octave === 'best' ? inRegister(tune, guitar, lay.pieces, transpose) : { tune, moved: [] };
+    const laying = layTuneSteps(placed, guitar, transpose, lay);
     let step = laying.next();
     while (!step.done) {
       yield (0.5 * (index + step.value)) / octaves.length;
       step = laying.next();
     }
     if (step.value) found += 1;
-    if (found === (octave === 'best' || octaves.length === 1 ? 1 : 2)) return step.value;
+    if (step.value && found === (octave === 'best' || octaves.length === 1 ? 1 : 2))
+      return { laid: step.value, moved };
   }
   return undefined;
 }

@@ -1,15 +1,20 @@
-import { isOnBeat, type Bar } from '../../score/index.ts';
+import { isOnBeat, type Bar, type Note } from '../../score/index.ts';
 import { metricalWeight } from '../syncopation.ts';
 
 /** The bar with bass on strong beats only: 1 and 3 of four, 1 of three. */
-export function strongBassOnly(bar: Bar): Bar {
-  const weak = bar.notes.filter(({ voice, tick }) => voice === 'thumb' && !isStrong(bar, tick));
-  if (weak.length === 0) return bar;
-  const leftOut = new Set([...(bar.leftOut ?? []), ...weak.map(({ tick }) => tick)]);
+export const strongBassOnly = (bar: Bar): Bar => withoutBass(bar, ({ tick }) => !isStrong(bar, tick));
+
+/** The bar without any bass. */
+export const tuneAloneIn = (bar: Bar): Bar => withoutBass(bar, () => true);
+
+function withoutBass(bar: Bar, isLeftOut: (note: Note) => boolean): Bar {
+  const gone = bar.notes.filter((note) => note.voice === 'thumb' && isLeftOut(note));
+  if (gone.length === 0) return bar;
+  const leftOut = new Set([...(bar.leftOut ?? []), ...gone.map(({ tick }) => tick)]);
   return {
     ...bar,
     leftOut: [...leftOut].sort((a, b) => a - b),
-    notes: bar.notes.filter((note) => !weak.includes(note)),
+    notes: bar.notes.filter((note) => !gone.includes(note)),
   };
 }
 

@@ -6,6 +6,7 @@ import { stepFor, stepWords } from '../steps-nearer.ts';
 import type { Made } from './climb.ts';
 import { heldBass, moveKinds, type MoveKind } from './moves/index.ts';
 import type { ArrangementPlan } from './plans.ts';
+import type { MovedSection } from './sections-in-register.ts';
 
 interface Told {
   readonly score: Score;
@@ -13,11 +14,13 @@ interface Told {
   readonly plain: Score;
   readonly plan: ArrangementPlan;
   readonly profile: Profile;
+  /** Sections that lie in another octave than the tune has them. */
+  readonly moved: readonly MovedSection[];
   readonly made: readonly Made[];
 }
 
 /** A sentence for each choice: the guitar, the thumb, how the bass ends, the swing, and what was done to which bars. */
-export function choicesTold({ score, plain, plan, profile, made }: Told): string[] {
+export function choicesTold({ score, plain, plan, profile, moved, made }: Told): string[] {
   const { tuning, key, share } = plan.guitar;
   const steps = ['thumb-kind', 'swing', 'thumb-ending'].flatMap((trait) => stepFor(trait, profile) ?? []);
   // Without chords there is nothing to lay a thumb on.
@@ -27,9 +30,13 @@ export function choicesTold({ score, plain, plan, profile, made }: Told): string
     ...steps
       .filter(({ kind }) => kind !== 'thumb' || hasBass)
       .map((step) => `${stepWords(step)}, the player’s habit.`),
+    ...moved.map(sectionTold),
     ...movesTold(made, score, profile),
   ];
 }
+
+const sectionTold = ({ name, octaves }: MovedSection): string =>
+  `${name || 'The bars before the first section'}: ${Math.abs(octaves) === 1 ? 'an octave' : 'two octaves'} ${octaves > 0 ? 'higher' : 'lower'} than in the tune, where the player’s tunes lie.`;
 
 /** A sentence for each kind of move, with the bars it was made in. */
 export const movesTold = (made: readonly Made[], score: Score, profile: Profile): string[] =>
@@ -81,6 +88,7 @@ const ornaments: Readonly<Record<string, readonly [string, string]>> = {
   below: ['slide from below', 'slides from below'],
   bend: ['bent third', 'bent thirds'],
   mordent: ['mordent', 'mordents'],
+  slide: ['slide', 'slides'],
 };
 
 /** "3 mordents in bars 2 and 6: the player has 13 in 100 notes." */

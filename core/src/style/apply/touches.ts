@@ -24,6 +24,8 @@ export interface Touch {
 /** Longest way from the note before, in ticks: a beat. */
 const mostGap = 960;
 const longNote = 960;
+/** Frets a finger slurs over without moving the hand, and slides along the string (common practice). */
+const [furthestSlur, furthestSlide] = [3, 5];
 /** Cents of a blue third (common practice). */
 const blueCents = 50;
 
@@ -56,7 +58,7 @@ export function touchesOf(score: Score): Touch[] {
   });
 }
 
-/** A hammer-on or pull-off from the note before, where that is on the same string, a step or two away, and nothing else was struck on it since. */
+/** A hammer-on, pull-off or slide from the note before, where that is on the same string, near enough, and nothing else was struck on it since. */
 function slurs(
   { note, atTicks }: PlacedNote,
   last: PlacedNote | undefined,
@@ -65,10 +67,17 @@ function slurs(
   if (!last || (last !== onString && last.note !== onString?.note)) return [];
   const by = note.fret - last.note.fret;
   const isNear = atTicks - last.atTicks <= mostGap && atTicks - last.atTicks <= last.note.durationTicks;
-  if (!isNear || by === 0 || Math.abs(by) > 3 || last.note.harmonic) return [];
-  return by > 0
-    ? [{ word: 'hammer', change: { arrival: 'hammer-on' } }]
-    : [{ word: 'pull', change: { arrival: 'pull-off' } }];
+  if (!isNear || by === 0 || last.note.harmonic) return [];
+  const slur =
+    by > 0
+      ? ({ word: 'hammer', arrival: 'hammer-on' } as const)
+      : ({ word: 'pull', arrival: 'pull-off' } as const);
+  return [
+    ...(Math.abs(by) <= furthestSlur ? [{ word: slur.word, change: { arrival: slur.arrival } }] : []),
+    ...(Math.abs(by) <= furthestSlide && last.note.fret > 0 && note.fret > 0
+      ? [{ word: 'slide', change: { arrival: 'slide' } } as const]
+      : []),
+  ];
 }
 
 const degree = (score: Score, note: Note): number =>

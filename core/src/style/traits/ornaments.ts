@@ -23,6 +23,9 @@ const noOrnament: ReadonlySet<string> = new Set([
 const ornamentsOf = (note: Note): string[] =>
   techniquesOf(note).flatMap(({ word }) => (noOrnament.has(word) ? [] : [word]));
 
+/** A bottleneck is on every note of whoever has one: which notes those are is the tune’s. */
+const adornedBy = (note: Note): string[] => ornamentsOf(note).filter((word) => word !== 'glass');
+
 /** What adorns the tune. */
 export const ornamentTraits: readonly ReadTrait[] = [
   {
@@ -45,9 +48,7 @@ export const ornamentTraits: readonly ReadTrait[] = [
     values: 'kinds',
     read: (view) =>
       notesOf(view).flatMap((note) =>
-        ornamentsOf(note).map(() =>
-          isOnBeat(view.bar.metre, note.tick) ? 'on a beat' : 'between the beats',
-        ),
+        adornedBy(note).map(() => (isOnBeat(view.bar.metre, note.tick) ? 'on a beat' : 'between the beats')),
       ),
   },
   {
@@ -58,7 +59,7 @@ export const ornamentTraits: readonly ReadTrait[] = [
     values: 'kinds',
     read: (view) =>
       notesOf(view).flatMap((note) =>
-        ornamentsOf(note).map((word) => `${word} on ${degrees[degreeOf(view, note)] ?? '1'}`),
+        adornedBy(note).map((word) => `${word} on ${degrees[degreeOf(view, note)] ?? '1'}`),
       ),
   },
   {

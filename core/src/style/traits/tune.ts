@@ -104,6 +104,7 @@ export const tuneTraits: readonly ReadTrait[] = [
     name: 'degrees of the tune',
     counts: 'notes',
     values: 'kinds',
+    isOfTune: true,
     read: (view) => tops(view).map((note) => degrees[degreeOf(view, note)] ?? '1'),
   },
   {
@@ -112,6 +113,7 @@ export const tuneTraits: readonly ReadTrait[] = [
     name: 'steps of the tune',
     counts: 'steps',
     values: 'kinds',
+    isOfTune: true,
     beside: 'before',
     read: steps,
   },
