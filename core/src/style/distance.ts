@@ -30,7 +30,7 @@ export function traitDistances(
 ): TraitDistance[] {
   const metres = metresOf(one);
   return traits
-    .filter(({ isSetting, isOfTune }) => !(withoutSettings && (isSetting || isOfTune)))
+    .filter(({ isSetting, isOfTune }) => !(withoutSettings && (isSetting ?? isOfTune)))
     .flatMap((trait): TraitDistance[] => {
       const [counts, others, all] = [one, other, pool].map((pieces) =>
         countsOf(pieces, trait.id, trait.isOfMetre ? metres : undefined),
