@@ -32,44 +32,53 @@ export function addPluck(
   sampleRate: number,
   random: () => number,
 ): void {
-  const string = pluckString(pluck, sampleRate, random);
   const held = Math.round(pluck.heldS * sampleRate);
   const end = Math.min(out.length, start + held + Math.round(releaseS * sampleRate));
+  if (end <= start) return;
   if (pluck.curve.length > 0) {
-    addBent(out, start, end, held, pluck.curve, string, sampleRate);
+    addBent(out, start, end, held, pluck, sampleRate, random);
     return;
   }
-  for (let index = start; index < end; index += 1) {
-    out[index] = (out[index] ?? 0) + string(index - start < held);
-  }
+  const string = soundedString(pluck, end - start, held, sampleRate, random);
+  for (let index = start; index < end; index += 1)
+    out[index] = (out[index] ?? 0) + (string[index - start] ?? 0);
 }
 
 /**
- * A string that answers its next sample each time it is asked, ringing or damped: extended Karplus–Strong — a noise burst in a delay
+ * So many samples of a string, ringing and then damped: extended Karplus–Strong — a noise burst in a delay
  * loop with a two-point loss filter and an all-pass for the fraction of a sample (Karplus & Strong 1983; Jaffe & Smith 1983, Computer
  * Music Journal 7(2), for pick position, decay and tuning; cited from memory).
  */
-function pluckString(pluck: Pluck, sampleRate: number, random: () => number): (rings: boolean) => number {
+function soundedString(
+  pluck: Pluck,
+  count: number,
+  ringing: number,
+  sampleRate: number,
+  random: () => number,
+): Float32Array {
   const hz = frequencyHz(pluck.midi);
-  const loop = tuneLoop(hz, sampleRate);
-  const line = exciteString(loop.length, pluck, random);
-  const ringing = lossPerRound(hz, pluck.decayS);
-  const damped = lossPerRound(hz, Math.min(releaseS, pluck.decayS));
+  const { length, allPass } = tuneLoop(hz, sampleRate);
+  const line = exciteString(length, pluck, random);
+  const lossRinging = lossPerRound(hz, pluck.decayS);
+  const lossDamped = lossPerRound(hz, Math.min(releaseS, pluck.decayS));
+  const samples = new Float32Array(count);
   let position = 0;
   let older = 0;
   let allPassIn = 0;
   let allPassOut = 0;
-  return (rings) => {
+  for (let index = 0; index < count; index += 1) {
     const sample = line[position] ?? 0;
-    const filtered = (rings ? ringing : damped) * ((1 - loopBlend) * sample + loopBlend * older);
+    const loss = index < ringing ? lossRinging : lossDamped;
+    const filtered = loss * ((1 - loopBlend) * sample + loopBlend * older);
     older = sample;
-    allPassOut = loop.allPass * (filtered - allPassOut) + allPassIn;
+    allPassOut = allPass * (filtered - allPassOut) + allPassIn;
     allPassIn = filtered;
     line[position] = allPassOut;
     position += 1;
-    if (position === loop.length) position = 0;
-    return sample;
-  };
+    if (position === length) position = 0;
+    samples[index] = sample;
+  }
+  return samples;
 }
 
 /** How often the pitch of a bent string is worked out anew, in samples. */
@@ -84,22 +93,52 @@ function addBent(
   start: number,
   end: number,
   held: number,
-  curve: readonly PitchPoint[],
-  string: (rings: boolean) => number,
+  pluck: Pluck,
   sampleRate: number,
+  random: () => number,
 ): void {
-  let [before, now, next, afterNext] = [0, string(true), string(true), string(true)];
-  let [share, speed] = [0, 1];
-  for (let index = start; index < end; index += 1) {
-    const elapsed = index - start;
-    if (elapsed % bendEvery === 0) speed = 2 ** (centsAt(curve, elapsed / sampleRate) / 1200);
-    out[index] = (out[index] ?? 0) + between(before, now, next, afterNext, share);
-    share += speed;
+  const speeds = speedsOf(pluck.curve, end - start, sampleRate);
+  const { read, ringing } = samplesRead(speeds, end - start, held);
+  const string = soundedString(pluck, read + readAhead, ringing + readAhead, sampleRate, random);
+  let [at, share] = [0, 0];
+  for (let index = 0; index < end - start; index += 1) {
+    const before = at === 0 ? 0 : (string[at - 1] ?? 0);
+    const value = between(before, string[at] ?? 0, string[at + 1] ?? 0, string[at + 2] ?? 0, share);
+    out[start + index] = (out[start + index] ?? 0) + value;
+    share += speeds[Math.floor(index / bendEvery)] ?? 1;
     while (share >= 1) {
       share -= 1;
-      [before, now, next, afterNext] = [now, next, afterNext, string(elapsed < held)];
+      at += 1;
     }
   }
+}
+
+/** A cubic needs so many samples from where it reads. */
+const readAhead = 3;
+
+/** How fast a bent string is read: one figure for each `bendEvery` samples. */
+const speedsOf = (curve: readonly PitchPoint[], count: number, sampleRate: number): Float64Array =>
+  Float64Array.from(
+    { length: Math.ceil(count / bendEvery) },
+    (_, step) => 2 ** (centsAt(curve, (step * bendEvery) / sampleRate) / 1200),
+  );
+
+/** How many samples of the resting string are read in all, and how many of them while it is held. */
+function samplesRead(
+  speeds: Float64Array,
+  count: number,
+  held: number,
+): { readonly read: number; readonly ringing: number } {
+  let [read, ringing, share] = [0, 0, 0];
+  for (let index = 0; index < count; index += 1) {
+    share += speeds[Math.floor(index / bendEvery)] ?? 1;
+    while (share >= 1) {
+      share -= 1;
+      read += 1;
+      if (index < held) ringing += 1;
+    }
+  }
+  return { read, ringing };
 }
 
 const between = (a: number, b: number, c: number, d: number, share: number): number =>
