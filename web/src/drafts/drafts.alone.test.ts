@@ -63,6 +63,14 @@ describe('drafts of a piece', () => {
     expect((await openDrafts(id, mine)).taken?.score.title).toBe('After');
   });
 
+  test('what is kept hastily outlives an older draft that reaches the disk after it', async () => {
+    const { keeper } = await openDrafts(id, mine);
+    const onItsWay = keeper.keep(draft('Before the last note', '2026-01-01T10:00:00.000Z'));
+    keeper.keepHastily(draft('Leaving', '2026-01-01T10:00:01.000Z'));
+    await onItsWay;
+    expect((await openDrafts(id, mine)).taken?.score.title).toBe('Leaving');
+  });
+
   test('of two closed tabs the newer is taken up and the other handed over', async () => {
     const text = (title: string) =>
       JSON.stringify({

@@ -30,7 +30,10 @@ const database = (): Promise<IDBPDatabase<Tables>> =>
 export async function putSealed(draft: SealedDraft): Promise<void> {
   const transaction = (await database()).transaction('drafts', 'readwrite', { durability: 'strict' });
   await Promise.all([transaction.store.put(draft), transaction.done]);
-  localStorage.removeItem(hastyKey(draft.arrangementId, draft.tab));
+  // The page may have begun to go away meanwhile: what it kept then is newer.
+  const key = hastyKey(draft.arrangementId, draft.tab);
+  const hasty = hastyAt(key);
+  if (!hasty || hasty.keptAt <= draft.keptAt) localStorage.removeItem(key);
 }
 
 const hastyPrefix = 'jocund.hasty.';
@@ -66,14 +69,20 @@ function hastyDrafts(arrangementId: string): SealedDraft[] {
   return Object.keys(localStorage)
     .filter((key) => key.startsWith(start))
     .flatMap((key) => {
-      try {
-        const { keptAt, sealed } = JSON.parse(localStorage.getItem(key) ?? '') as {
-          keptAt: string;
-          sealed: string;
-        };
-        return [{ arrangementId, tab: key.slice(start.length), keptAt, sealed: fromBase64(sealed) }];
-      } catch {
-        return [];
-      }
+      const hasty = hastyAt(key);
+      return hasty ? [{ arrangementId, tab: key.slice(start.length), ...hasty }] : [];
     });
+}
+
+/** Undefined where nothing was kept hastily, or it was cut short. */
+function hastyAt(key: string): Pick<SealedDraft, 'keptAt' | 'sealed'> | undefined {
+  try {
+    const { keptAt, sealed } = JSON.parse(localStorage.getItem(key) ?? '') as {
+      keptAt: string;
+      sealed: string;
+    };
+    return { keptAt, sealed: fromBase64(sealed) };
+  } catch {
+    return undefined;
+  }
 }

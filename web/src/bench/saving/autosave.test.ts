@@ -240,6 +240,34 @@ describe('undone work stays undone', () => {
     expect(onDisk).toBeUndefined();
   });
 
+  test('what a closing page sent is our own when it is opened again, though it arrived late', async () => {
+    const restored = createScoreStore(withFret(5)(score), newId);
+    const current = {
+      id,
+      pieceId: id,
+      version: 2,
+      score: asDocument(restored.getScore()),
+      savedAt,
+      savedBy: 'Ada',
+    };
+    const stale = (body: object) => ({
+      status: 409,
+      body: { ...refusal(409, 'stale').body, ...body },
+    });
+    answers = [stale({ current, yours: { baseVersion: 1, score: asDocument(restored.getScore()) } })];
+    const autosave = createAutosave({
+      saved: { id, score, savedAt },
+      baseVersion: 1,
+      store: restored,
+      keeper,
+    });
+    restored.edit(withFret(7));
+    await pass(3000);
+    expect(autosave.getState().kind).toBe('saved');
+    expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 2]);
+    expect(sent.at(-1)!.score).toEqual(restored.getScore());
+  });
+
   test('a save that arrived without its answer is our own: undoing it is no conflict', async () => {
     const { store, autosave } = open();
     store.edit(withFret(5));

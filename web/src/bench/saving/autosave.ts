@@ -40,8 +40,8 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
   let lastSaved = settings.saved.score;
   let savedAt = settings.saved.savedAt;
   let state: SaveState = { kind: 'saved', at: savedAt };
-  /** What was sent and never answered for: the server may have it. */
-  let unanswered: Score | undefined;
+  /** What was sent and never answered for: the server may have it. A draft that is taken up was sent when its page closed. */
+  let unanswered: Score | undefined = store.getScore() === lastSaved ? undefined : store.getScore();
   let kept: Score | undefined;
   let isSaving = false;
   let retryMs = firstRetryMs;
