@@ -7,11 +7,15 @@ import { likeBars } from './like-bars.ts';
 import type { Bound, Moment, TimedNote } from './moments.ts';
 import { searchTied, type Tie } from './tied-search.ts';
 
+/** 120 random pieces in three bars needed fewer. */
+const usualMostSearches = 64;
+
 /** The least-cost way of the fretting hand on which like bars have like fingers. `free` is the search without that. */
 export function* searchAlike(
   moments: readonly Moment[],
   setting: FrettingSetting,
   free: FrettingSearch,
+  mostSearches = usualMostSearches,
 ): Generator<number, { readonly moments: readonly Moment[]; readonly search: FrettingSearch }> {
   return yield* searchTied<Moment, HandState, Choice, Bound>(moments, free, {
     ties: tiesOf(moments),
@@ -20,8 +24,7 @@ export function* searchAlike(
     isSame: (a, b) => a.index === b.index && a.finger === b.finger,
     every: (moment, note) => boundsFor(moment?.starts[note], setting),
     bind: (moment, bounds) => ({ ...moment, bound: moment.starts.map((_, note) => bounds[note]) }),
-    // 120 random pieces in three bars needed fewer.
-    mostSearches: 64,
+    mostSearches,
     mayBind: ({ finger }) => finger !== noFinger,
   });
 }

@@ -37,6 +37,8 @@ export interface FingeringOptions extends MomentOptions {
   readonly hand?: Hand;
   /** Absent: the score's, else index, middle and ring. */
   readonly school?: PickingSchool | undefined;
+  /** After so many searches like bars are made alike without proof that it costs least; absent: as many as that ever took. */
+  readonly mostAlikeSearches?: number | undefined;
 }
 
 /** The fingers of one written note. */
@@ -139,7 +141,11 @@ export function* fingerScoreSteps(
   const setting = known?.setting ?? frettingSetting(score, hand);
   const asked = momentsOf(score, options, setting.usualFingers);
   const free = yield* asPart(searchFretting(asked, setting, known?.free), 0, 0.4);
-  const { moments, search } = yield* asPart(searchAlike(asked, setting, free), 0.4, 0.5);
+  const { moments, search } = yield* asPart(
+    searchAlike(asked, setting, free, options.mostAlikeSearches),
+    0.4,
+    0.5,
+  );
   const way = cheapestWay(search);
   const strings = new Map<TimedNote, number>();
   way.forEach(({ choice }, index) =>

@@ -38,6 +38,8 @@ export interface FitOptions {
   readonly thumbPattern?: string | undefined;
   /** Highest fret, counted from the capo, that is looked at; absent: 12. */
   readonly highestFret?: number | undefined;
+  /** After so many searches bars that are alike are laid alike without proof that it costs least; absent: it is proved. */
+  readonly mostAlikeSearches?: number | undefined;
 }
 
 /** A tune laid on the strings. */
@@ -79,6 +81,7 @@ export function* fitTuneSteps(
     hand,
     ...(options.school ? { school: options.school } : {}),
     highestOpenFret: options.highestFret ?? usualHighestFret,
+    mostAlikeSearches: options.mostAlikeSearches,
     isOpen: ({ note }) => note.voice === 'melody' || laid.thumbPattern === 'by-hand',
   });
   const bars = withThumb.bars.map((bar) => ({

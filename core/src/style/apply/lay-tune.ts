@@ -27,6 +27,9 @@ export interface LaidTune {
   readonly fingering: Fingering;
 }
 
+/** What is laid here is changed by many moves afterwards: that like bars cost least need not be proved. */
+const mostAlikeSearches = 0;
+
 /** A tune is looked for up to here, though it could be laid lower. */
 const usualFret = 7;
 /** Lays the tune, moved by so many half steps, on a guitar; undefined where it has no place there that fingers could play. Yields the share done, 0 to 1. */
@@ -57,6 +60,7 @@ export function* layTuneSteps(
       hand,
       transpose: 0,
       highestFret: highestOn(moved, guitar),
+      mostAlikeSearches,
       ...(thumbPattern === undefined ? {} : { thumbPattern }),
     },
     () => undefined,

@@ -89,6 +89,15 @@ describe('saving', () => {
     expect(onDisk).toBeUndefined();
   });
 
+  test('who writes without a pause is saved all the same', async () => {
+    const { store } = open();
+    for (let edit = 0; edit < 40; edit += 1) {
+      store.edit(withFret(edit % 12));
+      await pass(300);
+    }
+    expect(sent.length).toBeGreaterThanOrEqual(2);
+    await pass(2000);
+  });
   test('an edit made while a save is under way is saved after it', async () => {
     const { store, autosave } = open();
     store.edit(withFret(1));

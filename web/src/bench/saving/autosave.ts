@@ -30,6 +30,8 @@ export interface AutosaveSettings {
 
 const keepMs = 80;
 const quietMs = 700;
+/** Whoever types without a pause is saved so long after the first change. */
+const longestUnsavedMs = 5000;
 const firstRetryMs = 4000;
 const longestRetryMs = 60_000;
 
@@ -44,6 +46,8 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
   let unanswered: Score | undefined = store.getScore() === lastSaved ? undefined : store.getScore();
   let kept: Score | undefined;
   let isSaving = false;
+  /** When the first change was made that no save has taken up; undefined where there is none. */
+  let waitingSince: number | undefined;
   let retryMs = firstRetryMs;
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
@@ -100,7 +104,9 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
     if (state.kind === 'stale') return;
     if (state.kind === 'saved') set({ kind: 'unsaved', kept: false });
     else if ('kept' in state && state.kept) set({ ...state, kept: false });
-    if (state.kind === 'unsaved' || state.kind === 'refused') later(quietMs);
+    waitingSince ??= Date.now();
+    const longest = waitingSince + longestUnsavedMs - Date.now();
+    if (state.kind === 'unsaved' || state.kind === 'refused') later(Math.max(0, Math.min(quietMs, longest)));
   };
 
   const save = async () => {
@@ -111,6 +117,7 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
       return;
     }
     isSaving = true;
+    waitingSince = undefined;
     if (!isKept()) keepSoon();
     set({ kind: 'saving', kept: isKept() });
     try {
