@@ -32,6 +32,16 @@ test('where the system chooses the colours, what is pressed and where one is sta
       .evaluate((element) => getComputedStyle(element).backgroundColor);
   expect(await fill('In hand', 'radio')).not.toBe(await fill('Archived', 'radio'));
   expect(await fill('Repertoire', 'link')).not.toBe(await fill('Players', 'link'));
+  await expectNoSeriousViolation(page);
+  const id = await makePiece(page);
+  for (const stage of ['tuning', 'shapes', 'melody', 'studies', 'handout']) {
+    await openBench(page, id, stage);
+    await expect(page.getByRole('complementary')).toBeVisible();
+    await expectNoSeriousViolation(page);
+  }
+  await page.goto('/today');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expectNoSeriousViolation(page);
 });
 
 test('sign-in page', async ({ page }) => {

@@ -11,6 +11,9 @@ import { connect, migrate } from '../src/database/connect.ts';
 import { openLog } from '../src/operation/log.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
+/** As long as a loaded machine may take. */
+const patience = { timeout: 60_000 };
+
 let studio: TestStudio;
 beforeAll(async () => {
   studio = await openTestStudio();
@@ -105,7 +108,7 @@ describe('the log', () => {
     const { error } = apiErrorSchema.parse(answer.body);
     expect(error.remedy).toContain(`as ${error.request}`);
     expect(answer.headers['x-request-id']).toBe(error.request);
-    await vi.waitFor(() => expect(lines(folder).length).toBeGreaterThanOrEqual(2));
+    await vi.waitFor(() => expect(lines(folder).length).toBeGreaterThanOrEqual(2), patience);
     const about = lines(folder).filter(({ req }) => req?.id === error.request);
     expect(about.some(({ level, err }) => level === 50 && err)).toBe(true);
     const text = readFileSync(join(folder, 'jocund.log'), 'utf8');
@@ -119,7 +122,7 @@ describe('the log', () => {
     const told = vi.spyOn(console, 'error').mockImplementation(() => undefined);
     const log = openLog({ LOG_LEVEL: 'fatal', LOG_FOLDER: join(file, 'below') });
     log.fatal('one');
-    await vi.waitFor(() => expect(told).toHaveBeenCalledTimes(1));
+    await vi.waitFor(() => expect(told).toHaveBeenCalledTimes(1), patience);
     log.fatal('two');
     expect(told.mock.calls[0]?.[0]).toMatch(/^The log cannot be written to .*jocund\.log: /);
     told.mockRestore();

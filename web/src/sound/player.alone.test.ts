@@ -3,6 +3,7 @@ import { blankScore } from '@jocund/core/score';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { momentAt, Player, samePlace } from './player.ts';
 import type { Rendered } from './render-messages.ts';
+import { until } from '../testing/until.ts';
 
 /** Renderings that were asked for, to be answered by the test. */
 const asked: { readonly tempoBpm: number; readonly answer: () => Promise<void> }[] = [];
@@ -95,11 +96,11 @@ describe('something else while it plays', () => {
     clock.now = 0;
     const player = new Player();
     void player.play(order(60));
-    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    await until(() => expect(asked).toHaveLength(1));
     await asked[0]?.answer();
     expect(started).toHaveLength(3);
     clock.now = 1;
-    await vi.waitFor(() => expect(player.getState().moment).toBeDefined());
+    await until(() => expect(player.getState().moment).toBeDefined());
     return player;
   }
 
@@ -107,7 +108,7 @@ describe('something else while it plays', () => {
     const player = await playing();
     clock.now = 2.05;
     void player.playOnAt(order(120));
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await until(() => expect(asked).toHaveLength(2));
     expect(stopped).toEqual([]);
     expect(player.getState().status).toBe('playing');
     clock.now = 3.05;
@@ -121,7 +122,7 @@ describe('something else while it plays', () => {
   test('stopped in the meantime, it stays stopped', async () => {
     const player = await playing();
     void player.playOnAt(order(120));
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await until(() => expect(asked).toHaveLength(2));
     player.stop();
     await asked[1]?.answer();
     expect(started).toHaveLength(3);
@@ -133,7 +134,7 @@ describe('something else while it plays', () => {
     const other = { ...order(60), score: { ...score, title: 'Damped' } };
     clock.now = 2.05;
     void player.playOnAt(other);
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await until(() => expect(asked).toHaveLength(2));
     await asked[1]?.answer();
     expect(started[3]?.offset).toBeCloseTo(2.05);
     clock.now = 2.55;
@@ -148,7 +149,7 @@ describe('something else while it plays', () => {
     const player = await playing();
     clock.now = 2.05;
     void player.playOnAt({ ...order(60), score: { ...score, bars: score.bars.slice(0, 3) }, fromBar: 1 });
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await until(() => expect(asked).toHaveLength(2));
     await asked[1]?.answer();
     expect(started[3]?.offset).toBeCloseTo(4);
     player.close();

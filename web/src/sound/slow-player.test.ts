@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { SlowPlayer, type SlowOrder } from './slow-player.ts';
+import { until } from '../testing/until.ts';
 
 const sampleRate = 8000;
 /** Four seconds of a low tone on one channel. */
@@ -90,7 +91,7 @@ describe('a recording played', () => {
     pace = 0.1;
     const player = new SlowPlayer();
     const playing = player.play(order({ fromS: 3, loop: { fromS: 1, toS: 1.5 } }));
-    await vi.waitFor(() => expect(laid.length).toBeGreaterThan(4));
+    await until(() => expect(laid.length).toBeGreaterThan(4));
     player.stop();
     await playing;
     expect(laid.slice(0, 3).map(({ seconds }) => seconds)).toEqual([0.5, 0.5, 0.5]);
@@ -117,7 +118,7 @@ describe('a recording played', () => {
     const playing = player.play(order({ fromS: 1 }));
     // Asked before it sounds, it is where it will begin.
     expect(player.placeS()).toBe(1);
-    await vi.waitFor(() => expect(told.mock.calls.length).toBeGreaterThan(3));
+    await until(() => expect(told.mock.calls.length).toBeGreaterThan(3));
     player.stop();
     await playing;
     forget();
@@ -130,7 +131,7 @@ describe('a recording played', () => {
     pace = 0.001;
     const player = new SlowPlayer();
     const playing = player.play(order({ fromS: 1, speed: 0.5 }));
-    await vi.waitFor(() => expect(player.getState()).toBe('playing'));
+    await until(() => expect(player.getState()).toBe('playing'));
     now = laid[0]!.at + 0.8;
     expect(player.placeS()).toBeCloseTo(1.4, 1);
     player.stop();

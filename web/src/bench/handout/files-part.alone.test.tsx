@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom } from '../../testing/bench-room.tsx';
 import { ReaderField } from '../reader-field.tsx';
 import { FilesPart } from './files-part.tsx';
+import { until } from '../../testing/until.ts';
 
 interface Started {
   readonly task: string;
@@ -60,8 +61,6 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-/** Writers are fetched when first asked for, which takes its time on a busy machine. */
-const patience = { timeout: 60_000 };
 const score = blankScore({ title: 'Härd to file, No. 2', barCount: 2 });
 const open = (at = '/bench/x/handout') =>
   benchRoom(
@@ -74,16 +73,13 @@ const open = (at = '/bench/x/handout') =>
   );
 /** Presses a format and waits until its writer was fetched and had its say. */
 const press = async (name: string) => {
-  await vi.waitFor(
-    () => expect(screen.getByRole('button', { name }).hasAttribute('disabled')).toBe(false),
-    patience,
-  );
+  await until(() => expect(screen.getByRole('button', { name }).hasAttribute('disabled')).toBe(false));
   fireEvent.click(screen.getByRole('button', { name }));
   await act(async () => {
-    await vi.waitFor(() => {
+    await until(() => {
       if (taken.length === 0 && asked.length === 0 && !started.some(({ task }) => task === 'soundFile'))
         throw new Error('not yet');
-    }, patience);
+    });
   });
 };
 
@@ -100,7 +96,7 @@ test('every written format is handed over under the title as a file name', async
   ] as const) {
     taken.length = 0;
     await press(label);
-    await vi.waitFor(() => expect(taken, label).toEqual([`hard-to-file-no-2${ending}`]), patience);
+    await until(() => expect(taken, label).toEqual([`hard-to-file-no-2${ending}`]));
   }
 });
 
@@ -110,7 +106,7 @@ test('the PDF is asked of the server as the handout is set', async () => {
   await press('PDF');
   expect(asked[0]).toMatchObject({ inks: 'black', paper: 'letter', student: 'Wren', staff: false });
   expect(asked[0]).toMatchObject({ leftHanded: true, names: 'german' });
-  await vi.waitFor(() => expect(taken).toEqual(['hard-to-file-no-2.pdf']));
+  await until(() => expect(taken).toEqual(['hard-to-file-no-2.pdf']));
 });
 
 test('a sheet with fingers waits for them; what shows none does not', () => {

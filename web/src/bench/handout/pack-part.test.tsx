@@ -5,6 +5,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, press, refusal, server } from '../../testing/bench-room.tsx';
 import { PackPart } from './pack-part.tsx';
 import type { Also } from './use-also.ts';
+import { until } from '../../testing/until.ts';
 
 afterEach(() => {
   cleanup();
@@ -45,16 +46,16 @@ const sentBody = () =>
 test('this study is packed as the handout is set; the whole ladder where that is chosen', async () => {
   await open({ 'POST /api/bundles': bundle() });
   press('Pack a zip');
-  await vi.waitFor(() =>
+  await until(() =>
     expect(sentBody()).toMatchObject({ sound: true, look: { paper: 'a4', call: 'strings' } }),
   );
   expect(sentBody().studies).toHaveLength(1);
   asked.length = 0;
   screen.getByRole('radio', { name: /^all \d rungs$/ }).click();
   screen.getByLabelText(/^With sound/).click();
-  await vi.waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/^With sound/).checked).toBe(false));
+  await until(() => expect(screen.getByLabelText<HTMLInputElement>(/^With sound/).checked).toBe(false));
   press('Pack a zip');
-  await vi.waitFor(() => expect(sentBody().sound).toBe(false));
+  await until(() => expect(sentBody().sound).toBe(false));
   expect(sentBody().studies.length).toBeGreaterThan(1);
 });
 
@@ -62,11 +63,11 @@ test('every piece that stands on the sheet, where there are others on it', async
   const other = { score: { ...score, title: 'Second' }, grade: 3 };
   await open({ 'POST /api/bundles': bundle() }, { ...alone, drawn: [other] });
   screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).click();
-  await vi.waitFor(() =>
+  await until(() =>
     expect(screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).ariaChecked).toBe('true'),
   );
   press('Pack a zip');
-  await vi.waitFor(() => expect(sentBody().studies).toHaveLength(2));
+  await until(() => expect(sentBody().studies).toHaveLength(2));
   expect(sentBody().studies[1]).toMatchObject({ name: 'Second', grade: 3 });
   expect(sentBody().title).toMatch(/and 1 piece more$/);
 });
@@ -77,7 +78,7 @@ test('how far it is, and giving it up', async () => {
   expect(bar.getAttribute('aria-valuenow')).toBe('2');
   expect(screen.getByText('2 of 7 files; now Whole: slow.wav')).toBeDefined();
   press('Give it up');
-  await vi.waitFor(() =>
+  await until(() =>
     expect(asked).toContainEqual(expect.objectContaining({ method: 'DELETE', path: `/api/bundles/${id}` })),
   );
 });

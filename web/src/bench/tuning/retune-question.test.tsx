@@ -6,6 +6,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { benchRoom, fill, press, server } from '../../testing/bench-room.tsx';
 import { CapoPart } from './capo-part.tsx';
 import { changesSound, RetuneQuestion } from './retune-question.tsx';
+import { until } from '../../testing/until.ts';
 
 beforeEach(() => vi.stubGlobal('fetch', server().answer));
 afterEach(() => {
@@ -69,7 +70,7 @@ test('a way with other shapes moves them by the hands: the piece is heard where 
   const { store } = benchRoom({ ...score, key: { tonic: 'D', mode: 'major' } }, <CapoPart />);
   fill('I want to hear', 'E');
   press(/^Move to E shapes with capo 0$/);
-  await vi.waitFor(() => expect(store.getScore().key.tonic).toBe('E'));
+  await until(() => expect(store.getScore().key.tonic).toBe('E'));
   expect(heard(store.getScore()).flat().sort()).toEqual(
     heard(score)
       .flat()
