@@ -9,10 +9,11 @@ test.describe.configure({ timeout: 300_000, mode: 'parallel' });
  * No violation that axe calls serious or critical, against WCAG 2.2 A and AA.
  * The legacy mode looks from within the page, without a second one for frames: there are none here, and it takes half the time.
  */
-async function expectNoSeriousViolation(page: Page): Promise<void> {
+async function expectNoSeriousViolation(page: Page, { forced = false } = {}): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
-    .options({ resultTypes: ['violations'] })
+    // Where the system chooses the colours it answers for their contrast, and axe takes some as they were written.
+    .options({ resultTypes: ['violations'], rules: { 'color-contrast': { enabled: !forced } } })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
@@ -32,16 +33,16 @@ test('where the system chooses the colours, what is pressed and where one is sta
       .evaluate((element) => getComputedStyle(element).backgroundColor);
   expect(await fill('In hand', 'radio')).not.toBe(await fill('Archived', 'radio'));
   expect(await fill('Repertoire', 'link')).not.toBe(await fill('Players', 'link'));
-  await expectNoSeriousViolation(page);
+  await expectNoSeriousViolation(page, { forced: true });
   const id = await makePiece(page);
   for (const stage of ['tuning', 'shapes', 'melody', 'studies', 'handout']) {
     await openBench(page, id, stage);
     await expect(page.getByRole('complementary')).toBeVisible();
-    await expectNoSeriousViolation(page);
+    await expectNoSeriousViolation(page, { forced: true });
   }
   await page.goto('/today');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await expectNoSeriousViolation(page);
+  await expectNoSeriousViolation(page, { forced: true });
 });
 
 test('sign-in page', async ({ page }) => {
