@@ -22,7 +22,7 @@ const views = [
     path: '/after',
     size: desk,
     press: /^Arrange it/,
-    until: 'Why 1 is so',
+    until: 'Arrange it',
   },
   { name: 'bench-tuning', path: '/bench/{Nine}/tuning', size: desk },
   { name: 'tuning-room', path: '/tuning-room', size: desk },
