@@ -102,8 +102,8 @@ describe('a recording on its way', () => {
       .send({ id: randomUUID(), name: 'x', bytes: 10 })
       .expect(404);
     for (let count = 0; count < 5; count += 1) await announce({ bytes: mostRecordingBytes }).expect(200);
-    const refused = await announce({ bytes: mostRecordingBytes }).expect(507);
-    expect(refused.body).toMatchObject({ error: { code: 'no-room' } });
+    const refused = await announce({ bytes: mostRecordingBytes }).expect(429);
+    expect(refused.body).toMatchObject({ error: { code: 'too-many' } });
     for (let count = 5; count < mostRecordings; count += 1) await announce().expect(200);
     await announce().expect(429);
   });

@@ -55,7 +55,7 @@ export async function announceRecording(
       );
     if ((await bytesOfStudio(transaction, studioId)) + recording.bytes > mostStudioRecordingBytes)
       throw new Refusal(
-        'no-room',
+        'too-many',
         `The recordings of a studio hold at most ${mostStudioRecordingBytes / 2 ** 30} GB together`,
         'Remove some that are not needed any more',
       );
