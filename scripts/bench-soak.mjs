@@ -110,7 +110,6 @@ async function write(writer) {
   const { page } = writer;
   while (writer.isWriting) {
     await wait(250);
-    if (writer.isAway) continue;
     const question = page.getByRole('alertdialog');
     if (await question.isVisible().catch(() => false)) {
       writer.asked += 1;
@@ -118,6 +117,7 @@ async function write(writer) {
       await page.getByTestId('score').focus();
       continue;
     }
+    if (writer.isAway) continue;
     writer.keys = page.keyboard
       .press(String(1 + (writer.typed % 7)))
       .then(() => page.keyboard.press('ArrowRight'));
@@ -133,7 +133,6 @@ const blows = (writer) => ({
   'page closed': async () => {
     writer.isAway = true;
     await writer.keys;
-    await wait(0);
     await openSheet(writer);
     writer.isAway = false;
   },

@@ -106,7 +106,7 @@ export function* arrangeSteps(
     0.9,
     climb(firstPaid.score, {
       ...climbing,
-      without: new Set([...climbing.without, ...moveKinds.filter((kind) => !isSmall.has(kind))]),
+      without: new Set([...climbing.without, ...moveKinds.filter((kind) => !small.has(kind))]),
       kept: new Set([...keptBars, ...changedBars(firstPaid.score, plain)]),
     }),
   );
@@ -127,7 +127,7 @@ export function* arrangeSteps(
 }
 
 /** Moves that ask nothing new of the hands but how one note is struck. */
-const isSmall: ReadonlySet<MoveKind> = new Set(['touch']);
+const small: ReadonlySet<MoveKind> = new Set(['touch']);
 
 /** Bars, from 0, that differ from what they were. */
 const changedBars = ({ bars }: Score, before: Score): number[] =>
