@@ -6,6 +6,7 @@ import { modulo } from '../../pitch/index.ts';
 import { gripAt, type Bar, type GripFrets, type PlacedGrip, type Score } from '../../score/index.ts';
 import { chordClasses, findGrips, parseChord, type Chord } from '../../shapes/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
+import { openBassOnly } from './open-bass.ts';
 import { strongBassOnly, tuneAloneIn } from './strong-bass.ts';
 
 /** So many grips of a chord are tried under a tune that the first leaves no finger for. */
@@ -17,7 +18,7 @@ export const isHard = (bar: Bar, { notes }: Fingering): boolean =>
   bar.notes.some((note) => notes.get(note)?.isUnplayed);
 
 /**
- * Bars in which no finger is free for a note, with another grip of the same chord that leaves one, the tune laid anew over it; where none does, with the bass on strong beats only, and at last with the tune alone. Bars that stay hard stay as they are.
+ * Bars in which no finger is free for a note, with another grip of the same chord that leaves one, the tune laid anew over it; where none does, with the bass on strong beats only, then on open strings, a drone, and at last with the tune alone. Bars that stay hard stay as they are.
  */
 export function easeBars(score: Score, fingering: Fingering, hand: Hand): Score {
   const hard = score.bars.flatMap((bar, index) => (isHard(bar, fingering) ? [index] : []));
@@ -54,6 +55,7 @@ function easedBar(score: Score, index: number, hand: Hand): Bar | undefined {
     { choices: found, bass: whole },
     { choices: open, bass: whole },
     { choices: [...found, ...open], bass: strongBassOnly },
+    { choices: found.slice(0, 1), bass: (laid: Bar) => openBassOnly(score, laid, index) },
     { choices: found.slice(0, 1), bass: tuneAloneIn },
   ];
   for (const { choices, bass } of tiers) {

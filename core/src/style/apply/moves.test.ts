@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
+import { fingerScore } from '../../fingering/index.ts';
+import { mediumHand } from '../../hands/index.ts';
 import type { Score } from '../../score/index.ts';
 import { written } from '../../testing/written.ts';
 import { jensenShannon, sharesOf, wasserstein } from '../distribution.ts';
@@ -10,7 +12,8 @@ import { clashesOf, withoutClashes } from './clashes.ts';
 import { draftOf, withBars } from './draft.ts';
 import { barsAlike } from './like-bars.ts';
 import { movesOf, type MoveKind } from './moves/index.ts';
-import { openBassOnly } from './open-bass.ts';
+import { easeBars } from './ease-bars.ts';
+import { dronesIn, openBassOnly } from './open-bass.ts';
 import { strongBassOnly } from './strong-bass.ts';
 
 /** A bar's notes as "voice string:fret@beat/beats". */
@@ -186,6 +189,28 @@ test('bass on strong beats only, and on open strings of the chord, else on the t
     't5:0@3/1',
     't6:0@4/1',
   ]);
+});
+
+test('where no grip can be held under a tune up the neck, the thumb drones on the open tonic, and is found to', () => {
+  const openG: Score['tuning'] = { name: 'Open G', pitches: ['D2', 'G2', 'D3', 'G3', 'B3', 'D4'] };
+  const upTheNeck = written(['[xx3211] t4:3@1 t4:3@2 t4:3@3 t4:3@4 m1:10@1/2 m1:7@3/2'], {
+    key: { tonic: 'G', mode: 'major' },
+    tuning: openG,
+    thumbPattern: 'one-string',
+  });
+  const score = {
+    ...upTheNeck,
+    bars: upTheNeck.bars.map(({ thumbPattern: _, grips, ...bar }) => ({
+      ...bar,
+      grips: grips.map((grip) => ({ ...grip, functionName: 'F' })),
+    })),
+  };
+  const eased = easeBars(score, fingerScore(score, { hand: mediumHand }), mediumHand);
+  expect(notes(eased.bars[0]!).filter((note) => note.startsWith('t'))).toEqual(
+    [1, 2, 3, 4].map((beat) => `t5:0@${beat}/1`),
+  );
+  expect(dronesIn(eased)).toEqual([0]);
+  expect(dronesIn(score)).toEqual([]);
 });
 
 test('a slur with nothing to come from is picked', () => {

@@ -1,6 +1,7 @@
 import { openMidi, type StringNumber } from '../../instrument/index.ts';
 import { modulo, pitchClassOf, tonicOf } from '../../pitch/index.ts';
 import { gripAt, soundingFrets, type Bar, type Note, type Score } from '../../score/index.ts';
+import { gripTones } from '../../shapes/index.ts';
 
 const bassStrings = [6, 5, 4] as const;
 
@@ -19,14 +20,8 @@ export function openBassOnly(score: Score, bar: Bar, index: number): Bar {
 
 /** An open bass string in the chord; else one on the tonic, a drone under the tune (common practice in open tunings), unless the tune lies a half step from it. */
 function openStringFor(score: Score, index: number, { tick }: Note, { notes }: Bar) {
-  const grip = gripAt(score, index, tick);
   const pitchOf = (string: StringNumber, fret: number) => modulo(openMidi(score.tuning, string) + fret, 12);
-  const tones = new Set(
-    (grip ? soundingFrets(grip) : []).flatMap((fret, place) => {
-      const string = allStrings[place];
-      return fret === null || string === undefined ? [] : [pitchOf(string, fret)];
-    }),
-  );
+  const tones = tonesAt(score, index, tick);
   const tune = notes.filter((each) => each.voice === 'melody' && each.tick === tick);
   const free = bassStrings.filter((string) => !tune.some((each) => each.string === string));
   const tonic = pitchClassOf(tonicOf(score.key));
@@ -39,4 +34,23 @@ function openStringFor(score: Score, index: number, { tick }: Note, { notes }: B
   );
 }
 
-const allStrings = [6, 5, 4, 3, 2, 1] as const;
+/** Pitch classes of the grip that is held. */
+function tonesAt(score: Score, index: number, tick: number): ReadonlySet<number> {
+  const grip = gripAt(score, index, tick);
+  const tones = grip ? gripTones(score.tuning, soundingFrets(grip)) : [];
+  return new Set(tones.map(({ midi }) => modulo(midi, 12)));
+}
+
+/** Bars, from 0, in which the thumb strikes the open tonic under a chord it is not in. */
+export function dronesIn(score: Score): number[] {
+  const tonic = pitchClassOf(tonicOf(score.key));
+  const isDrone = (index: number, { voice, dead, string, fret, tick }: Note): boolean => {
+    if (voice !== 'thumb' || dead || fret !== 0) return false;
+    if (modulo(openMidi(score.tuning, string), 12) !== tonic) return false;
+    const tones = tonesAt(score, index, tick);
+    return tones.size > 0 && !tones.has(tonic);
+  };
+  return score.bars.flatMap(({ notes }, index) =>
+    notes.some((note) => isDrone(index, note)) ? [index] : [],
+  );
+}

@@ -1,10 +1,11 @@
-import { numberOfBar, placedNotes, type Score } from '../../score/index.ts';
+import { numberOfBar, placedNotes, type Bar, type Score } from '../../score/index.ts';
 import { findPattern } from '../../thumb/index.ts';
-import { keyText } from '../../pitch/index.ts';
+import { keyText, withSigns } from '../../pitch/index.ts';
 import { shareIn, type Profile } from '../profile.ts';
 import { stepFor, stepWords } from '../steps-nearer.ts';
 import type { Made } from './climb.ts';
 import { heldBass, moveKinds, type MoveKind } from './moves/index.ts';
+import { dronesIn } from './open-bass.ts';
 import type { ArrangementPlan } from './plans.ts';
 import type { MovedSection } from './sections-in-register.ts';
 
@@ -31,12 +32,31 @@ export function choicesTold({ score, plain, plan, profile, moved, made }: Told):
       .filter(({ kind }) => kind !== 'thumb' || hasBass)
       .map((step) => `${stepWords(step)}, the player’s habit.`),
     ...moved.map(sectionTold),
+    ...bassTold(score),
     ...movesTold(made, score, profile),
   ];
 }
 
 const sectionTold = ({ name, octaves }: MovedSection): string =>
   `${name || 'The bars before the first section'}: ${Math.abs(octaves) === 1 ? 'an octave' : 'two octaves'} ${octaves > 0 ? 'higher' : 'lower'} than in the tune, where the player’s tunes lie.`;
+
+/** Where no finger was free for a grip under the tune, and what the thumb does there. */
+function bassTold(score: Score): string[] {
+  const drones = dronesIn(score);
+  const bare = score.bars.flatMap((bar, index) => (isWithoutBass(bar) ? [index] : []));
+  return [
+    ...(drones.length > 0
+      ? [
+          `A drone: the thumb strikes the open ${withSigns(score.key.tonic)} under another chord in ${barNumbers(drones, score)}.`,
+        ]
+      : []),
+    ...(bare.length > 0 ? [`The tune without bass, for want of a finger: ${barNumbers(bare, score)}.`] : []),
+  ];
+}
+
+/** A tune over a grip whose strokes were all left out. */
+const isWithoutBass = ({ notes, leftOut = [] }: Bar): boolean =>
+  leftOut.length > 0 && notes.length > 0 && notes.every(({ voice }) => voice === 'melody');
 
 /** A sentence for each kind of move, with the bars it was made in. */
 export const movesTold = (made: readonly Made[], score: Score, profile: Profile): string[] =>
@@ -45,10 +65,11 @@ export const movesTold = (made: readonly Made[], score: Score, profile: Profile)
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** Bars with their numbers, "bars 2, 4 and 6". */
-function barsOf(made: readonly Made[], score: Score): string {
-  const numbers = [...new Set(made.flatMap(({ bars }) => bars))]
-    .sort((a, b) => a - b)
-    .map((bar) => String(numberOfBar(score, bar)));
+const barsOf = (made: readonly Made[], score: Score): string =>
+  barNumbers([...new Set(made.flatMap(({ bars }) => bars))], score);
+
+function barNumbers(bars: readonly number[], score: Score): string {
+  const numbers = [...bars].sort((a, b) => a - b).map((bar) => String(numberOfBar(score, bar)));
   const last = numbers.at(-1) ?? '';
   return numbers.length < 2 ? `bar ${last}` : `bars ${numbers.slice(0, -1).join(', ')} and ${last}`;
 }
