@@ -31,6 +31,35 @@ describe('setting bars into systems', () => {
     expect(systems[0]!.bars[0]!.showsMetre).toBe(true);
     expect(systems[1]!.bars[0]!.showsMetre).toBe(false);
   });
+  test('a note more, a fret of two digits, a slide into the first note: bars of other systems stay where they are', () => {
+    const plain = bars(12, [note({ tick: 0 }), note({ tick: 960 }), note({ tick: 1920 })]);
+    const before = layoutSheet(plain);
+    const added: Bar['notes'][] = [
+      [note({ tick: 480 })],
+      [note({ tick: 0, string: 2, fret: 12 })],
+      [note({ tick: 0, string: 2, slide: { from: 'below' } })],
+    ];
+    for (const more of added)
+      for (const at of [0, 5]) {
+        const bar = plain.bars[at]!;
+        const written = { bars: plain.bars.with(at, { ...bar, notes: [...bar.notes, ...more] }) };
+        const row = Math.floor(at / 4);
+        layoutSheet(written).forEach((system, index) => {
+          if (index !== row) expect(system).toEqual(before[index]);
+          expect(system.bars.map(({ x, width }) => [x, width])).toEqual(
+            before[index]!.bars.map(({ x, width }) => [x, width]),
+          );
+        });
+      }
+  });
+  test('a bar that needs more than its share gets it, in steps; the others share what is left', () => {
+    const run = Array.from({ length: 7 }, (_, index) => note({ tick: index * 240, durationTicks: 240 }));
+    const [system] = layoutSheet({ bars: bars(4).bars.with(2, { ...bars(1).bars[0]!, notes: run }) });
+    const widths = system!.bars.map(({ width }) => Math.round(width));
+    expect(widths[2]).toBeGreaterThan(widths[1]!);
+    expect(widths[1]).toBe(widths[3]);
+    expect(system!.width).toBeCloseTo(sheetMeasures.width, 6);
+  });
   test('sixteenths get fewer bars rather than smaller digits', () => {
     const run = Array.from({ length: 16 }, (_, index) => note({ tick: index * 240, durationTicks: 240 }));
     expect(layoutSheet(bars(4, run))[0]!.bars.length).toBe(2);

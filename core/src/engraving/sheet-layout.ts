@@ -56,9 +56,11 @@ export const metreShown = (
 ): Metre | undefined => (bars[index]?.pickup ? bars[index + 1]?.metre : bars[index]?.metre);
 
 /**
- * Sets a score into systems of equal columns, so that a bar keeps its width from system to system: as many columns
- * (`mostBars` at most) as leave every moment the room it asks for. A bar that even a whole line cannot hold makes its own line
- * wider, to be drawn smaller, rather than let anything touch.
+ * Sets a score into systems of equal columns, so that a bar keeps its width from system to system, and while it is written: as many
+ * columns (`mostBars` at most) as leave every moment the room it asks for. A column that asks for more than its share gets it, and the
+ * others share what is left. A bar that even a whole line cannot hold makes its own line wider, to be drawn smaller, rather than let
+ * anything touch.
+ * What stands before a bar's first moment, its metre or a long call, moves that bar alone.
  * Within its bar a moment stands by time, further from its neighbour only where what they carry would touch.
  */
 export function layoutSheet(
@@ -68,42 +70,46 @@ export function layoutSheet(
   for (let columns = Math.min(measures.mostBars, score.bars.length); columns > 1; columns -= 1) {
     if (measures.without?.includes(columns)) continue;
     const needs = columnNeeds(score.bars, columns, measures);
-    if (needs.reduce((sum, { lead, content }) => sum + lead + content, 0) <= measures.width) {
+    if (sumOf(needs.map(({ lead, content }) => lead + content)) <= measures.width) {
       return setInColumns(score.bars, needs, measures);
     }
   }
   return setInColumns(score.bars, columnNeeds(score.bars, 1, measures), measures);
 }
 
+/** What a column asks for: what any of its bars has before its first moment whatever is written there, and room for the rest. */
 interface ColumnNeed {
   readonly lead: number;
   readonly content: number;
 }
 
 function columnNeeds(bars: readonly Bar[], columns: number, measures: SheetMeasures): ColumnNeed[] {
+  const { call = 'strings' } = measures;
   return Array.from({ length: columns }, (_, column) => {
     let lead = 0;
-    let content = 0;
-    const first = column === 0 ? (measures.systemLead ?? 0) : 0;
+    let whole = 0;
     for (let index = column; index < bars.length; index += columns) {
       const bar = bars[index];
       if (!bar) continue;
-      lead = Math.max(lead, leadOf(bars, index, measures) + first);
-      content = Math.max(content, wantedContent(bar, measures.call ?? 'strings'));
+      const own = leadOf(bars, index, measures, columns);
+      lead = Math.max(lead, own - extraLead(bar, call));
+      whole = Math.max(whole, own + wantedContent(bar, call));
     }
-    return { lead, content };
+    return { lead, content: whole - lead };
   });
 }
 
 function leadOf(
   bars: readonly Bar[],
   index: number,
-  { lead, metreLead, call = 'strings' }: SheetMeasures,
+  { lead, metreLead, systemLead = 0, call = 'strings' }: SheetMeasures,
+  columns: number,
 ): number {
   const bar = bars[index];
   if (!bar) return lead;
   return (
     lead +
+    (index % columns === 0 ? systemLead : 0) +
     extraLead(bar, call) +
     (showsMetre(bars, index) ? metreLead : 0) +
     (bar.repeatStart ? repeatLead : 0)
@@ -113,19 +119,23 @@ function leadOf(
 function setInColumns(
   bars: readonly Bar[],
   needs: readonly ColumnNeed[],
-  { width, call = 'strings' }: SheetMeasures,
+  measures: SheetMeasures,
 ): SystemLayout[] {
-  const leads = needs.reduce((sum, { lead }) => sum + lead, 0);
-  const contents = needs.reduce((sum, { content }) => sum + content, 0);
-  const stretch = (width - leads) / contents;
-  const columns = needs.map(({ lead, content }) => ({ lead, content: content * stretch }));
+  const { width, call = 'strings' } = measures;
+  const contents = shared(
+    needs.map(({ content }) => content),
+    width - sumOf(needs.map(({ lead }) => lead)),
+  );
+  const columns = needs.map(({ lead }, column) => lead + (contents[column] ?? 0));
   const systems: SystemLayout[] = [];
   for (let first = 0; first < bars.length; first += columns.length) {
     let x = 0;
     const isAlone = columns.length === 1;
-    const row = columns.slice(0, bars.length - first).flatMap(({ lead, content }, column): BarLayout[] => {
+    const row = columns.slice(0, bars.length - first).flatMap((columnWidth, column): BarLayout[] => {
       const bar = bars[first + column];
       if (!bar) return [];
+      const lead = leadOf(bars, first + column, measures, columns.length);
+      const content = columnWidth - lead;
       const room = isAlone ? Math.max(content, leastContent(bar, call)) : content;
       const layout = {
         bar: first + column,
@@ -142,6 +152,27 @@ function setInColumns(
   }
   return systems;
 }
+
+/** A need is rounded up to this where there is room, so that a note more or less does not move the sheet. */
+const needStep = 16;
+
+/** The room in equal shares; where some need more than that, theirs for them, and equal shares of the rest. */
+function shared(needs: readonly number[], room: number): number[] {
+  const rounded = needs.map((need) => Math.ceil(need / needStep) * needStep);
+  const asked = sumOf(rounded) <= room ? rounded : needs;
+  const fixed = new Set<number>();
+  for (;;) {
+    const left = room - sumOf(asked.filter((_, column) => fixed.has(column)));
+    const share = left / (needs.length - fixed.size);
+    const wanting = asked.flatMap((need, column) => (need > share && !fixed.has(column) ? [column] : []));
+    // What a single column cannot hold is not its share's business.
+    if (wanting.length === 0 || fixed.size + wanting.length === needs.length)
+      return asked.map((need, column) => (fixed.has(column) ? need : share));
+    for (const column of wanting) fixed.add(column);
+  }
+}
+
+const sumOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0);
 
 /** Where a moment of a bar stands in its system; between two stops in proportion. */
 export function xOfTick({ firstX, stops }: BarLayout, tick: Ticks): number {
