@@ -4,7 +4,10 @@ import {
   createContext,
   useContext,
   useDeferredValue,
+  useEffect,
+  useLayoutEffect,
   useMemo,
+  useRef,
   useState,
   useSyncExternalStore,
   type ReactNode,
@@ -24,6 +27,8 @@ export interface Bench {
   readonly redo: () => void;
   readonly steps: { readonly undo: number; readonly redo: number };
   readonly cursor: SheetPlace;
+  /** Where the cursor is by now: what a key does beside the sheet, it does there. */
+  readonly cursorNow: () => SheetPlace;
   /** Goes to a place and lets the selection go. */
   readonly setCursor: (place: SheetPlace) => void;
   /** Where the selection began; undefined while nothing is selected. */
@@ -48,10 +53,33 @@ export interface Bench {
 
 const BenchContext = createContext<Bench | undefined>(undefined);
 
+interface BenchNow {
+  readonly bench: Bench;
+  /** Whether the keyboard is where each key counts. */
+  readonly setHasKeys: (has: boolean) => void;
+}
+
+const BenchNowContext = createContext<BenchNow | undefined>(undefined);
+
+/** The bench. While the score has the keyboard, what stands around the sheet follows when there is time: within {@link AtOnce} it is the bench as it is, elsewhere as it was a moment ago. */
 export function useBench(): Bench {
   const bench = useContext(BenchContext);
   if (!bench) throw new Error('useBench outside of a bench');
   return bench;
+}
+
+/** What is under the fingers: drawn at each key press, before all else. */
+export function AtOnce({ children }: { readonly children: ReactNode }) {
+  const now = useContext(BenchNowContext);
+  if (!now) throw new Error('AtOnce outside of a bench');
+  const { bench, setHasKeys } = now;
+  // What goes with the keyboard in it loses it without a word.
+  useEffect(() => () => setHasKeys(false), [setHasKeys]);
+  return (
+    <div className="contents" onFocus={() => setHasKeys(true)} onBlur={() => setHasKeys(false)}>
+      <BenchContext value={bench}>{children}</BenchContext>
+    </div>
+  );
 }
 
 interface Places {
@@ -77,6 +105,10 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const settled = useDeferredValue(score);
   const check = useCheck(settled);
   const { checked } = check;
+  const placeNow = useRef(place);
+  useLayoutEffect(() => {
+    placeNow.current = place;
+  }, [place]);
   const findings = useMemo(() => checked?.open ?? scoreFindings(settled), [checked, settled]);
   const lastBar = score.bars.length - 1;
   const bench = useMemo<Bench>(
@@ -88,6 +120,7 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       redo: store.redo,
       steps,
       cursor: place.bar > lastBar ? { ...place, bar: lastBar, tick: 0 } : place,
+      cursorNow: () => placeNow.current,
       setCursor: (next) => {
         setPlaces({ place: next });
         setPointingSelects(false);
@@ -120,5 +153,12 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       player,
     ],
   );
-  return <BenchContext value={bench}>{children}</BenchContext>;
+  const [hasKeys, setHasKeys] = useState(false);
+  const aMomentAgo = useDeferredValue(bench);
+  const now = useMemo(() => ({ bench, setHasKeys }), [bench]);
+  return (
+    <BenchNowContext value={now}>
+      <BenchContext value={hasKeys ? aMomentAgo : bench}>{children}</BenchContext>
+    </BenchNowContext>
+  );
 }

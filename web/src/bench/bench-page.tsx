@@ -4,7 +4,7 @@ import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { useArrangement, useDraftKey } from '../api/queries.ts';
 import { rememberBench } from '../ui/last-bench.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
-import { BenchProvider, useBench } from './bench-context.tsx';
+import { AtOnce, BenchProvider, useBench } from './bench-context.tsx';
 import { HelpPanel } from './help-panel.tsx';
 import { HistoryPanel } from './saving/history-panel.tsx';
 import { TapPad } from './score/tap-pad.tsx';
@@ -87,30 +87,19 @@ function KeyedBench({ arrangement, stage, draftKey }: KeyedBenchProps) {
 }
 
 function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }) {
-  const { arrangementId, score, edit, isTapping, setTapping } = useBench();
-  const save = useSaveState(session.autosave);
-  const stale = useStaleChoices(session, save);
+  const { arrangementId, edit, isTapping, setTapping } = useBench();
   const [panel, setPanel] = useState<'help' | 'history' | undefined>();
-
-  useEffect(() => {
-    document.title = `${score.title} · Jocund`;
-    return () => {
-      document.title = 'Jocund';
-    };
-  }, [score.title]);
-
   useBenchKeys(() => setPanel('help'));
-
   return (
     <RungsProvider isWanted={stage === 'studies' || stage === 'handout'}>
+      <PageTitle />
       <div className="flex h-full flex-col print:block print:h-auto">
         <StageRail />
         <StageRoom stage={stage}>
           <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-hidden print:block print:overflow-visible">
             <main className="min-w-0 flex-1 lg:overflow-y-auto print:overflow-visible">
               <TitleBlock
-                save={save}
-                onSaveNow={session.autosave.saveNow}
+                autosave={session.autosave}
                 onHistory={() => setPanel('history')}
                 onHelp={() => setPanel('help')}
               />
@@ -120,7 +109,9 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
             <StageMargin stage={stage} />
           </div>
           {isTapping && (stage === 'melody' || stage === 'thumb') ? (
-            <TapPad voice={stage} onDone={() => setTapping(false)} />
+            <AtOnce>
+              <TapPad voice={stage} onDone={() => setTapping(false)} />
+            </AtOnce>
           ) : (
             <StageTransport stage={stage} />
           )}
@@ -133,15 +124,29 @@ function BenchRoom({ session, stage }: { session: BenchSession; stage: StageId }
             onBringBack={(old) => edit(() => old)}
           />
         )}
-        {save.kind === 'stale' && (
-          <StaleQuestion
-            mine={score}
-            current={save.current}
-            onKeepMine={stale.keepMine}
-            onTakeTheirs={stale.takeTheirs}
-          />
-        )}
+        <StaleSave session={session} />
       </div>
     </RungsProvider>
   );
+}
+
+function PageTitle() {
+  const { score } = useBench();
+  useEffect(() => {
+    document.title = `${score.title} · Jocund`;
+    return () => {
+      document.title = 'Jocund';
+    };
+  }, [score.title]);
+  return null;
+}
+
+/** Asks which version to keep, where a save was refused as stale. */
+function StaleSave({ session }: { session: BenchSession }) {
+  const { score } = useBench();
+  const save = useSaveState(session.autosave);
+  const { keepMine, takeTheirs } = useStaleChoices(session, save);
+  return save.kind === 'stale' ? (
+    <StaleQuestion mine={score} current={save.current} onKeepMine={keepMine} onTakeTheirs={takeTheirs} />
+  ) : null;
 }

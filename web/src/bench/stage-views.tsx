@@ -1,5 +1,5 @@
 import { lazy, Suspense, type ReactNode } from 'react';
-import { useBench } from './bench-context.tsx';
+import { AtOnce, useBench } from './bench-context.tsx';
 import { useVersions } from './form/use-versions.ts';
 import { MelodyMargin } from './melody/melody-margin.tsx';
 import { Legend } from './score/legend.tsx';
@@ -41,7 +41,9 @@ const HandoutMargin = lazy(async () => ({
 
 const scoreStage = (props: { voice: 'thumb' | 'melody' | undefined; hasCursor: boolean }): ReactNode => (
   <>
-    <ScoreEditor {...props} />
+    <AtOnce>
+      <ScoreEditor {...props} />
+    </AtOnce>
     <Legend />
     <ScoreInWords />
   </>

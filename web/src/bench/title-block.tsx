@@ -7,11 +7,10 @@ import { Button } from '../ui/button.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { counted } from '../ui/words.ts';
 import { SaveStatus } from './saving/save-status.tsx';
-import type { SaveState } from './saving/save-state.ts';
+import type { Autosave } from './saving/autosave.ts';
 
 interface TitleBlockProps {
-  readonly save: SaveState;
-  readonly onSaveNow: () => void;
+  readonly autosave: Autosave;
   readonly onHistory: () => void;
   readonly onHelp: () => void;
 }
@@ -49,7 +48,7 @@ function BarCount({ score }: { score: Score }) {
 }
 
 /** Title, player and figures over the sheet, with what can be taken back and where the work stands. */
-export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockProps) {
+export function TitleBlock({ autosave, onHistory, onHelp }: TitleBlockProps) {
   const { score, undo, redo, steps } = useBench();
   return (
     <header className="mx-4.5 print:hidden">
@@ -65,7 +64,7 @@ export function TitleBlock({ save, onSaveNow, onHistory, onHelp }: TitleBlockPro
         <SheetFigures score={score} />
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-5 gap-y-1 pt-3">
-        <SaveStatus state={save} onSaveNow={onSaveNow} />
+        <SaveStatus autosave={autosave} />
         <div className="flex gap-4">
           <Button look="plain" disabled={steps.undo === 0} onClick={undo}>
             Undo

@@ -14,6 +14,7 @@ import { useView } from '../ui/view-as.tsx';
 import { useNames } from '../ui/use-names.ts';
 import { placeUnder } from './place-under.ts';
 import type { SelectedSpan, SheetMark, SheetPlace } from './place.ts';
+import { Row } from './row.tsx';
 import { System } from './system.tsx';
 import { useStaff } from './use-staff.ts';
 
@@ -88,36 +89,38 @@ export function Sheet({
     <div>
       {systems
         .map((now, index) => pictureNow(now, settled[index], focus))
-        .map((picture) => (
-          <div
+        .map((picture, index) => (
+          <Row
             key={picture.layout.bars[0]?.bar}
-            data-system={picture.layout.bars[0]?.bar}
-            className="system"
-            style={{
-              breakInside: 'avoid',
-              contentVisibility: 'auto',
-              containIntrinsicSize: `auto ${picture.height}px`,
-            }}
+            picture={picture}
+            isWorkedOn={focus === undefined ? index < seenFirst : isNear(picture, focus)}
             onPointerDown={onPoint && ((event) => onPointerDown(event, picture))}
             onPointerMove={onPoint && ((event) => onPointerMove(event, picture))}
           >
-            <p className="sr-only" data-testid="call">
-              {picture.layout.bars.map(
-                ({ bar }) =>
-                  `bar ${numberOfBar(score, bar)}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
-              )}
-            </p>
-            <System
-              score={score}
-              picture={picture}
-              cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
-              cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
-              selected={selected && spansSystem(picture, selected) ? selected : undefined}
-              playing={inSystem(picture, playing?.bar) ? playing : undefined}
-              fluid={fluid}
-              marks={marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))}
-            />
-          </div>
+            {(isInked) => (
+              <>
+                <p className="sr-only" data-testid="call">
+                  {picture.layout.bars.map(
+                    ({ bar }) =>
+                      `bar ${numberOfBar(score, bar)}: ${(calls[bar] ?? []).map(({ text }) => text).join(', ')}. `,
+                  )}
+                </p>
+                <System
+                  score={score}
+                  picture={picture}
+                  cursor={inSystem(picture, cursor?.bar) ? cursor : undefined}
+                  cursorVoice={inSystem(picture, cursor?.bar) ? cursorVoice : undefined}
+                  selected={selected && spansSystem(picture, selected) ? selected : undefined}
+                  playing={inSystem(picture, playing?.bar) ? playing : undefined}
+                  fluid={fluid}
+                  marks={
+                    marks.length === 0 ? noMarks : marks.filter(({ place }) => inSystem(picture, place.bar))
+                  }
+                  isInked={isInked}
+                />
+              </>
+            )}
+          </Row>
         ))}
     </div>
   );
@@ -125,6 +128,9 @@ export function Sheet({
 
 const spansSystem = ({ layout }: SystemPicture, { from, to }: SelectedSpan): boolean =>
   layout.bars.some(({ bar }) => bar >= from.bar && bar <= to.bar);
+
+/** So many systems stand on a page when it opens. */
+const seenFirst = 3;
 
 /** Systems about the one that is worked on are inked at once; the others, out of sight as a rule, a moment later, between key presses. */
 const inkedAtOnce = 2;
@@ -134,9 +140,18 @@ function pictureNow(
   settled: SystemPicture | undefined,
   focus: number | undefined,
 ): SystemPicture {
-  const [first, last] = [now.layout.bars[0]?.bar ?? 0, now.layout.bars.at(-1)?.bar ?? 0];
-  const reach = now.layout.bars.length * inkedAtOnce;
-  const isNear = focus === undefined || (focus >= first - reach && focus <= last + reach);
+  const [first, last] = endsOf(now);
   const isSameSystem = settled?.layout.bars[0]?.bar === first && settled.layout.bars.at(-1)?.bar === last;
-  return isNear || !isSameSystem ? now : settled;
+  return isNear(now, focus) || !isSameSystem ? now : settled;
+}
+
+const endsOf = ({ layout: { bars } }: SystemPicture): readonly [number, number] => [
+  bars[0]?.bar ?? 0,
+  bars.at(-1)?.bar ?? 0,
+];
+
+function isNear(picture: SystemPicture, focus: number | undefined): boolean {
+  const [first, last] = endsOf(picture);
+  const reach = picture.layout.bars.length * inkedAtOnce;
+  return focus === undefined || (focus >= first - reach && focus <= last + reach);
 }

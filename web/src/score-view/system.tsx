@@ -26,6 +26,8 @@ export interface SystemProps {
   readonly playing: { readonly bar: number; readonly tick: number } | undefined;
   readonly marks: readonly SheetMark[];
   readonly fluid: boolean;
+  /** Whether it is drawn, or only has its room. */
+  readonly isInked?: boolean;
 }
 
 /** A system is inked anew only when its picture or what stands over it changed. */
@@ -34,6 +36,7 @@ function sameSystem(a: SystemProps, b: SystemProps): boolean {
     a.picture === b.picture &&
     a.cursorVoice === b.cursorVoice &&
     a.fluid === b.fluid &&
+    a.isInked === b.isInked &&
     samePlace(a.cursor, b.cursor) &&
     samePlace(a.selected, b.selected) &&
     samePlace(a.playing, b.playing) &&
@@ -55,6 +58,7 @@ export const System = memo(function System({
   playing,
   marks,
   fluid,
+  isInked = true,
 }: SystemProps) {
   const { layout, rows, width, height } = picture;
   const playingBar = playing && layout.bars.find(({ bar }) => bar === playing.bar);
@@ -69,7 +73,7 @@ export const System = memo(function System({
     >
       {selected && <Selection picture={picture} selected={selected} />}
       {now !== undefined && <Playhead x={now} rows={rows} />}
-      <Shapes shapes={picture.ground} />
+      {isInked && <Shapes shapes={picture.ground} />}
       {now !== undefined && (
         <rect
           x={now - 18.5}
@@ -79,7 +83,7 @@ export const System = memo(function System({
           fill="var(--color-brass)"
         />
       )}
-      <Shapes shapes={picture.shapes} />
+      {isInked && <Shapes shapes={picture.shapes} />}
       {playing && <Shapes shapes={playedWord(score, picture, playing)} />}
       {cursor && cursorVoice && <Shapes shapes={selectedPlate(score, picture, cursor, cursorVoice)} />}
       {marks.map(({ place, letter }, index) => {

@@ -180,22 +180,23 @@ function Chosen({ figure, preview, onKeep, isInPool, onPool, onDrop }: ChosenPro
 
 /** F lays the first way, from anywhere on the stage; pressed while the ways are worked out, as soon as they are there. */
 function useLayKey({ found, isCurrent }: FoundWays): void {
-  const { cursor } = useBench();
+  const { cursor, cursorNow } = useBench();
   const lay = useLay();
   const wantedBar = useRef<number | undefined>(undefined);
   const layWanted = () => {
-    if (!isCurrent) return;
+    // The ways are those of the bar this was drawn for.
+    if (!isCurrent || cursor.bar !== cursorNow().bar) return;
     const best = found?.[0];
     if (best && wantedBar.current === cursor.bar) lay(best.figure, cursor.bar);
     wantedBar.current = undefined;
   };
   usePlainKey((event) => {
     if (event.key.toLowerCase() !== 'f' || isTyping(event.target)) return;
-    wantedBar.current = cursor.bar;
+    wantedBar.current = cursorNow().bar;
     layWanted();
   });
   const onFound = useEffectEvent(layWanted);
-  useEffect(() => onFound(), [isCurrent]);
+  useEffect(() => onFound(), [isCurrent, cursor.bar]);
 }
 
 function listWords(

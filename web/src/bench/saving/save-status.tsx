@@ -1,11 +1,14 @@
 import { Link, useLocation } from 'react-router';
 import { QueryMark } from '../../ui/query-mark.tsx';
-import { saveWords, type SaveState } from './save-state.ts';
+import { useSaveState } from '../use-bench-session.ts';
+import type { Autosave } from './autosave.ts';
+import { saveWords } from './save-state.ts';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** Where the work stands, always in words. */
-export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: () => void }) {
+export function SaveStatus({ autosave }: { autosave: Autosave }) {
+  const state = useSaveState(autosave);
   const { pathname } = useLocation();
   const isHeldUp = ['hindered', 'refused', 'signed-out'].includes(state.kind);
   return (
@@ -19,7 +22,7 @@ export function SaveStatus({ state, onSaveNow }: { state: SaveState; onSaveNow: 
       {isHeldUp && <QueryMark size={16} />}
       <span>{saveWords(state, (at) => clock.format(new Date(at)))}</span>
       {state.kind === 'hindered' && (
-        <button type="button" className="font-semibold underline" onClick={onSaveNow}>
+        <button type="button" className="font-semibold underline" onClick={autosave.saveNow}>
           Try now
         </button>
       )}
