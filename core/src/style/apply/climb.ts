@@ -12,7 +12,7 @@ export interface Made {
   readonly bars: readonly number[];
 }
 
-export interface ClimbSettings extends WeighSettings {
+export interface ClimbSettings extends Omit<WeighSettings, 'tried'> {
   readonly seed: number;
 }
 
@@ -33,10 +33,11 @@ export function* climb(laid: Score, settings: ClimbSettings): Generator<number, 
   const groups = barsAlike(laid).filter((bars) => !bars.some((bar) => kept.has(bar)));
   const order = dealRounds(groups, sweeps, mulberry32(seed));
   let draft = draftOf(laid, aim);
+  const weighing: WeighSettings = { ...settings, tried: new Map() };
   const made: Made[] = [];
   for (const [turn, bars] of order.entries()) {
     for (let count = 0; count < mostInBar; count += 1) {
-      const best = bestMove(draft, bars, settings);
+      const best = bestMove(draft, bars, weighing);
       if (!best) break;
       draft = best.draft;
       made.push({ kind: best.move.kind, word: best.move.word, bars });

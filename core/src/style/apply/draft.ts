@@ -27,48 +27,64 @@ export function draftOf(score: Score, aim: Aim): Draft {
   return { score, evidence, tallies, aparts, distance: meanOf(aparts) };
 }
 
+/** Bars to be put in place of others, and what is told then, by them and by the bars beside them. */
+export interface Change {
+  readonly bars: ReadonlyMap<number, Bar>;
+  readonly evidence: ReadonlyMap<number, BarEvidence>;
+}
+
 /** The draft with some bars changed. Only traits that these bars, and the ones beside them, tell are counted anew. */
-export function withBars(draft: Draft, changed: ReadonlyMap<number, Bar>, aim: Aim): Draft {
-  const score = {
-    ...draft.score,
-    bars: draft.score.bars.map((bar, index) => changed.get(index) ?? bar),
-  };
-  const evidence = [...draft.evidence];
-  const touched = new Set<number>();
+export const withBars = (draft: Draft, bars: ReadonlyMap<number, Bar>, aim: Aim): Draft =>
+  withChange(draft, changeTo(draft, bars, aim), aim);
+
+/** Reads what would be told with other bars in place. */
+export function changeTo(draft: Draft, bars: ReadonlyMap<number, Bar>, aim: Aim): Change {
+  const score = scoreWith(draft, bars);
+  const evidence = new Map<number, BarEvidence>();
   const readAgain = (index: number, isRead: (aimed: AimedTrait) => boolean) => {
-    const before = evidence[index];
+    const before = evidence.get(index) ?? draft.evidence[index];
     const asked = aim.filter(isRead);
     if (!before || asked.length === 0) return;
     const view = barViewAt(score, index);
-    evidence[index] = new Map([
-      ...before,
-      ...asked.map(({ trait }) => [trait.id, trait.read(view)] as const),
-    ]);
-    touched.add(index);
+    evidence.set(
+      index,
+      new Map([...before, ...asked.map(({ trait }) => [trait.id, trait.read(view)] as const)]),
+    );
   };
-  for (const index of changed.keys()) readAgain(index, () => true);
-  for (const index of changed.keys()) {
-    if (!changed.has(index - 1)) readAgain(index - 1, ({ trait }) => trait.beside === 'after');
-    if (!changed.has(index + 1)) readAgain(index + 1, ({ trait }) => trait.beside === 'before');
+  for (const index of bars.keys()) readAgain(index, () => true);
+  for (const index of bars.keys()) {
+    if (!bars.has(index - 1)) readAgain(index - 1, ({ trait }) => trait.beside === 'after');
+    if (!bars.has(index + 1)) readAgain(index + 1, ({ trait }) => trait.beside === 'before');
   }
+  return { bars, evidence };
+}
+
+/** The draft with a change made. */
+export function withChange(draft: Draft, change: Change, aim: Aim): Draft {
+  const evidence = draft.evidence.map((each, index) => change.evidence.get(index) ?? each);
   const tallies = [...draft.tallies];
   const aparts = [...draft.aparts];
   aim.forEach((aimed, place) => {
     const id = aimed.trait.id;
-    const differing = [...touched].filter(
-      (index) => !sameValues(draft.evidence[index]?.get(id), evidence[index]?.get(id)),
+    const differing = [...change.evidence].filter(
+      ([index, told]) => !sameValues(draft.evidence[index]?.get(id), told.get(id)),
     );
     if (differing.length === 0) return;
     const tally = new Map(tallies[place]);
-    for (const index of differing) {
+    for (const [index, told] of differing) {
       add(tally, draft.evidence[index]?.get(id), -1);
-      add(tally, evidence[index]?.get(id), 1);
+      add(tally, told.get(id), 1);
     }
     tallies[place] = tally;
     aparts[place] = apartFrom(aimed, tally);
   });
-  return { score, evidence, tallies, aparts, distance: meanOf(aparts) };
+  return { score: scoreWith(draft, change.bars), evidence, tallies, aparts, distance: meanOf(aparts) };
 }
+
+const scoreWith = ({ score }: Draft, bars: ReadonlyMap<number, Bar>): Score => ({
+  ...score,
+  bars: score.bars.map((bar, index) => bars.get(index) ?? bar),
+});
 
 /** What a bar tells of the traits aimed at. */
 function evidenceIn(score: Score, index: number, aim: Aim): BarEvidence {

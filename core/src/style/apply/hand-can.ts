@@ -1,27 +1,26 @@
-import { fingerScore } from '../../fingering/index.ts';
-import type { Hand } from '../../hands/index.ts';
 import type { Bar, Note, Score } from '../../score/index.ts';
 import { isHard } from './ease-bars.ts';
+import type { Fingerer } from './fingerer.ts';
 import { openBassOnly } from './open-bass.ts';
 import { strongBassOnly } from './strong-bass.ts';
 
 /** A score, but where no finger is free for a note, the bar of the first of the others in which one is; where there is none, without its bass on weak beats, then with bass on open strings. */
-export function whereHandCan(score: Score, others: readonly Score[], hand: Hand): Score {
+export function whereHandCan(score: Score, others: readonly Score[], finger: Fingerer): Score {
   const tried = others.reduce(
-    (now, other) => withHardBars(now, (_, index) => other.bars[index], hand),
+    (now, other) => withHardBars(now, (_, index) => other.bars[index], finger),
     score,
   );
-  const thin = withHardBars(withLetGo(tried, hand), strongBassOnly, hand);
+  const thin = withHardBars(withLetGo(tried, finger), strongBassOnly, finger);
   return withLetGo(
-    withHardBars(thin, (bar, index) => openBassOnly(thin, bar, index), hand),
-    hand,
+    withHardBars(thin, (bar, index) => openBassOnly(thin, bar, index), finger),
+    finger,
   );
 }
 
 /** Notes end where the hand has to let them go for what comes after. */
-function withLetGo(score: Score, hand: Hand): Score {
+function withLetGo(score: Score, finger: Fingerer): Score {
   const ends = new Map<Note, number>();
-  for (const { letGo, at } of fingerScore(score, { hand }).moments)
+  for (const { letGo, at } of finger(score).moments)
     for (const { note, at: begins } of letGo)
       ends.set(note, Math.min(ends.get(note) ?? Infinity, at - begins));
   if (ends.size === 0) return score;
@@ -44,9 +43,9 @@ const endedAfter = (note: Note, ticks: number | undefined): Note =>
 function withHardBars(
   score: Score,
   instead: (bar: Bar, index: number) => Bar | undefined,
-  hand: Hand,
+  finger: Fingerer,
 ): Score {
-  const fingering = fingerScore(score, { hand });
+  const fingering = finger(score);
   if (!score.bars.some((bar) => isHard(bar, fingering))) return score;
   return {
     ...score,

@@ -1,8 +1,8 @@
-import { fingerScore, type Fingering } from '../../fingering/index.ts';
-import type { Hand } from '../../hands/index.ts';
+import type { Fingering } from '../../fingering/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { Aim } from './aim.ts';
 import { withBars, type Draft } from './draft.ts';
+import type { Fingerer } from './fingerer.ts';
 
 /** What both hands do in each bar, in mm. */
 function costByBar({ score, moments }: Fingering): number[] {
@@ -14,7 +14,7 @@ function costByBar({ score, moments }: Fingering): number[] {
 
 export interface PriceSettings {
   readonly aim: Aim;
-  readonly hand: Hand;
+  readonly finger: Fingerer;
   /** What the hands may do more in a bar for one spread nearer, in mm. */
   readonly mmForSpread: number;
   /** One spread, as a distance. */
@@ -28,11 +28,11 @@ const rounds = 3;
 
 /** Puts bars back as they were laid where no finger is free, or where being nearer to the player costs the hands more than it may. */
 export function affordable(draft: Draft, laid: Score, settings: PriceSettings): Draft {
-  const { hand, aim, mmForSpread, spread, kept } = settings;
-  const before = costByBar(fingerScore(laid, { hand }));
+  const { finger, aim, mmForSpread, spread, kept } = settings;
+  const before = costByBar(finger(laid));
   let now = draft;
   for (let round = 0; round < rounds; round += 1) {
-    const fingering = fingerScore(now.score, { hand });
+    const fingering = finger(now.score);
     const after = costByBar(fingering);
     const dear = now.score.bars.flatMap((bar, index) => {
       const was = laid.bars[index];

@@ -7,6 +7,7 @@ import { aimAt } from './aim.ts';
 import { withoutBrokenSlurs } from './broken-slurs.ts';
 import { withoutClashes } from './clashes.ts';
 import { draftOf } from './draft.ts';
+import { fingererFor } from './fingerer.ts';
 import { whereHandCan } from './hand-can.ts';
 import { barsAlike } from './like-bars.ts';
 import type { MoveKind } from './moves/index.ts';
@@ -79,7 +80,8 @@ export function* playersTurns(
 
 /** The bars of a turn as a hand plays them; undefined where none can, or where it would clash with what sounds. */
 export function turnInHand(score: Score, { bars }: PlayersTurn, hand: Hand): TurnedBar[] | undefined {
-  const made = whereHandCan(withoutBrokenSlurs(withoutClashes(withTurn(score, bars))), [score], hand);
+  const turned = withoutBrokenSlurs(withoutClashes(withTurn(score, bars)));
+  const made = whereHandCan(turned, [score], fingererFor(hand));
   const indexes = bars.map(({ index }) => index);
   return indexes.some((index) => made.bars[index] === score.bars[index])
     ? undefined

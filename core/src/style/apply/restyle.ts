@@ -1,4 +1,3 @@
-import { fingerScore } from '../../fingering/index.ts';
 import type { Hand } from '../../hands/index.ts';
 import type { Tune } from '../../melody/index.ts';
 import { withoutBrokenTies, type Score } from '../../score/index.ts';
@@ -13,6 +12,7 @@ import { aimAt } from './aim.ts';
 import { withoutClashes } from './clashes.ts';
 import { climb, type ClimbSettings, type Made } from './climb.ts';
 import { closenessOf, usualCloseness, type Closeness } from './closeness.ts';
+import { fingererFor, type Fingerer } from './fingerer.ts';
 import { whereHandCan } from './hand-can.ts';
 import { affordable } from './hand-price.ts';
 import { layTuneSteps, type LaidTune, type LaySettings } from './lay-tune.ts';
@@ -86,7 +86,11 @@ export function* arrangeSteps(
   if (!planned) return undefined;
   const { laid, moved } = planned;
   yield 0.5;
-  const plain = withKeptBars(dressed(withKeptVoice(laid.score, kept), profile, settings), kept);
+  const finger = fingererFor(hand, laid.fingering);
+  const plain = withKeptBars(
+    dressed(withKeptVoice(laid.score, kept), profile, { player: settings.player, finger }),
+    kept,
+  );
   const keptBars = new Set(kept?.bars);
   const climbing: ClimbSettings = {
     aim,
@@ -97,7 +101,7 @@ export function* arrangeSteps(
     tuneWeight,
     seed: settings.seed ?? 1,
   };
-  const price = { aim, hand, mmForSpread, spread, kept: keptBars };
+  const price = { aim, finger, mmForSpread, spread, kept: keptBars };
   const first = yield* within(0.5, 0.8, climb(plain, climbing));
   const firstPaid = affordable(first.draft, plain, price);
   // A bar that was put back had one change too many: the small ones are tried again.
@@ -114,13 +118,13 @@ export function* arrangeSteps(
   const paid = affordable(second.draft, plain, price);
   const mended = withoutBrokenSlurs(withoutBrokenTies(withoutClashes(applyThumb(paid.score))));
   const others = kept ? [plain, kept.of.score] : [plain, laid.score];
-  const score = withoutBrokenTies(withKeptBars(whereHandCan(mended, others, hand), kept));
+  const score = withoutBrokenTies(withKeptBars(whereHandCan(mended, others, finger), kept));
   return {
     score,
     plan,
     transpose: laid.transpose,
     distance: distanceOf(traitDistances([evidenceOf(score)], pieces, { pool, withoutSettings: true })),
-    costMm: fingerScore(score, { hand }).costMm,
+    costMm: finger(score).costMm,
     proposed,
     choices: choicesTold({ score, plain, plan, profile, moved, made: stillMade(made, plain, score) }),
   };
@@ -198,11 +202,11 @@ function* layPlanned(
 function dressed(
   laid: Score,
   profile: Profile,
-  { player, hand }: Pick<RestyleSettings, 'player' | 'hand'>,
+  { player, finger }: { readonly player: string; readonly finger: Fingerer },
 ): Score {
   const steps = ['swing', 'thumb-ending'].flatMap((trait) => stepFor(trait, profile) ?? []);
   const bare = steps.reduce(takeStep, laid);
-  return { ...whereHandCan(withGlass(bare, profile), [bare], hand), player };
+  return { ...whereHandCan(withGlass(bare, profile), [bare], finger), player };
 }
 
 const forbidden = (

@@ -9,6 +9,7 @@ import { withoutBrokenSlurs } from './broken-slurs.ts';
 import { withoutClashes } from './clashes.ts';
 import type { Made } from './climb.ts';
 import { draftOf } from './draft.ts';
+import { fingererFor } from './fingerer.ts';
 import { whereHandCan } from './hand-can.ts';
 import type { MoveKind } from './moves/index.ts';
 import { thumbsOf } from './players-thumbs.ts';
@@ -88,7 +89,7 @@ export function* varySteps(
   const mended = whereHandCan(
     withoutBrokenSlurs(withoutBrokenTies(withoutClashes(draft.score), score)),
     [score],
-    hand,
+    fingererFor(hand),
   );
   const varied = withoutBrokenTies(
     {

@@ -1,7 +1,7 @@
-import type { Bar, Score } from '../../score/index.ts';
+import { gripAt, type Bar, type Score } from '../../score/index.ts';
 import type { PlayersFigure } from '../players-figures.ts';
 import type { Aim } from './aim.ts';
-import { withBars, type Draft } from './draft.ts';
+import { changeTo, withChange, type Change, type Draft } from './draft.ts';
 import { movesOf, type Move, type MoveKind } from './moves/index.ts';
 
 export interface WeighSettings {
@@ -15,6 +15,8 @@ export interface WeighSettings {
   readonly kept: ReadonlySet<number>;
   /** How much a move has to bring for what it takes from the tune: 1 as usual, less is closer to the player. */
   readonly tuneWeight: number;
+  /** Remembers what was tried; absent: all is tried anew. */
+  readonly tried?: TriedMoves;
 }
 
 /** A move, and the draft with it made. */
@@ -42,30 +44,54 @@ const takes: Readonly<Record<MoveKind, number>> = {
   ending: 0.001,
 };
 
+/** What could be done to bars, as long as they and what they are played over stay what they are. */
+interface Tried {
+  readonly under: readonly unknown[];
+  readonly changes: readonly { readonly move: Move; readonly change: Change }[];
+}
+
+/** Moves that were tried before, by the first bar they are made in: another sweep only has to weigh them. */
+export type TriedMoves = Map<number, Tried>;
+
 /** All that could be done to a bar and to the others like it, from 0, each with what it is worth. */
-export function weighedMoves(
-  draft: Draft,
-  bars: readonly number[],
-  { aim, figures, thumbs, without, kept, tuneWeight }: WeighSettings,
-): WeighedMove[] {
+export function weighedMoves(draft: Draft, bars: readonly number[], settings: WeighSettings): WeighedMove[] {
+  const { aim, tuneWeight } = settings;
+  const { score } = draft;
+  return changesTried(draft, bars, settings).map(({ move, change }) => {
+    const made = withChange(draft, change, aim);
+    const brings = ((draft.distance - made.distance) * score.bars.length) / bars.length;
+    return {
+      draft: made,
+      move,
+      bars: [...change.bars.keys()].sort((a, b) => a - b),
+      worth: brings - takes[move.kind] * tuneWeight,
+    };
+  });
+}
+
+/** The moves of some bars that are alike, with what each would change. */
+function changesTried(draft: Draft, bars: readonly number[], settings: WeighSettings): Tried['changes'] {
+  const { aim, figures, thumbs, without, kept, tried } = settings;
   const { score } = draft;
   const [index = 0] = bars;
   const bar = score.bars[index];
   if (!bar) return [];
-  return movesOf({ score, index, bar, figures, thumbs })
+  const under = bars.flatMap((each) => surroundings(score, each));
+  const known = tried?.get(index);
+  if (known?.under.length === under.length && known.under.every((each, place) => each === under[place]))
+    return known.changes;
+  const changes = movesOf({ score, index, bar, figures, thumbs })
     .filter(({ kind }) => !without.has(kind))
-    .map((move) => {
-      const now = changed(score, bars, move, kept);
-      const tried = withBars(draft, now, aim);
-      const brings = ((draft.distance - tried.distance) * score.bars.length) / bars.length;
-      return {
-        draft: tried,
-        move,
-        bars: [...now.keys()].sort((a, b) => a - b),
-        worth: brings - takes[move.kind] * tuneWeight,
-      };
-    });
+    .map((move) => ({ move, change: changeTo(draft, changed(score, bars, move, kept), aim) }));
+  tried?.set(index, { under, changes });
+  return changes;
 }
+
+/** What the moves of a bar, and what is told of it, depend on: the bars about it, and the grip that is held on into it. */
+const surroundings = (score: Score, index: number): unknown[] => [
+  ...[-2, -1, 0, 1, 2].map((by) => score.bars[index + by]),
+  gripAt(score, Math.max(0, index - 2), 0),
+];
 
 /** The move that is worth most; undefined where none is worth anything. */
 export const bestMove = (
