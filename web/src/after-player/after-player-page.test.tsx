@@ -74,6 +74,14 @@ test('from the tune on one line to arrangements with their figures, each choice 
   expect(screen.getByRole('columnheader', { name: 'in 1' })).toBeDefined();
 });
 
+test('why there are fewer than were tried is said', async () => {
+  open();
+  await ready();
+  const count = arrangements().length;
+  expect(count).toBeLessThan(3);
+  expect(screen.getByText(new RegExp(`^${3 - count} more (came out much like|left the tune)`))).toBeDefined();
+});
+
 test('what is chosen stands in the address; a kept bar stays while the rest is solved again', async () => {
   open();
   await ready();

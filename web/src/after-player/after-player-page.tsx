@@ -24,7 +24,8 @@ import { AfterMargin, type Pins } from './after-margin.tsx';
 import { Keys } from './keys.tsx';
 import { Candidate } from './candidate.tsx';
 import { TuneLine } from './tune-line.tsx';
-import { askedOtherwise, useCandidates, type Asked } from './use-candidates.ts';
+import { askedOtherwise, leftOutWords, useCandidates, type Asked } from './use-candidates.ts';
+import { useOpenedAhead } from './use-opened-ahead.ts';
 import { useSource } from './use-source.ts';
 
 const grades = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -64,6 +65,7 @@ export function AfterPlayerPage() {
   const closeness = closenessIn(read('close'));
   const student = students.data?.find(({ id }) => id === read('for'));
   const grade = grades.find((each) => String(each) === read('grade'));
+  useOpenedAhead(measured.data, player, source.isFile ? undefined : piece?.arrangementId);
 
   if (players.isError || measured.isError || pieces.isError)
     return (
@@ -288,6 +290,9 @@ export function AfterPlayerPage() {
             />
           ))}
         </ol>
+        {isCurrent && !working && leftOutWords(candidates) && (
+          <p className="text-note px-4 pt-2 text-ink1-80">{leftOutWords(candidates)}</p>
+        )}
         {working && isCurrent && (
           <LoadingNote
             title={`Working out ${working.place + 1} of ${working.of}`}

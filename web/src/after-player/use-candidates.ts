@@ -31,11 +31,19 @@ export interface Candidates {
   /** The one worked on: its place from 0, of how many, and the share done. */
   readonly working: { readonly place: number; readonly of: number; readonly share: number } | undefined;
   readonly isFailed: boolean;
+  /** Tried and not shown: much like one that is, or without a place that a hand could play. */
+  readonly leftOut: { readonly alike: number; readonly unplayable: number };
   /** What the answer is to; undefined before anything was asked. */
   readonly asked: Asked | undefined;
 }
 
-const nothing: Candidates = { found: [], working: undefined, isFailed: false, asked: undefined };
+const nothing: Candidates = {
+  found: [],
+  working: undefined,
+  isFailed: false,
+  leftOut: { alike: 0, unplayable: 0 },
+  asked: undefined,
+};
 
 /** For what was asked that is asked otherwise now, in words: “another grade”. Nothing where the answer is to what is asked. */
 export function askedOtherwise(was: Asked, now: Asked): string[] {
@@ -47,6 +55,26 @@ export function askedOtherwise(was: Asked, now: Asked): string[] {
     ...(differs('keepsRhythm') ? [now.keepsRhythm ? 'a rhythm that may change' : 'a rhythm that stays'] : []),
     ...(differs('keepsThumb') ? [now.keepsThumb ? 'a thumb that may change' : 'a thumb that stays'] : []),
   ];
+}
+
+/** One more among those found, unless there is none, or one much like it. */
+function withAnswer(
+  { found, leftOut }: Candidates,
+  arranged: FoundArrangement | undefined,
+): Pick<Candidates, 'found' | 'leftOut'> {
+  if (!arranged) return { found, leftOut: { ...leftOut, unplayable: leftOut.unplayable + 1 } };
+  return found.some((other) => isMuchAlike(other.score, arranged.score))
+    ? { found, leftOut: { ...leftOut, alike: leftOut.alike + 1 } }
+    : { found: [...found, arranged], leftOut };
+}
+
+/** Why there are fewer than were tried; undefined where none was left out. */
+export function leftOutWords({ leftOut: { alike, unplayable }, found }: Candidates): string | undefined {
+  const why = [
+    ...(alike > 0 ? [`${alike} more came out much like ${found.length === 1 ? 'this one' : 'these'}`] : []),
+    ...(unplayable > 0 ? [`${unplayable} more left the tune no place that a hand could play`] : []),
+  ];
+  return why.length > 0 && found.length > 0 ? `${why.join('; ')}: left out.` : undefined;
 }
 
 /** How many there will be, before the first answer says so. */
@@ -95,10 +123,7 @@ export function useCandidates() {
         set((before) => ({
           ...before,
           working: place + 1 < plans ? { place: place + 1, of: plans, share: 0 } : before.working,
-          found:
-            arranged && !before.found.some((other) => isMuchAlike(other.score, arranged.score))
-              ? [...before.found, { ...arranged, madeFor: asked }]
-              : before.found,
+          ...withAnswer(before, arranged && { ...arranged, madeFor: asked }),
         }));
       }
       set((before) => ({ ...before, working: undefined }));

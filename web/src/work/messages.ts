@@ -170,6 +170,12 @@ export interface Tasks extends EarTasks {
     };
     readonly output: readonly Restyled[];
   };
+  /** Reads the measured pieces and a player's manner, so that an arrangement asked for next begins at once. */
+  readonly openPieces: {
+    readonly input: Pick<Tasks['arrangeAfter']['input'], 'pieces' | 'player' | 'except'>;
+    /** How many of the player's can be read. */
+    readonly output: number;
+  };
   /** One arrangement of a tune after a player, by its place among those planned. */
   readonly arrangeAfter: {
     readonly input: {

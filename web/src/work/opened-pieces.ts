@@ -5,8 +5,16 @@ export interface OpenedPiece extends Omit<MeasuredPiece, 'style'> {
   readonly evidence: PieceEvidence;
 }
 
-/** What was measured of each piece, and what is said of players as if it was counted; what cannot be read tells nothing. */
+let last: { readonly text: string; readonly opened: readonly OpenedPiece[] } | undefined;
+
+/** What was measured of each piece, and what is said of players as if it was counted; what cannot be read tells nothing. The same pieces are not read twice. */
 export function openedPieces(pieces: readonly MeasuredPiece[]): readonly OpenedPiece[] {
+  const text = JSON.stringify(pieces);
+  if (last?.text !== text) last = { text, opened: open(pieces) };
+  return last.opened;
+}
+
+function open(pieces: readonly MeasuredPiece[]): readonly OpenedPiece[] {
   const counted = pieces.flatMap(({ style, ...piece }): OpenedPiece[] => {
     const read = openStyle(style);
     const [evidence] = read.ok ? read.value.pieces : [];

@@ -93,6 +93,32 @@ export function* restyleTask({
   return yield* restyleSteps(plainTune(score), theirs, { hand, player: player.name, pool, seed });
 }
 
+type Manner = Pick<ArrangedAfter, 'own' | 'profile'>;
+
+let last: { readonly of: readonly PieceEvidence[]; readonly manner: Manner } | undefined;
+
+/** A player as arrangements are held against: the same for all arrangements of a tune, so it is measured once. */
+function mannerOf(theirs: readonly PieceEvidence[], pool: readonly PieceEvidence[]): Manner {
+  const of = [...theirs, ...pool];
+  const isLast = last?.of.length === of.length && last.of.every((each, index) => each === of[index]);
+  if (!last || !isLast)
+    last = {
+      of,
+      manner: {
+        own: ownDistances(theirs, { pool, withoutSettings: true }),
+        profile: profileOf(theirs, { pool }),
+      },
+    };
+  return last.manner;
+}
+
+/** Reads the pieces and measures a player, so that both are there when an arrangement is asked for. */
+export function openPiecesTask({ pieces, player, except }: Tasks['openPieces']['input']): number {
+  const { theirs, pool } = heldAgainst({ arrangementId: except, playerId: player.id, pieces });
+  mannerOf(theirs, pool);
+  return theirs.length;
+}
+
 /** One of the arrangements of a tune, with what is to be read of it. */
 export function* arrangeAfterTask({
   tune,
@@ -120,8 +146,7 @@ export function* arrangeAfterTask({
   const arranged: ArrangedAfter = {
     ...made,
     check: checkStyle(made.score, theirs, { pool }),
-    own: ownDistances(theirs, { pool, withoutSettings: true }),
-    profile: profileOf(theirs, { pool }),
+    ...mannerOf(theirs, pool),
     here: profileOf([evidenceOf(made.score)]),
   };
   return { plans: plans.length, arranged };

@@ -21,6 +21,7 @@ import {
   checkStyleTask,
   addNextTask,
   nearerMovesTask,
+  openPiecesTask,
   readManners,
   restyleTask,
   varyPassageTask,
@@ -56,6 +57,10 @@ const tasks: {
   },
   *restyle(input) {
     return yield* restyleTask(input);
+  },
+  *openPieces(input) {
+    yield 0;
+    return openPiecesTask(input);
   },
   *arrangeAfter(input) {
     return yield* arrangeAfterTask(input);
@@ -168,6 +173,8 @@ export function stepsOf(
       return tasks.varyPassage(request.input);
     case 'restyle':
       return tasks.restyle(request.input);
+    case 'openPieces':
+      return tasks.openPieces(request.input);
     case 'arrangeAfter':
       return tasks.arrangeAfter(request.input);
     case 'findGrips':

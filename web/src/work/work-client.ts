@@ -47,6 +47,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   nearerMoves: 'tunings',
   varyPassage: 'tunings',
   restyle: 'tunings',
+  openPieces: 'tunings',
   arrangeAfter: 'tunings',
 };
 
