@@ -157,6 +157,7 @@ async function benchBrowser(address) {
   await benchKeyPress(page);
   await benchSheet(page);
   await benchFinder(page);
+  await benchArrangements(page);
   await browser.close();
 }
 
@@ -256,6 +257,36 @@ async function benchSheet(page) {
   report('… abcjs, its melody and chords', shown(ms.abcjs), '–');
   report('tab beside vexflow, cold', `${(ms.tab.cold / ms.vexflow).toFixed(2)} ×`, '–');
   report('tab beside abcjs, cold', `${(ms.tab.cold / ms.abcjs).toFixed(2)} ×`, '–');
+}
+
+/** Tunes of 16 bars, each after another player, from the press of the button. @param {import('@playwright/test').Page} page */
+async function benchArrangements(page) {
+  const pieces = await (await page.request.get('/api/pieces')).json();
+  const players = await (await page.request.get('/api/players')).json();
+  const firsts = [];
+  const alls = [];
+  for (const [place, title] of [
+    'Candle Row',
+    'Cold Platform',
+    'Drover’s Bell',
+    'Farthing Hill',
+    'Pickle Street',
+  ].entries()) {
+    const piece = pieces.find((/** @type {{ title: string }} */ each) => each.title === title);
+    const others = players.filter((/** @type {{ name: string }} */ { name }) => name !== piece.player);
+    await page.goto(`/after?piece=${piece.arrangementId}&player=${others[place % others.length].id}`);
+    await page.getByRole('img', { name: /^The tune/ }).waitFor();
+    await page.waitForTimeout(1500);
+    const startedAt = performance.now();
+    await page.getByRole('button', { name: 'Arrange it' }).click();
+    await page.getByRole('list', { name: 'Arrangements' }).getByRole('listitem').first().waitFor();
+    firsts.push(performance.now() - startedAt);
+    await page.getByRole('button', { name: 'Arrange it' }).waitFor({ timeout: 120_000 });
+    alls.push(performance.now() - startedAt);
+  }
+  const seconds = (/** @type {readonly number[]} */ each) => `${(median(each) / 1000).toFixed(1)} s`;
+  report('16 bars after a player, first arrangement, median', seconds(firsts), '< 3 s');
+  report('… all three', seconds(alls), '< 10 s');
 }
 
 /** The whole search as a teacher starts it: worker, progress on screen, list drawn. @param {import('@playwright/test').Page} page */
