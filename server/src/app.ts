@@ -84,6 +84,8 @@ export function createApp(settings: AppSettings): { app: Express; close: () => P
   const { passwordCost = usualCost } = settings;
   const app = express();
   app.disable('x-powered-by');
+  // No answer is kept by a browser, so none needs a mark to be asked for by; files have their own.
+  app.disable('etag');
   if (settings.BEHIND_TLS_PROXY) app.set('trust proxy', 1);
   app.use(requestLog(settings.log));
   app.use(securityHeaders(settings.BEHIND_TLS_PROXY), permissionsPolicy);
