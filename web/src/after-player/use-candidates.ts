@@ -31,7 +31,7 @@ export interface Candidates {
   /** The one worked on: its place from 0, of how many, and the share done. */
   readonly working: { readonly place: number; readonly of: number; readonly share: number } | undefined;
   readonly isFailed: boolean;
-  /** Tried and not shown: much like one that is, or without a place that a hand could play. */
+  /** Tried and not shown: much like one that is, or without a good place on the neck. */
   readonly leftOut: { readonly alike: number; readonly unplayable: number };
   /** What the answer is to; undefined before anything was asked. */
   readonly asked: Asked | undefined;
@@ -72,7 +72,7 @@ function withAnswer(
 export function leftOutWords({ leftOut: { alike, unplayable }, found }: Candidates): string | undefined {
   const why = [
     ...(alike > 0 ? [`${alike} more came out much like ${found.length === 1 ? 'this one' : 'these'}`] : []),
-    ...(unplayable > 0 ? [`${unplayable} more left the tune no place that a hand could play`] : []),
+    ...(unplayable > 0 ? [`${unplayable} more left the tune no good place on the neck`] : []),
   ];
   return why.length > 0 && found.length > 0 ? `${why.join('; ')}: left out.` : undefined;
 }

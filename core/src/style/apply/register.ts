@@ -28,6 +28,16 @@ export function octavesFor(tune: Tune, guitar: PlayersGuitar, pieces: readonly P
   );
 }
 
+/** So many of a tune’s notes may lie on the strings of the thumb (from memory): more, and neither voice is heard apart. */
+const mostAmongBass = 1 / 3;
+
+/** Whether a tune, once it is moved, lies among the thumb’s strings: under the open third string. */
+export function isAmongBass(tune: Tune, { tuning }: PlayersGuitar, transpose: number): boolean {
+  const pitches = pitchesOf(tune);
+  const low = pitches.filter((midi) => midi + transpose < openMidi(tuning, 3));
+  return low.length > mostAmongBass * pitches.length;
+}
+
 /** The highest note a tune may have on a player’s guitar. */
 export const highestOf = ({ tuning }: PlayersGuitar, pieces: readonly PieceEvidence[]): Midi =>
   openMidi(tuning, 1) + (playsWithGlass(pieces) ? highestFret.glass : highestFret.fingers);

@@ -18,7 +18,7 @@ import { affordable } from './hand-price.ts';
 import { layTuneSteps, type LaidTune, type LaySettings } from './lay-tune.ts';
 import { bendsTheTune, moveKinds, type MoveKind } from './moves/index.ts';
 import { withKeptBars, withKeptVoice, withTiedFrom, type KeptParts } from './kept-parts.ts';
-import { octavesFor } from './register.ts';
+import { isAmongBass, octavesFor } from './register.ts';
 import { inRegister, type MovedSection } from './sections-in-register.ts';
 import { arrangementPlans, mostArrangements, type ArrangementPlan } from './plans.ts';
 import { thumbsOf } from './players-thumbs.ts';
@@ -174,7 +174,7 @@ export function isMuchAlike(one: Score, other: Score): boolean {
   return places.filter((place) => others.has(place)).length > alike * Math.max(places.length, others.size);
 }
 
-/** The tune in the octave the plan asks for, counted among those it can be played in; in the best one, each section where the player’s tunes lie. */
+/** The tune in the octave the plan asks for, counted among those it can be played in; in the best one, each section where the player’s tunes lie. The next is none where the tune would lie among the bass. */
 function* layPlanned(
   tune: Tune,
   { guitar, octave }: ArrangementPlan,
@@ -183,6 +183,7 @@ function* layPlanned(
 ): Generator<number, { readonly laid: LaidTune; readonly moved: readonly MovedSection[] } | undefined> {
   let found = 0;
   for (const [index, transpose] of octaves.entries()) {
+    if (index > 0 && octave === 'next' && isAmongBass(tune, guitar, transpose)) continue;
     const { tune: placed, moved } =
       octave === 'best' ? inRegister(tune, guitar, lay.pieces, transpose) : { tune, moved: [] };
     const laying = layTuneSteps(placed, guitar, transpose, lay);

@@ -3,6 +3,7 @@ import { standardTuning } from '../../instrument/index.ts';
 import type { Score } from '../../score/index.ts';
 import { written } from '../../testing/written.ts';
 import { evidenceOf, plainTune } from '../index.ts';
+import { isAmongBass } from './register.ts';
 import { inRegister } from './sections-in-register.ts';
 
 const high = written(['m1:0@1 m1:3@2 m1:5@3 m1:3@4', 'm1:3@1 m1:0@2 m1:1@3 m1:0@4']);
@@ -49,4 +50,12 @@ describe('sections of a tune in the register of a player', () => {
     });
     expect(inRegister(wide, guitar, player, 0).moved).toEqual([]);
   });
+});
+
+test('a tune an octave down lies among the thumb’s strings, or does not', () => {
+  const tune = plainTune(high);
+  expect([0, -12, -24].map((by) => isAmongBass(tune, guitar, by))).toEqual([false, true, true]);
+  // A few low notes are a low verse’s.
+  const few = plainTune(written(['m1:0@1 m1:3@2 m1:5@3 m4:2@4']));
+  expect(isAmongBass(few, guitar, 0)).toBe(false);
 });
