@@ -51,7 +51,7 @@ interface Tried {
 }
 
 /** Moves that were tried before, by the first bar they are made in: another sweep only has to weigh them. */
-export type TriedMoves = Map<number, Tried>;
+type TriedMoves = Map<number, Tried>;
 
 /** All that could be done to a bar and to the others like it, from 0, each with what it is worth. */
 export function weighedMoves(draft: Draft, bars: readonly number[], settings: WeighSettings): WeighedMove[] {
