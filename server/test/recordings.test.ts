@@ -79,6 +79,8 @@ describe('a recording on its way', () => {
     expect(refused.body).toMatchObject({
       error: { message: 'This is no sound file that a browser can play' },
     });
+    // Nothing of it stays, to be sent the rest of.
+    expect(await listed()).toEqual([]);
   });
 
   test('that never comes whole leaves nothing behind; one that is whole stays', async () => {

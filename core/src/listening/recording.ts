@@ -1,6 +1,6 @@
 /** Sound as it was recorded: one array a channel, −1 to 1, all of one length. */
 export interface Recording {
-  readonly channels: readonly Float32Array[];
+  readonly channels: readonly Float32Array<ArrayBuffer>[];
   readonly sampleRate: number;
 }
 

@@ -45,7 +45,7 @@ export function simulatedRecording(
 }
 
 /** Read at a speed that is off and sways; straight lines between samples are good enough for an old machine. */
-function worn(samples: Float32Array, cents: number, wowCents: number): Float32Array {
+function worn(samples: Float32Array, cents: number, wowCents: number): Float32Array<ArrayBuffer> {
   const out = new Float32Array(Math.floor(samples.length / 2 ** ((cents + wowCents) / 1200)));
   let from = 0;
   for (let at = 0; at < out.length; at += 1) {

@@ -13,6 +13,7 @@ import { inTurn } from '../database/in-turn.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import {
   bytesOfStudio,
+  deleteRecording,
   deleteUnfinishedBefore,
   findRecording,
   insertRecording,
@@ -66,7 +67,7 @@ export async function announceRecording(
   });
 }
 
-/** Keeps one part; sent again it takes the place of the one before. The first must begin as a sound file does. */
+/** Keeps one part; sent again it takes the place of the one before. The first must begin as a sound file does: what does not is removed whole. */
 export async function takePart(
   database: Database,
   studioId: string,
@@ -74,6 +75,24 @@ export async function takePart(
   number: number,
   bytes: Buffer,
 ): Promise<RecordingSummary> {
+  const taken = await keptPart(database, studioId, id, number, bytes);
+  if (taken) return taken;
+  await deleteRecording(database, studioId, id);
+  throw new Refusal(
+    'bad-request',
+    'This is no sound file that a browser can play',
+    'Save it as WAV, MP3, FLAC, Ogg or M4A',
+  );
+}
+
+/** Undefined where the first part is none of a sound file. */
+async function keptPart(
+  database: Database,
+  studioId: string,
+  id: string,
+  number: number,
+  bytes: Buffer,
+): Promise<RecordingSummary | undefined> {
   return database.transaction(async (transaction) => {
     if (!(await lockRecording(transaction, studioId, id))) throw noRecording();
     const before = await findRecording(transaction, studioId, id);
@@ -84,12 +103,7 @@ export async function takePart(
       throw new Refusal('bad-request', 'The recording has no such part', 'Send the file again');
     if (bytes.length !== wanted)
       throw new Refusal('bad-request', `Part ${number + 1} came cut off`, 'Send the file again');
-    if (number === 0 && soundKindOf(bytes) === undefined)
-      throw new Refusal(
-        'bad-request',
-        'This is no sound file that a browser can play',
-        'Save it as WAV, MP3, FLAC, Ogg or M4A',
-      );
+    if (number === 0 && soundKindOf(bytes) === undefined) return undefined;
     await keepPart(transaction, studioId, id, number, bytes);
     const { missing } = before;
     return { ...before, missing: missing.filter((each) => each !== number) };

@@ -69,7 +69,7 @@ export function useTake(score: Score, bars: Bars, onJudged: (report: TakeReport)
       }
       const sound = await unpacked(bytes.buffer);
       if (mine !== asked.current) return;
-      if (sound) judge({ kind: 'sound', ...sound });
+      if (sound.ok) judge({ kind: 'sound', ...sound.value });
       else
         setState({
           kind: 'failed',

@@ -1,3 +1,4 @@
+import { fail, ok, type Result } from '@jocund/core/fault';
 import { askMicrophone, letGo, troubleOf } from './ask-microphone.ts';
 
 /** What was recorded, for core. */
@@ -81,16 +82,23 @@ export class Recorder {
   }
 }
 
-/** The samples of a packed sound file, as far as the browser can unpack it; undefined where it cannot. */
-export async function unpacked(packed: ArrayBuffer): Promise<RecordedSound | undefined> {
+/** The samples of a packed sound file. A WAV file of a kind that the browser does not read is read here; the fault says what is wrong with the file. */
+export async function unpacked(packed: ArrayBuffer): Promise<Result<RecordedSound>> {
+  // What is being decoded is taken away from us, even where it fails.
+  const wav = isWav(packed) ? new Uint8Array(packed.slice(0)) : undefined;
   const context = new AudioContext();
   try {
     const sound = await context.decodeAudioData(packed);
     const channels = Array.from({ length: sound.numberOfChannels }, (_, at) => sound.getChannelData(at));
-    return { channels, sampleRate: sound.sampleRate };
+    return ok({ channels, sampleRate: sound.sampleRate });
   } catch {
-    return undefined;
+    if (!wav) return fail('The browser cannot read this recording', 'Save it as WAV and bring it in again');
+    const { readWav } = await import('@jocund/core/formats/wav');
+    return readWav(wav);
   } finally {
     void context.close();
   }
 }
+
+const isWav = (packed: ArrayBuffer): boolean =>
+  String.fromCharCode(...new Uint8Array(packed, 0, Math.min(4, packed.byteLength))) === 'RIFF';

@@ -13,8 +13,13 @@ import { useListen } from './listen-context.tsx';
 type Sending =
   | { readonly kind: 'idle' }
   | { readonly kind: 'sending'; readonly name: string; readonly share: number }
-  | { readonly kind: 'failed'; readonly reason: string; readonly again: () => void };
+  | {
+      readonly kind: 'failed';
+      readonly reason: string;
+      /** Absent: it would not help. */ readonly again: (() => void) | undefined;
+    };
 
+const empty = 'The file is empty. Choose another, or record it again.';
 const tooLarge = `A recording is at most ${mostRecordingBytes / 2 ** 20} MB. Cut it, or save it as MP3, Ogg or FLAC.`;
 
 /** Where a recording comes from: a file, the microphone, or a simulated old machine. What broke off is gone on with when the same file is chosen again. */
@@ -35,8 +40,8 @@ export function BringIn() {
     [recorder],
   );
   const bringIn = async (name: string, sound: Blob, known?: RecordingSummary) => {
-    if (sound.size > mostRecordingBytes) {
-      setSending({ kind: 'failed', reason: tooLarge, again: () => setSending({ kind: 'idle' }) });
+    if (sound.size === 0 || sound.size > mostRecordingBytes) {
+      setSending({ kind: 'failed', reason: sound.size === 0 ? empty : tooLarge, again: undefined });
       return;
     }
     const controller = new AbortController();
@@ -140,9 +145,11 @@ export function BringIn() {
       {sending.kind === 'failed' && (
         <p role="alert" className="mt-2">
           {sending.reason}{' '}
-          <Button look="plain" onClick={sending.again}>
-            Try again
-          </Button>
+          {sending.again && (
+            <Button look="plain" onClick={sending.again}>
+              Try again
+            </Button>
+          )}
         </p>
       )}
       {recording.kind === 'failed' && (

@@ -44,7 +44,7 @@ export function Detail({ durationS }: { durationS: number }) {
         <h2 className="text-lg">
           {name}{' '}
           <span className="narrow text-note font-sans font-normal text-ink1-80">
-            {fineClock(view.fromS)} to {fineClock(view.toS)}
+            {fineClock(view.fromS)} to {fineClock(Math.min(view.toS, durationS))}
           </span>
         </h2>
         <div className="flex gap-3">

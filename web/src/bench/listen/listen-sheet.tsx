@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { counted } from '../../ui/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyNote, ErrorNote, LoadingNote } from '../../ui/notice.tsx';
 import { Question } from '../../ui/dialog.tsx';
@@ -140,7 +141,7 @@ function HeardSoFar() {
         <span>
           {notes.notes.length === 0
             ? 'No notes were found: the recording is silent, or no string is plucked in it.'
-            : `${notes.notes.length} likely notes found in ${clock(sound.durationS)}`}
+            : `${counted(notes.notes.length, 'likely note')} found in ${clock(sound.durationS)}`}
           {!notes.isTrained &&
             '. This browser cannot run the trained ear, so they are far less sure than usual: use a current browser.'}
         </span>

@@ -1,3 +1,4 @@
+import { fail, ok } from '@jocund/core/fault';
 import type { RecordingSummary } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { simulatedRecording } from '@jocund/core/stand-ins';
@@ -14,7 +15,12 @@ import { ListenTransport } from './listen-transport.tsx';
 const heard = vi.hoisted((): { recording: unknown } => ({ recording: undefined }));
 vi.mock('../../sound/recorder.ts', async (original) => ({
   ...(await original<object>()),
-  unpacked: () => Promise.resolve(heard.recording ?? undefined),
+  unpacked: () =>
+    Promise.resolve(
+      heard.recording
+        ? ok(heard.recording)
+        : fail('The browser cannot read this recording', 'Save it as WAV and bring it in again'),
+    ),
 }));
 
 const bars = [

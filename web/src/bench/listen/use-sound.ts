@@ -1,4 +1,5 @@
 import type { RecordingSummary } from '@jocund/contract';
+import { describeFault } from '@jocund/core/fault';
 import { longestRecordingS } from '@jocund/core/listening';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -28,13 +29,12 @@ export function useSound(recording: RecordingSummary | undefined): SoundState {
     queryFn: async ({ signal }) => {
       if (!recording) throw new Unheard();
       const sound = await unpacked(await fetchSound(recording, { signal, onShare: setShare }));
-      if (!sound)
-        throw new Unheard('The browser cannot read this recording. Save it as WAV and bring it in again.');
-      if (durationOf(sound) > longestRecordingS)
+      if (!sound.ok) throw new Unheard(describeFault(sound.fault));
+      if (durationOf(sound.value) > longestRecordingS)
         throw new Unheard(
           'The recording is longer than 30 minutes. Cut it and bring in the part to listen to.',
         );
-      return sound;
+      return sound.value;
     },
   });
   if (!recording) return { kind: 'none' };
