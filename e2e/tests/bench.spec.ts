@@ -198,6 +198,30 @@ test('print: only the sheet, every system whole, black alone on demand', async (
   expect(pagesIn(readFileSync(await (await download).path()))).toBe(drawn);
 });
 
+test('of a long piece what is near to the eye is drawn, the rest when it comes near, and all of it in print', async ({
+  signedIn: page,
+}) => {
+  const [bar] = withGrips().bars;
+  const bars = Array.from({ length: 64 }, () => bar!);
+  await openBench(page, await makePiece(page, { ...withGrips(), bars }));
+  const drawn = () =>
+    page
+      .locator('[data-system]')
+      .evaluateAll((rows) => rows.map((row) => row.querySelector('svg text') !== null));
+  await expect.poll(async () => (await drawn()).slice(0, 3)).toEqual([true, true, true]);
+  expect((await drawn()).at(-1)).toBe(false);
+  // The place written at is drawn at once, however far the cursor jumped.
+  await scoreOn(page).focus();
+  await page.keyboard.press('Control+End');
+  await expect.poll(async () => (await drawn()).at(-1)).toBe(true);
+  await page.keyboard.press('Control+Home');
+  const half = Math.floor((await drawn()).length / 2);
+  await page.locator('[data-system]').nth(half).scrollIntoViewIfNeeded();
+  await expect.poll(async () => (await drawn())[half]).toBe(true);
+  await page.pdf();
+  await expect.poll(async () => (await drawn()).every(Boolean)).toBe(true);
+});
+
 test('notes are selected, moved, copied and marked together; a line of notes is laid on the strings', async ({
   signedIn: page,
 }) => {

@@ -2,10 +2,10 @@ import { scoreFindings } from '@jocund/core/checking';
 import type { Finding, Score } from '@jocund/core/score';
 import {
   createContext,
+  startTransition,
   useContext,
   useDeferredValue,
   useEffect,
-  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -27,8 +27,6 @@ export interface Bench {
   readonly redo: () => void;
   readonly steps: { readonly undo: number; readonly redo: number };
   readonly cursor: SheetPlace;
-  /** Where the cursor is by now: what a key does beside the sheet, it does there. */
-  readonly cursorNow: () => SheetPlace;
   /** Goes to a place and lets the selection go. */
   readonly setCursor: (place: SheetPlace) => void;
   /** Where the selection began; undefined while nothing is selected. */
@@ -61,7 +59,7 @@ interface BenchNow {
 
 const BenchNowContext = createContext<BenchNow | undefined>(undefined);
 
-/** The bench. While the score has the keyboard, what stands around the sheet follows when there is time: within {@link AtOnce} it is the bench as it is, elsewhere as it was a moment ago. */
+/** The bench. While notes are written by keyboard, what stands around the sheet follows when there is time: within {@link AtOnce} it is the bench as it is, elsewhere as it was a moment ago. */
 export function useBench(): Bench {
   const bench = useContext(BenchContext);
   if (!bench) throw new Error('useBench outside of a bench');
@@ -73,14 +71,40 @@ export function AtOnce({ children }: { readonly children: ReactNode }) {
   const now = useContext(BenchNowContext);
   if (!now) throw new Error('AtOnce outside of a bench');
   const { bench, setHasKeys } = now;
+  const isPressed = useRef(false);
   // What goes with the keyboard in it loses it without a word.
   useEffect(() => () => setHasKeys(false), [setHasKeys]);
+  useEffect(() => {
+    const onPointer = ({ type }: Event) => {
+      isPressed.current = type === 'pointerdown';
+    };
+    const types = ['pointerdown', 'pointerup', 'pointercancel'] as const;
+    for (const type of types) addEventListener(type, onPointer, true);
+    return () => {
+      for (const type of types) removeEventListener(type, onPointer, true);
+    };
+  }, []);
+  const leave = () => setHasKeys(false);
   return (
-    <div className="contents" onFocus={() => setHasKeys(true)} onBlur={() => setHasKeys(false)}>
+    <div
+      className="contents"
+      onFocus={() => setHasKeys(true)}
+      // A press beside the sheet takes the keyboard away before it is a click: what is pressed must not be drawn anew under it.
+      onBlur={() => (isPressed.current ? startTransition(leave) : leave())}
+    >
       <BenchContext value={bench}>{children}</BenchContext>
     </div>
   );
 }
+
+/** Whether the cursor stands where it stood, in a score of as many bars: only then may what asks about its place come a moment later. */
+const isSamePlace = (one: Bench, other: Bench): boolean =>
+  one.cursor === other.cursor &&
+  one.anchor === other.anchor &&
+  one.grid === other.grid &&
+  one.isTapping === other.isTapping &&
+  one.pointingSelects === other.pointingSelects &&
+  one.score.bars.length === other.score.bars.length;
 
 interface Places {
   readonly place: SheetPlace;
@@ -105,10 +129,6 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const settled = useDeferredValue(score);
   const check = useCheck(settled);
   const { checked } = check;
-  const placeNow = useRef(place);
-  useLayoutEffect(() => {
-    placeNow.current = place;
-  }, [place]);
   const findings = useMemo(() => checked?.open ?? scoreFindings(settled), [checked, settled]);
   const lastBar = score.bars.length - 1;
   const bench = useMemo<Bench>(
@@ -120,7 +140,6 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
       redo: store.redo,
       steps,
       cursor: place.bar > lastBar ? { ...place, bar: lastBar, tick: 0 } : place,
-      cursorNow: () => placeNow.current,
       setCursor: (next) => {
         setPlaces({ place: next });
         setPointingSelects(false);
@@ -158,7 +177,9 @@ export function BenchProvider({ arrangementId, store, player, children }: BenchP
   const now = useMemo(() => ({ bench, setHasKeys }), [bench]);
   return (
     <BenchNowContext value={now}>
-      <BenchContext value={hasKeys ? aMomentAgo : bench}>{children}</BenchContext>
+      <BenchContext value={hasKeys && isSamePlace(aMomentAgo, bench) ? aMomentAgo : bench}>
+        {children}
+      </BenchContext>
     </BenchNowContext>
   );
 }

@@ -180,23 +180,22 @@ function Chosen({ figure, preview, onKeep, isInPool, onPool, onDrop }: ChosenPro
 
 /** F lays the first way, from anywhere on the stage; pressed while the ways are worked out, as soon as they are there. */
 function useLayKey({ found, isCurrent }: FoundWays): void {
-  const { cursor, cursorNow } = useBench();
+  const { cursor } = useBench();
   const lay = useLay();
   const wantedBar = useRef<number | undefined>(undefined);
   const layWanted = () => {
-    // The ways are those of the bar this was drawn for.
-    if (!isCurrent || cursor.bar !== cursorNow().bar) return;
+    if (!isCurrent) return;
     const best = found?.[0];
     if (best && wantedBar.current === cursor.bar) lay(best.figure, cursor.bar);
     wantedBar.current = undefined;
   };
   usePlainKey((event) => {
     if (event.key.toLowerCase() !== 'f' || isTyping(event.target)) return;
-    wantedBar.current = cursorNow().bar;
+    wantedBar.current = cursor.bar;
     layWanted();
   });
   const onFound = useEffectEvent(layWanted);
-  useEffect(() => onFound(), [isCurrent, cursor.bar]);
+  useEffect(() => onFound(), [isCurrent]);
 }
 
 function listWords(

@@ -13,18 +13,10 @@ import { VersionSwitch, type Versions } from './version-switch.tsx';
 
 /** The foot of the bench: play, place, tempo, the bars with their loop, and what is heard. */
 export function TransportBar({ score: piece, versions }: { score: Score; versions?: Versions | undefined }) {
-  const { cursor, cursorNow } = useBench();
-  const transport = useTransport(
-    piece,
-    () => cursorNow().bar,
-    versions && [versions.a.score, versions.b.score],
-  );
+  const { cursor } = useBench();
+  const transport = useTransport(piece, cursor.bar, versions && [versions.a.score, versions.b.score]);
   const [isCalled, setCalled] = useState(false);
-  useTransportKeys(
-    transport,
-    () => cursorNow().bar,
-    () => setCalled((before) => !before),
-  );
+  useTransportKeys(transport, cursor.bar, () => setCalled((before) => !before));
   const { state, score } = transport;
   const still = score === piece ? cursor.bar : (transport.loop?.fromBar ?? 0);
   const bar = state.moment?.bar ?? Math.min(still, score.bars.length - 1);
@@ -76,13 +68,13 @@ export function TransportBar({ score: piece, versions }: { score: Score; version
   );
 }
 
-function useTransportKeys(transport: Transport, barNow: () => number, toggleCall: () => void): void {
+function useTransportKeys(transport: Transport, bar: number, toggleCall: () => void): void {
   const isTakenBy = useTakenKeys();
   usePlainKey((event) => {
     if (event.key === ' ' ? isTakenBy(event.target) : isTyping(event.target)) return;
     if (event.key === ' ') transport.toggle();
     else if (event.key.toLowerCase() === 'l')
-      transport.setLoop(transport.loop ? undefined : { fromBar: barNow(), toBar: barNow() });
+      transport.setLoop(transport.loop ? undefined : { fromBar: bar, toBar: bar });
     else if (event.key === 'D') transport.setBass(nextBass[transport.bass]);
     else if (event.key === 'K') toggleCall();
     else return;

@@ -57,13 +57,9 @@ interface Heard {
 
 /**
  * Playing of one score: what is heard, how fast, which bars around. Another tempo, and another ending of the bass, are taken up on the note
- * that sounds, another loop at its bar. Where nothing sounds it begins at `startBar`. `others` may be heard in place of the piece as long as they are among them.
+ * that sounds, another loop at its bar. `others` may be heard in place of the piece as long as they are among them.
  */
-export function useTransport(
-  piece: Score,
-  startBar: () => number,
-  others: readonly Score[] = noOthers,
-): Transport {
+export function useTransport(piece: Score, startBar: number, others: readonly Score[] = noOthers): Transport {
   const { player } = useBench();
   const state = useSyncExternalStore(player.subscribe, player.getState);
   const [voices, setVoices] = useState<Record<StemName, boolean>>({
@@ -109,7 +105,7 @@ export function useTransport(
   const startLater = (change: Partial<Heard>, way: 'again' | 'on') => {
     if (player.getState().status === 'idle') return;
     const now = { ...heard, ...change };
-    const bar = player.getState().moment?.bar ?? startBar();
+    const bar = player.getState().moment?.bar ?? startBar;
     clearTimeout(restart.current);
     restart.current = setTimeout(() => start(bar, now, way), restartMs);
   };
@@ -147,7 +143,7 @@ export function useTransport(
     toggle: () => {
       // A change made just before must not start again what is stopped now.
       clearTimeout(restart.current);
-      if (state.status === 'idle') start(loop?.fromBar ?? startBar(), heard);
+      if (state.status === 'idle') start(loop?.fromBar ?? startBar, heard);
       else player.stop();
     },
     playFrom: (bar) => start(bar, heard),
