@@ -9,9 +9,11 @@ export const isTextField = (target: EventTarget | null): target is HTMLInputElem
 export function selectOnEntry(): () => void {
   const onFocus = ({ target }: FocusEvent) => {
     if (!(target instanceof HTMLInputElement) || !isTextField(target)) return;
-    // A mouse sets the caret after the focus: what is selected before that is lost.
+    const entered = target.value;
+    // A mouse sets the caret after the focus: what is selected before that is lost. Whoever types as quickly is not to lose it.
     setTimeout(() => {
-      if (document.activeElement === target && target.selectionStart === target.selectionEnd) target.select();
+      if (document.activeElement !== target || target.value !== entered) return;
+      if (target.selectionStart === target.selectionEnd) target.select();
     });
   };
   document.addEventListener('focusin', onFocus);
