@@ -2,14 +2,14 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { selectOnEntry } from './text-fields.ts';
 
-let stop = () => {};
+let stop: (() => void) | undefined;
 beforeEach(() => {
   vi.useFakeTimers();
   stop = selectOnEntry();
   document.body.innerHTML = '<input value="x32010" />';
 });
 afterEach(() => {
-  stop();
+  stop?.();
   vi.useRealTimers();
 });
 const field = () => document.querySelector('input')!;
