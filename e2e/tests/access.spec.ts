@@ -121,8 +121,8 @@ test('a student’s record, the practice room and the way into it', async ({
   await expectNoSeriousViolation(mine);
   expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await mine.getByRole('link', { name: 'Your notes' }).click();
-  await mine.getByRole('button', { name: 'ring' }).first().click();
-  await expect(mine.getByRole('button', { name: 'ring', pressed: true })).toHaveCount(1);
+  await mine.getByRole('button', { name: 'ring', exact: true }).first().click();
+  await expect(mine.getByRole('button', { name: 'ring', exact: true, pressed: true })).toHaveCount(1);
   await expectNoSeriousViolation(mine);
   expect(await mine.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await mine.getByRole('link', { name: 'Back to it' }).click();
