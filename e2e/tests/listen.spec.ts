@@ -173,7 +173,7 @@ test('what is no recording is refused in a sentence; silence is said', async ({ 
     mimeType: 'audio/wav',
     buffer: Buffer.concat([Buffer.from('RIFF....WAVEfmt '), Buffer.alloc(40)]),
   });
-  await expect(page.getByText('The browser cannot read this recording')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('The WAV file holds no sound')).toBeVisible({ timeout: 60_000 });
 });
 
 test('the stage is within reach of everybody: axe, keys, a narrow page', async ({ signedIn: page }) => {
