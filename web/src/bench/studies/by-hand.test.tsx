@@ -81,7 +81,7 @@ test('it stands in the ladder as it is by hand, with what differs; a correction 
   answers[`PUT /api/rungs/${ownId}`] = { version: 4, savedAt: '2026-11-28T08:00:00.000Z' };
   const { store } = open();
   expect(await screen.findByRole('button', { name: /^Rung 1, Thumb alone.*bar 2 by hand$/ })).toBeDefined();
-  expect(screen.getByText(/Changed by you: bar 2\./)).toBeDefined();
+  expect(await screen.findByText(/Changed by you: bar 2\./)).toBeDefined();
   expect(screen.queryByRole('button', { name: 'Take it over' })).toBeNull();
   act(() =>
     store.edit((score) => ({
@@ -95,6 +95,7 @@ test('it stands in the ladder as it is by hand, with what differs; a correction 
     })),
   );
   expect(await screen.findByText(/The piece has changed since in bars 1 and 2\./)).toBeDefined();
+  await screen.findByRole('button', { name: 'Take it over' });
   press('Take it over');
   await waitFor(() => expect(bodyOf('PUT')).toBeDefined());
   const { score, then } = bodyOf('PUT');
