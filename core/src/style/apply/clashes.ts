@@ -1,7 +1,7 @@
 import { modulo } from '../../pitch/index.ts';
-import { gripAt, soundingFrets, type Note, type Score } from '../../score/index.ts';
-import type { StringNumber } from '../../instrument/index.ts';
+import { gripAt, type Note, type Score } from '../../score/index.ts';
 import { metricalWeight } from '../syncopation.ts';
+import { heldTones } from './held-tones.ts';
 import { midiIn } from './moves/tune-moments.ts';
 
 /** Beats 1 and 3 of four, 1 of three. */
@@ -21,7 +21,7 @@ export function clashesOf(score: Score): Clash[] {
     bar.notes.flatMap((bass): Clash[] => {
       if (bass.voice !== 'thumb' || bass.dead || bass.tied || metricalWeight(bar.metre, bass.tick) < strong)
         return [];
-      const inChord = chordTones(score, index, bass.tick);
+      const inChord = heldTones(score, index, bass.tick);
       return bar.notes
         .filter(
           (note) =>
@@ -39,17 +39,6 @@ export function clashesOf(score: Score): Clash[] {
 
 const isHalfStep = (by: number): boolean => modulo(by, 12) === 1 || modulo(by, 12) === 11;
 
-const chordTones = (score: Score, bar: number, tick: number): ReadonlySet<number> => {
-  const grip = gripAt(score, bar, tick);
-  const frets = grip ? soundingFrets(grip) : [];
-  return new Set(
-    frets.flatMap((fret, index) =>
-      fret === null ? [] : [modulo(midiIn(score, { string: stringAt(index), fret }), 12)],
-    ),
-  );
-};
-
-const stringAt = (index: number): StringNumber => (6 - index) as StringNumber;
 const bassStrings = [6, 5, 4, 3] as const;
 
 /** The same with another note of the grip under each clash; where there is none, nothing is struck there. */

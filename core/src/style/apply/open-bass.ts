@@ -1,7 +1,7 @@
 import { openMidi, type StringNumber } from '../../instrument/index.ts';
 import { modulo, pitchClassOf, tonicOf } from '../../pitch/index.ts';
-import { gripAt, soundingFrets, type Bar, type Note, type Score } from '../../score/index.ts';
-import { gripTones } from '../../shapes/index.ts';
+import type { Bar, Note, Score } from '../../score/index.ts';
+import { heldTones } from './held-tones.ts';
 
 const bassStrings = [6, 5, 4] as const;
 
@@ -21,7 +21,7 @@ export function openBassOnly(score: Score, bar: Bar, index: number): Bar {
 /** An open bass string in the chord; else one on the tonic, a drone under the tune (common practice in open tunings), unless the tune lies a half step from it. */
 function openStringFor(score: Score, index: number, { tick }: Note, { notes }: Bar) {
   const pitchOf = (string: StringNumber, fret: number) => modulo(openMidi(score.tuning, string) + fret, 12);
-  const tones = tonesAt(score, index, tick);
+  const tones = heldTones(score, index, tick);
   const tune = notes.filter((each) => each.voice === 'melody' && each.tick === tick);
   const free = bassStrings.filter((string) => !tune.some((each) => each.string === string));
   const tonic = pitchClassOf(tonicOf(score.key));
@@ -34,20 +34,13 @@ function openStringFor(score: Score, index: number, { tick }: Note, { notes }: B
   );
 }
 
-/** Pitch classes of the grip that is held. */
-function tonesAt(score: Score, index: number, tick: number): ReadonlySet<number> {
-  const grip = gripAt(score, index, tick);
-  const tones = grip ? gripTones(score.tuning, soundingFrets(grip)) : [];
-  return new Set(tones.map(({ midi }) => modulo(midi, 12)));
-}
-
 /** Bars, from 0, in which the thumb strikes the open tonic under a chord it is not in. */
 export function dronesIn(score: Score): number[] {
   const tonic = pitchClassOf(tonicOf(score.key));
   const isDrone = (index: number, { voice, dead, string, fret, tick }: Note): boolean => {
     if (voice !== 'thumb' || dead || fret !== 0) return false;
     if (modulo(openMidi(score.tuning, string), 12) !== tonic) return false;
-    const tones = tonesAt(score, index, tick);
+    const tones = heldTones(score, index, tick);
     return tones.size > 0 && !tones.has(tonic);
   };
   return score.bars.flatMap(({ notes }, index) =>
