@@ -7,6 +7,8 @@ import {
   arrangementPlans,
   closenesses,
   isMuchAlike,
+  mostArrangements,
+  nearestFirst,
   plainTune,
   tuneAlone,
   usualCloseness,
@@ -69,7 +71,7 @@ export const styleApply: Command = {
   },
 };
 
-/** One arrangement for each plan, the nearest first; those that come out alike are one. */
+/** As many arrangements as may be, the player’s own guitars and the nearest first; those that come out alike are one. */
 function arrangementsOf(
   tune: Tune,
   pieces: readonly PieceEvidence[],
@@ -80,8 +82,9 @@ function arrangementsOf(
   for (const plan of arrangementPlans(tune, pieces)) {
     const made = finished(arrangeToGradeSteps(tune, plan, pieces, settings, { points }));
     if (made && !found.some((other) => isMuchAlike(other.score, made.score))) found.push(made);
+    if (found.length === mostArrangements) break;
   }
-  return found.sort((a, b) => a.distance - b.distance);
+  return found.sort(nearestFirst);
 }
 
 /** The tune of a piece, or of a file that has no strings and frets. */

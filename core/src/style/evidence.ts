@@ -4,7 +4,7 @@ import { figuresOf, type PlayersFigure } from './players-figures.ts';
 import { readTraits } from './traits/index.ts';
 
 /** Which measure evidence was made with: raised when a trait is added or read otherwise, so that kept evidence is made anew. */
-export const styleMeasure = 5;
+export const styleMeasure = 6;
 
 /** How often each value of a trait was found. */
 export type Counts = ReadonlyMap<string | number, number>;

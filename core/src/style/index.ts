@@ -39,12 +39,13 @@ export { stepWords, takeStep, type StyleStep } from './steps-nearer.ts';
 export {
   arrangeSteps,
   isMuchAlike,
+  nearestFirst,
   restyleSteps,
   type Restyled,
   type RestyleSettings,
 } from './apply/restyle.ts';
 export type { KeptParts } from './apply/kept-parts.ts';
-export { arrangementPlans, type ArrangementPlan } from './apply/plans.ts';
+export { arrangementPlans, mostArrangements, type ArrangementPlan } from './apply/plans.ts';
 export { closenesses, usualCloseness, type Closeness } from './apply/closeness.ts';
 export { proposeChords, type ProposedChord } from './apply/propose-chords.ts';
 export { variedShares, varySteps, type Varied, type VariedShare, type VarySettings } from './apply/vary.ts';

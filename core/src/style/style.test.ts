@@ -52,6 +52,15 @@ describe('what is read from a bar', () => {
   ])('%s: %s', (bar, kind) => {
     expect(read([bar], 'thumb-kind')).toEqual([kind]);
   });
+  test.each([
+    ['t6:0@1/3', 'half-time'],
+    ['t6:0@2/2', 'one held note'],
+    ['t5:3@1 t4:2@2 t4:2@3', 'two strings in turn'],
+  ])('in three %s: %s', (bar, kind) => {
+    const score = written([bar]);
+    const bars = score.bars.map((each) => ({ ...each, metre: { beats: 3, unit: 4 as const } }));
+    expect(valuesOf(evidenceOf({ ...score, bars }), 'thumb-kind')).toEqual([kind]);
+  });
   test('the bass by what it is in the grip: C over G and E', () => {
     const bar = ['[x32010] t5:3@1 t4:2@2 t6:3@3 t4:2@4'];
     expect(read(bar, 'thumb-on-strong')).toEqual(['root', 'fifth']);

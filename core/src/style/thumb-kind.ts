@@ -20,7 +20,8 @@ export function thumbKindOf(view: BarView): ThumbKind {
   const { thumb, beats, beat } = view;
   const strings = thumb.flatMap((moment) => lowestOf(view, moment)?.string ?? []);
   if (thumb.length === 0) return 'rests';
-  if (thumb.length === 1) return 'one held note';
+  // In three the strong beat is the first alone: half-time is one note a bar there.
+  if (thumb.length === 1) return beats === 3 && thumb[0]?.tick === 0 ? 'half-time' : 'one held note';
   if (
     thumb.some(
       ({ notes, tick }) => notes.some(({ grace }) => grace) || (notes.length > 1 && tick % beat !== 0),

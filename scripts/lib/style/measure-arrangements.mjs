@@ -7,6 +7,8 @@ import {
   arrangeSteps,
   checkStyle,
   evidenceOf,
+  isMuchAlike,
+  mostArrangements,
   nearest,
   plainTune,
   tellingWeights,
@@ -80,6 +82,7 @@ function kept(source, { score, transpose }) {
 export function measureArrangements(pieces, names, report) {
   const count = {
     made: 0,
+    three: 0,
     own: 0,
     second: 0,
     near: 0,
@@ -106,18 +109,23 @@ export function measureArrangements(pieces, names, report) {
     for (const [place, player] of players.entries()) {
       if (player.name === source.player) continue;
       const drives = player.pieces.filter((_, index) => index % 2 === 0).map(({ evidence }) => evidence);
+      const arranging = arranged(tune, drives, pool, player.name);
       const startedAt = performance.now();
-      const made = arranged(tune, drives, pool, player.name);
+      const made = arranging.next().value;
       times.push(performance.now() - startedAt);
       if (!made) {
         console.log(`  ${title}, after ${player.name}: no arrangement`);
         continue;
       }
       count.made += 1;
-      for (const { severity, bar, message } of checkScore(made.score)) {
-        if (severity !== 'error') continue;
-        count.errors += 1;
-        console.log(`  ${title}, after ${player.name}, bar ${bar}: ${message}`);
+      const candidates = [made, ...arranging];
+      if (candidates.length === mostArrangements) count.three += 1;
+      else console.log(`  ${title}, after ${player.name}: ${candidates.length} that differ`);
+      for (const each of candidates) {
+        count.errors += errorsIn(each.score, `  ${title}, after ${player.name}`);
+        const onBeat = kept(source.score, each);
+        count.onBeat += onBeat.all;
+        count.keptOnBeat += onBeat.kept;
       }
       const evidence = evidenceOf(made.score);
       const found = nearest(evidence, judged, { pool, weights })[0]?.player.name;
@@ -132,9 +140,6 @@ export function measureArrangements(pieces, names, report) {
         ).isNear
       )
         count.near += 1;
-      const onBeat = kept(source.score, made);
-      count.onBeat += onBeat.all;
-      count.keptOnBeat += onBeat.kept;
       const easier = toGrade(tune, made.plan, drives, { pool, player: player.name });
       if (easier && easier.points <= wantedGrade + 0.5) count.grade += 1;
       // Control: driven by one piece of each player, dealt round; is it still taken for this one?
@@ -142,7 +147,7 @@ export function measureArrangements(pieces, names, report) {
         const mixed = players
           .map(({ pieces: theirs }) => theirs[place % theirs.length]?.evidence)
           .flatMap((each) => each ?? []);
-        const other = arranged(tune, mixed, pool, player.name);
+        const other = arranged(tune, mixed, pool, player.name).next().value;
         count.controls += 1;
         if (
           other &&
@@ -161,15 +166,16 @@ export function measureArrangements(pieces, names, report) {
   report('  control, driven by a mixture of all players', percent(count.control, count.controls));
   report('named so by the second judge, from the other half', `${percent(count.second, made)}   aim 80 %`);
   report('as near as the player’s own pieces lie to each other', `${percent(count.near, made)}   aim 80 %`);
+  report('three that differ', percent(count.three, made));
   report(
-    'notes of the tune on a beat that sound there',
+    'notes of the tune on a beat that sound there, in all that differ',
     `${percent(count.keptOnBeat, count.onBeat)}   aim 98 %`,
   );
   report(
     `no harder than grade ${wantedGrade} and a half, once reduced to ${wantedGrade}`,
     `${percent(count.grade, made)}   aim 90 %`,
   );
-  report('errors found in them', String(count.errors));
+  report('errors found in all that differ', String(count.errors));
   report(
     'one arrangement',
     `median ${times[Math.floor(times.length / 2)]?.toFixed(0)} ms, longest ${times.at(-1)?.toFixed(0)} ms   aim 3000 ms`,
@@ -186,13 +192,25 @@ const toGrade = (tune, plan, drives, settings) =>
   );
 
 /**
- * The first arrangement there is.
+ * Arrangements that differ, one after the other, as many as may be.
  * @param {import('@jocund/core/melody').Tune} tune @param {Piece['evidence'][]} drives @param {Piece['evidence'][]} pool @param {string} player
+ * @returns {Generator<Restyled, undefined>}
  */
-function arranged(tune, drives, pool, player) {
+function* arranged(tune, drives, pool, player) {
+  const found = /** @type {Restyled[]} */ ([]);
   for (const plan of arrangementPlans(tune, drives)) {
     const made = finished(arrangeSteps(tune, plan, drives, { hand: mediumHand, pool, player }));
-    if (made) return made;
+    if (!made || found.some((other) => isMuchAlike(other.score, made.score))) continue;
+    found.push(made);
+    yield made;
+    if (found.length === mostArrangements) break;
   }
   return undefined;
+}
+
+/** @param {Score} score @param {string} where */
+function errorsIn(score, where) {
+  const errors = checkScore(score).filter(({ severity }) => severity === 'error');
+  for (const { bar, message } of errors) console.log(`${where}, bar ${bar}: ${message}`);
+  return errors.length;
 }

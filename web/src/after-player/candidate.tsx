@@ -2,6 +2,8 @@ import { gutter } from '@jocund/core/engraving';
 import { barChords, barsAlone } from '@jocund/core/form';
 import { keyText } from '@jocund/core/pitch';
 import { numberOfBar, placedNotes, type Score } from '@jocund/core/score';
+import type { ArrangementPlan } from '@jocund/core/style';
+import { findPattern } from '@jocund/core/thumb';
 import { useMemo } from 'react';
 import { Excerpt } from '../score-view/excerpt.tsx';
 import { useNames } from '../ui/use-names.ts';
@@ -50,9 +52,7 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
               {score.tuning.pitches.map((pitch) => names(pitch.replace(/\d/, ''))).join(' ')}
             </span>
             <span className="text-note block">shapes in {names(keyText(score.key))}</span>
-            <span className="text-note block">
-              {arranged.plan.rhythm === 'as written' ? 'the tune’s own rhythm' : 'the player’s rhythm'}
-            </span>
+            <span className="text-note block">{planWords(arranged.plan)}</span>
           </span>
         </button>
         <div className="min-w-0">
@@ -94,6 +94,13 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
       </div>
     </li>
   );
+}
+
+/** What sets one arrangement apart from the others, in few words. */
+function planWords({ guitar, octave, thumb }: ArrangementPlan): string {
+  if (guitar.besideOf) return 'a key next to the player’s';
+  if (thumb !== undefined) return `thumb: ${findPattern(thumb)?.name.toLowerCase() ?? thumb}`;
+  return octave === 'next' ? 'the tune an octave away' : 'the player’s own setting';
 }
 
 /** "C7, F", each once. */

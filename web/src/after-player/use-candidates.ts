@@ -2,7 +2,7 @@ import type { MeasuredPiece } from '@jocund/contract';
 import type { GradeWeights } from '@jocund/core/grading';
 import type { Hand } from '@jocund/core/hands';
 import type { Tune } from '@jocund/core/melody';
-import { isMuchAlike, type Closeness, type KeptParts } from '@jocund/core/style';
+import { isMuchAlike, mostArrangements, type Closeness, type KeptParts } from '@jocund/core/style';
 import { useCallback, useRef, useState } from 'react';
 import type { ArrangedAfter } from '../work/messages.ts';
 import { startWork } from '../work/work-client.ts';
@@ -31,7 +31,7 @@ export interface Candidates {
   /** The one worked on: its place from 0, of how many, and the share done. */
   readonly working: { readonly place: number; readonly of: number; readonly share: number } | undefined;
   readonly isFailed: boolean;
-  /** Tried and not shown: much like one that is, or without a good place on the neck. */
+  /** Tried and not taken up: much like one that is, or without a good place on the neck. */
   readonly leftOut: { readonly alike: number; readonly unplayable: number };
   /** What the answer is to; undefined before anything was asked. */
   readonly asked: Asked | undefined;
@@ -57,28 +57,26 @@ export function askedOtherwise(was: Asked, now: Asked): string[] {
   ];
 }
 
+type Answers = Pick<Candidates, 'found' | 'leftOut'>;
+
 /** One more among those found, unless there is none, or one much like it. */
-function withAnswer(
-  { found, leftOut }: Candidates,
-  arranged: FoundArrangement | undefined,
-): Pick<Candidates, 'found' | 'leftOut'> {
+function withAnswer({ found, leftOut }: Answers, arranged: FoundArrangement | undefined): Answers {
   if (!arranged) return { found, leftOut: { ...leftOut, unplayable: leftOut.unplayable + 1 } };
   return found.some((other) => isMuchAlike(other.score, arranged.score))
     ? { found, leftOut: { ...leftOut, alike: leftOut.alike + 1 } }
     : { found: [...found, arranged], leftOut };
 }
 
-/** Why there are fewer than were tried; undefined where none was left out. */
+/** Why there are fewer than there may be; undefined where there are as many, or none was left out. */
 export function leftOutWords({ leftOut: { alike, unplayable }, found }: Candidates): string | undefined {
   const why = [
     ...(alike > 0 ? [`${alike} more came out much like ${found.length === 1 ? 'this one' : 'these'}`] : []),
     ...(unplayable > 0 ? [`${unplayable} more left the tune no good place on the neck`] : []),
   ];
-  return why.length > 0 && found.length > 0 ? `${why.join('; ')}: left out.` : undefined;
+  return why.length > 0 && found.length > 0 && found.length < mostArrangements
+    ? `${why.join('; ')}: left out.`
+    : undefined;
 }
-
-/** How many there will be, before the first answer says so. */
-const usualPlans = 3;
 
 /** Arrangements worked out one after the other, each to be read while the next is made. */
 export function useCandidates() {
@@ -108,25 +106,22 @@ export function useCandidates() {
   /** All of them anew, dealt from a seed. */
   const arrange = async (asked: Asked, seed: number) => {
     const { signal, set, fail, isCurrent } = begin();
-    set(() => ({ ...nothing, asked, working: { place: 0, of: usualPlans, share: 0 } }));
+    set(() => ({ ...nothing, asked }));
     try {
       let plans = 1;
-      for (let place = 0; place < plans && isCurrent(); place += 1) {
-        const of = place === 0 ? usualPlans : plans;
-        const answer = await startWork(
+      let answers: Answers = { found: nothing.found, leftOut: nothing.leftOut };
+      for (let plan = 0; plan < plans && isCurrent(); plan += 1) {
+        const working = { place: answers.found.length, of: mostArrangements };
+        set((before) => ({ ...before, ...answers, working: { ...working, share: 0 } }));
+        const { arranged, ...answer } = await startWork(
           'arrangeAfter',
-          { ...asked, plan: place, seed },
-          { signal, onProgress: (share) => set((before) => ({ ...before, working: { place, of, share } })) },
+          { ...asked, plan, seed },
+          { signal, onProgress: (share) => set((before) => ({ ...before, working: { ...working, share } })) },
         );
-        plans = answer.plans;
-        const { arranged } = answer;
-        set((before) => ({
-          ...before,
-          working: place + 1 < plans ? { place: place + 1, of: plans, share: 0 } : before.working,
-          ...withAnswer(before, arranged && { ...arranged, madeFor: asked }),
-        }));
+        answers = withAnswer(answers, arranged && { ...arranged, madeFor: asked });
+        plans = answers.found.length < mostArrangements ? answer.plans : 0;
       }
-      set((before) => ({ ...before, working: undefined }));
+      set((before) => ({ ...before, ...answers, working: undefined }));
     } catch {
       fail();
     }

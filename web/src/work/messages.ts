@@ -197,7 +197,7 @@ export interface Tasks extends EarTasks {
       readonly kept?: KeptParts;
     };
     readonly output: {
-      /** How many there are. */
+      /** How many there are to be tried. */
       readonly plans: number;
       /** Undefined where the tune has no place there. */
       readonly arranged: ArrangedAfter | undefined;

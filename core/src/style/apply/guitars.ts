@@ -8,6 +8,8 @@ export interface PlayersGuitar {
   /** Of the shapes. */
   readonly key: Key;
   readonly share: number;
+  /** No guitar of the player’s: the player’s key that this one lies beside. */
+  readonly besideOf?: Key;
 }
 
 /** Tunings and keys as the pieces have them together, the commonest first; tunings that do not ship are left out. What is only said has no bars with both. */

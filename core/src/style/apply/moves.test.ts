@@ -102,6 +102,11 @@ describe('moves of a bar', () => {
     );
     expect(notes(move!.change(bar)).filter((note) => note.startsWith('t'))).toEqual(['t5:3@1/4']);
   });
+  test('a bass struck once is held already', () => {
+    const { thumbPattern: _, ...bar } = written(['[x32010] t5:3@1/4 m1:0@1/4']).bars[0]!;
+    const moves = movesOf({ score: held, index: 0, bar, figures: [], thumbs: ['held'] });
+    expect(moves.filter(({ kind }) => kind === 'thumb')).toEqual([]);
+  });
 });
 
 test('counting only what a move touches gives what counting everything gives', () => {

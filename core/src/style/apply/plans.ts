@@ -1,6 +1,8 @@
 import type { Tune } from '../../melody/index.ts';
 import type { PieceEvidence } from '../evidence.ts';
 import { guitarsOf, saidGuitar, type PlayersGuitar } from './guitars.ts';
+import { neighbourGuitars } from './neighbour-guitars.ts';
+import { otherPatterns } from './players-thumbs.ts';
 import { registerAway } from './register.ts';
 
 /** Standard deviation of where a player's tunes lie, from tune to tune, in half steps (from memory). */
@@ -15,21 +17,17 @@ export interface ArrangementPlan {
   readonly guitar: PlayersGuitar;
   /** Of the octaves the tune could lie in, the one that suits best, or the next. */
   readonly octave: 'best' | 'next';
-  /** Whether the tune's rhythm may become the player's, or stays as it is written. */
-  readonly rhythm: 'players' | 'as written';
+  /** The id of the pattern that the thumb has in every bar; absent: the player’s usual one, and others now and then. */
+  readonly thumb?: string;
 }
 
-/** Most arrangements unless told. */
+/** So many arrangements of a tune are made. */
 export const mostArrangements = 3;
 
 /**
- * Up to so many plans, the first the most likely: one for each of the player's guitars in the tune's mode, by how often they are used and how well the tune lies there; with fewer guitars than plans, the tune in its other octave, then with its own rhythm. Empty where no guitar is known.
+ * Plans in the order they are tried, the likeliest first, until there are enough arrangements that differ. First the player’s guitars in the tune’s mode, by how often they are used and how well the tune lies there. A player with fewer guitars gives other ways to differ: a neighbouring key in the same tuning, another thumb of the player’s throughout, the next octave. Empty where no guitar is known.
  */
-export function arrangementPlans(
-  tune: Tune,
-  pieces: readonly PieceEvidence[],
-  limit = mostArrangements,
-): ArrangementPlan[] {
+export function arrangementPlans(tune: Tune, pieces: readonly PieceEvidence[]): ArrangementPlan[] {
   const counted = guitarsOf(pieces);
   const isSaid = pieces.some((piece) => piece.isSaid);
   const all = counted.length === 0 && isSaid ? [saidGuitar(pieces, tune.key)] : counted;
@@ -37,16 +35,24 @@ export function arrangementPlans(
   const guitars = (sameMode.length > 0 ? sameMode : all)
     .map((guitar) => ({ guitar, fit: fitOf(tune, guitar, pieces) }))
     .sort((a, b) => b.fit - a.fit)
-    .slice(0, limit)
     .map(({ guitar }) => guitar);
   const [first] = guitars;
   if (!first) return [];
-  const more: ArrangementPlan[] = [
-    { guitar: first, octave: 'next', rhythm: 'players' },
-    { guitar: first, octave: 'best', rhythm: 'as written' },
-  ];
+  const [neighbour, ...neighbours] = neighbourGuitars(guitars)
+    .map((guitar) => ({ guitar, away: registerAway(tune, guitar, pieces) }))
+    .sort((a, b) => a.away - b.away)
+    .map(({ guitar }): ArrangementPlan => ({ guitar, octave: 'best' }));
+  const [thumb, ...thumbs] = otherPatterns(pieces).map((pattern): ArrangementPlan => ({
+    guitar: first,
+    octave: 'best',
+    thumb: pattern,
+  }));
   return [
-    ...guitars.map((guitar): ArrangementPlan => ({ guitar, octave: 'best', rhythm: 'players' })),
-    ...more,
-  ].slice(0, limit);
+    ...guitars.slice(0, mostArrangements).map((guitar): ArrangementPlan => ({ guitar, octave: 'best' })),
+    ...(neighbour ? [neighbour] : []),
+    ...(thumb ? [thumb] : []),
+    { guitar: first, octave: 'next' },
+    ...neighbours,
+    ...thumbs,
+  ];
 }

@@ -1,3 +1,5 @@
+import { sharesOf } from '../distribution.ts';
+import { countsOf, type PieceEvidence } from '../evidence.ts';
 import type { Profile } from '../profile.ts';
 import { patternOfKind } from '../steps-nearer.ts';
 import { heldBass } from './moves/index.ts';
@@ -14,9 +16,21 @@ export interface PlayersThumbs {
 
 export function thumbsOf(profile: Profile): PlayersThumbs {
   const kinds = profile.traits.find(({ trait }) => trait.id === 'thumb-kind')?.values ?? [];
+  return thumbsAmong(kinds.map(({ name, value }) => [String(name), value]));
+}
+
+/** Patterns, other than the usual, that a player’s own bars have now and then, the commonest first: nothing is drawn from other players. */
+export function otherPatterns(pieces: readonly PieceEvidence[]): string[] {
+  const shares = [...sharesOf(countsOf(pieces, 'thumb-kind'))].sort((a, b) => b[1] - a[1]);
+  const { others } = thumbsAmong(shares.map(([name, share]) => [String(name), share]));
+  return others.filter((pattern) => pattern !== heldBass);
+}
+
+/** From kinds and their shares, the commonest first. */
+function thumbsAmong(kinds: readonly (readonly [kind: string, share: number])[]): PlayersThumbs {
   const had = kinds
-    .filter(({ value }) => value >= nowAndThen)
-    .flatMap(({ name }) => (name === 'one held note' ? heldBass : (patternOfKind[String(name)] ?? [])));
+    .filter(([, share]) => share >= nowAndThen)
+    .flatMap(([kind]) => (kind === 'one held note' ? heldBass : (patternOfKind[kind] ?? [])));
   const usual = had.find((pattern) => pattern !== heldBass);
   return { usual, others: had.filter((pattern) => pattern !== usual) };
 }

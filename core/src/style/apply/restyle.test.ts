@@ -51,7 +51,7 @@ const finished = <T>(steps: Generator<number, T>): T => {
 const apply = (
   score: Score,
   pieces: readonly PieceEvidence[] = player,
-  settings: Partial<RestyleSettings> = {},
+  settings: Partial<RestyleSettings> & { readonly limit?: number } = {},
 ) =>
   finished(
     restyleSteps(plainTune(score), pieces, { hand: mediumHand, pool, player: 'Thumper', ...settings }),
@@ -120,16 +120,10 @@ describe('a tune after a player', () => {
       expect(missing).toEqual([]);
     }
   });
-  test('one arrangement keeps the rhythm of the tune as it is written', () => {
-    const asWritten = found.find(({ plan }) => plan.rhythm === 'as written');
-    const arranging = arrangeSteps(plainTune(air), asWritten?.plan ?? plans(air)[2]!, player, {
-      hand: mediumHand,
-      pool,
-      player: 'Thumper',
-    });
-    const { score } = finished(arranging)!;
+  test('the tune keeps its rhythm where that is asked', () => {
+    const [kept] = apply(air, player, { keepsRhythm: true, limit: 1 });
     const places = (of: Score) => [...new Set(line(of).map(({ atTicks }) => atTicks))];
-    expect(places(score)).toEqual(places(air));
+    expect(places(kept!.score)).toEqual(places(air));
   });
   test('is nearer than it was, with nothing to mend, and says why', () => {
     expect(first!.distance).toBeLessThan(
@@ -238,8 +232,49 @@ test('a player with two guitars gives an arrangement on each', () => {
   expect(plans(air, [...player, inA]).map(({ guitar, octave }) => `${guitar.key.tonic} ${octave}`)).toEqual([
     'E best',
     'A best',
+    'D best',
     'E next',
   ]);
+});
+
+describe('a player with one guitar', () => {
+  /** The thumb walks on two strings for a bar in five. */
+  const twoThumbs = evidenceOf({
+    ...thump,
+    title: 'Two thumbs',
+    bars: [
+      ...thump.bars,
+      ...written(['[022100] t6:0@1 t4:2@2 t6:0@3 t4:2@4 m3:0@1/0.5 m3:1@1.5h m2:0@2 m1:0@3']).bars,
+    ],
+  });
+  const pieces = [twoThumbs];
+  const found = apply(air, pieces);
+  test('gives three arrangements: as the player plays, in a neighbouring key with an open bass, with another thumb', () => {
+    expect(
+      plans(air, pieces).map(({ guitar: { key, share }, octave, thumb }) => [
+        key.tonic,
+        share,
+        octave,
+        thumb,
+      ]),
+    ).toEqual([
+      ['E', 1, 'best', undefined],
+      ['A', 0, 'best', undefined],
+      ['E', 1, 'best', 'two-string'],
+      ['E', 1, 'next', undefined],
+    ]);
+    expect(found).toHaveLength(3);
+    const choices = found.map((each) => each.choices.join(' '));
+    expect(choices.filter((each) => each.includes('the player has none so, but plays in E'))).toHaveLength(1);
+    expect(
+      choices.filter((each) => /Thumb: two-string alternation in every bar; \d+ % of the/.test(each)),
+    ).toHaveLength(1);
+    expect(found[0]!.plan.guitar.share).toBe(1);
+  });
+  test('all of them without a fault', () => {
+    for (const { score } of found)
+      expect(checkScore(score).filter(({ severity }) => severity === 'error')).toEqual([]);
+  });
 });
 
 test('ornaments go with whoever played them, and come only as the player has them', () => {

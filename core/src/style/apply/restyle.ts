@@ -1,6 +1,6 @@
 import type { Hand } from '../../hands/index.ts';
 import type { Tune } from '../../melody/index.ts';
-import { withoutBrokenTies, type Score } from '../../score/index.ts';
+import { withoutBrokenTies, type Score, type Voice } from '../../score/index.ts';
 import { within } from '../../steps/index.ts';
 import { applyThumb } from '../../thumb/index.ts';
 import { distanceOf, traitDistances, type DistanceSettings } from '../distance.ts';
@@ -50,7 +50,7 @@ export interface RestyleSettings extends Pick<DistanceSettings, 'pool'> {
   readonly closeness?: Closeness;
   /** The thumb keeps one pattern throughout. */
   readonly keepsThumb?: boolean;
-  /** The tune keeps its notes and their places in the bar, whatever the plan says. */
+  /** The tune keeps its notes and their places in the bar. */
   readonly keepsRhythm?: boolean;
   readonly kept?: KeptParts;
   /** In mm; absent: a usual steel-string guitar. */
@@ -77,7 +77,7 @@ export function* arrangeSteps(
   const profile = profileOf(pieces, { pool });
   const aim = aimAt(pieces, pool, new Set(tune.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`)));
   const thumbs = thumbsOf(profile);
-  const lay: LaySettings = { hand, pieces, thumbPattern: thumbs.usual, scaleMm, fretCount };
+  const lay: LaySettings = { hand, pieces, thumbPattern: plan.thumb ?? thumbs.usual, scaleMm, fretCount };
   const { mmForSpread, tuneWeight } = closenessOf(settings.closeness ?? usualCloseness);
   const own = ownDistances(pieces, { pool, withoutSettings: true });
   const spread = own.length === 0 ? usualSpread : own.reduce((sum, each) => sum + each, 0) / own.length;
@@ -95,8 +95,8 @@ export function* arrangeSteps(
   const climbing: ClimbSettings = {
     aim,
     figures: pieces.flatMap(({ figures }) => figures),
-    thumbs: thumbs.others,
-    without: forbidden(plan, settings),
+    thumbs: plan.thumb === undefined ? thumbs.others : [],
+    without: forbidden(settings),
     kept: keptBars,
     tuneWeight,
     seed: settings.seed ?? 1,
@@ -137,42 +137,56 @@ const small: ReadonlySet<MoveKind> = new Set(['touch']);
 const changedBars = ({ bars }: Score, before: Score): number[] =>
   bars.flatMap((bar, index) => (bar === before.bars[index] ? [] : [index]));
 
-/** All plans one after the other. */
+/** Plans one after the other, until there are so many arrangements that differ. */
 export function* restyleSteps(
   tune: Tune,
   pieces: readonly PieceEvidence[],
   { limit = mostArrangements, ...settings }: RestyleSettings & { readonly limit?: number },
 ): Generator<number, Restyled[]> {
-  const plans = arrangementPlans(tune, pieces, limit);
   const found: Restyled[] = [];
-  for (const [index, plan] of plans.entries()) {
+  let share = 0;
+  for (const plan of arrangementPlans(tune, pieces)) {
     const arranging = arrangeSteps(tune, plan, pieces, settings);
     let step = arranging.next();
     while (!step.done) {
-      yield (index + step.value) / plans.length;
+      // A plan that comes to nothing does not take back what was shown.
+      share = Math.max(share, (found.length + step.value) / limit);
+      yield share;
       step = arranging.next();
     }
     const made = step.value;
     if (made && !found.some((other) => isMuchAlike(other.score, made.score))) found.push(made);
+    if (found.length === limit) break;
   }
-  return found.sort((a, b) => a.distance - b.distance);
+  return found.sort(nearestFirst);
 }
+
+/** Orders arrangements: those on the player’s own guitars first, then by distance. */
+export const nearestFirst = (a: Restyled, b: Restyled): number =>
+  Number(a.plan.guitar.besideOf !== undefined) - Number(b.plan.guitar.besideOf !== undefined) ||
+  a.distance - b.distance;
 
 /** A spread where the player has too few pieces to take one from (from memory). */
 const usualSpread = 0.06;
-/** Arrangements with more than this share of their notes in common are one. */
-const alike = 0.85;
+/** A voice with more than this share of its notes in common is the same voice: a bass on two strings for one on three is, a bass on two for one on one is not. */
+const alike = 0.6;
 
-/** Whether two arrangements have most of their notes at the same place on the same string and fret. */
+/** Whether two arrangements are one to a listener: in each voice most notes at the same place, on the same string and fret. */
 export function isMuchAlike(one: Score, other: Score): boolean {
   if (one.tuning.name !== other.tuning.name || one.key.tonic !== other.key.tonic) return false;
-  const placesIn = ({ bars }: Score) =>
-    bars.flatMap(({ notes }, bar) =>
-      notes.map(({ tick, string, fret }) => `${bar} ${tick} ${string} ${fret}`),
-    );
-  const [places, others] = [placesIn(one), new Set(placesIn(other))];
-  return places.filter((place) => others.has(place)).length > alike * Math.max(places.length, others.size);
+  return (['thumb', 'melody'] as const).every((voice) => {
+    const [places, others] = [placesOf(one, voice), new Set(placesOf(other, voice))];
+    const common = places.filter((place) => others.has(place)).length;
+    return common >= alike * Math.max(places.length, others.size);
+  });
 }
+
+const placesOf = ({ bars }: Score, voice: Voice): string[] =>
+  bars.flatMap(({ notes }, bar) =>
+    notes
+      .filter((note) => note.voice === voice)
+      .map(({ tick, string, fret }) => `${bar} ${tick} ${string} ${fret}`),
+  );
 
 /** The tune in the octave the plan asks for, counted among those it can be played in; in the best one, each section where the player’s tunes lie. The next is none where the tune would lie among the bass. */
 function* layPlanned(
@@ -210,12 +224,13 @@ function dressed(
   return { ...whereHandCan(withGlass(bare, profile), [bare], finger), player };
 }
 
-const forbidden = (
-  plan: ArrangementPlan,
-  { keepsThumb = false, keepsRhythm = false, kept }: RestyleSettings,
-): ReadonlySet<MoveKind> =>
+const forbidden = ({
+  keepsThumb = false,
+  keepsRhythm = false,
+  kept,
+}: RestyleSettings): ReadonlySet<MoveKind> =>
   new Set([
-    ...(plan.rhythm === 'as written' || keepsRhythm ? bendsTheTune : []),
+    ...(keepsRhythm ? bendsTheTune : []),
     ...(keepsThumb || kept?.voice === 'thumb' ? (['thumb', 'ending'] as const) : []),
     ...(kept?.voice === 'melody' ? moveKinds.filter((kind) => kind !== 'thumb') : []),
   ]);

@@ -2,10 +2,11 @@ import { numberOfBar, placedNotes, type Bar, type Score } from '../../score/inde
 import { findPattern } from '../../thumb/index.ts';
 import { keyText, withSigns } from '../../pitch/index.ts';
 import { shareIn, type Profile } from '../profile.ts';
-import { stepFor, stepWords } from '../steps-nearer.ts';
+import { patternOfKind, stepFor, stepWords } from '../steps-nearer.ts';
 import type { Made } from './climb.ts';
 import { heldBass, moveKinds, type MoveKind } from './moves/index.ts';
 import { dronesIn } from './open-bass.ts';
+import type { PlayersGuitar } from './guitars.ts';
 import type { ArrangementPlan } from './plans.ts';
 import type { MovedSection } from './sections-in-register.ts';
 
@@ -22,19 +23,32 @@ interface Told {
 
 /** A sentence for each choice: the guitar, the thumb, how the bass ends, the swing, and what was done to which bars. */
 export function choicesTold({ score, plain, plan, profile, moved, made }: Told): string[] {
-  const { tuning, key, share } = plan.guitar;
-  const steps = ['thumb-kind', 'swing', 'thumb-ending'].flatMap((trait) => stepFor(trait, profile) ?? []);
+  const habits = [...(plan.thumb === undefined ? ['thumb-kind'] : []), 'swing', 'thumb-ending'];
+  const steps = habits.flatMap((trait) => stepFor(trait, profile) ?? []);
   // Without chords there is nothing to lay a thumb on.
   const hasBass = placedNotes(plain, 'thumb').length > 0;
   return [
-    `${tuning.name}, ${keyText(key)} shapes: ${percent(share)} of the player’s bars are so.`,
+    guitarTold(plan.guitar),
+    ...(plan.thumb === undefined || !hasBass ? [] : [throughoutTold(plan.thumb, profile)]),
     ...steps
       .filter(({ kind }) => kind !== 'thumb' || hasBass)
       .map((step) => `${stepWords(step)}, the player’s habit.`),
     ...moved.map(sectionTold),
     ...bassTold(score),
-    ...movesTold(made, score, profile),
+    ...movesTold(otherThumbs(made, score, plain), score, profile),
   ];
+}
+
+function guitarTold({ tuning, key, share, besideOf }: PlayersGuitar): string {
+  const shapes = `${tuning.name}, ${keyText(key)} shapes`;
+  return besideOf
+    ? `${shapes}: the player has none so, but plays in ${keyText(besideOf)}, the next key to it, in the same tuning.`
+    : `${shapes}: ${percent(share)} of the player’s bars are so.`;
+}
+
+function throughoutTold(pattern: string, profile: Profile): string {
+  const kind = Object.keys(patternOfKind).find((each) => patternOfKind[each] === pattern) ?? '';
+  return `Thumb: ${thumbWords(pattern)} in every bar; ${percent(shareIn(profile, 'thumb-kind', kind))} of the player’s bars are so.`;
 }
 
 const sectionTold = ({ name, octaves }: MovedSection): string =>
@@ -60,7 +74,29 @@ const isWithoutBass = ({ notes, leftOut = [] }: Bar): boolean =>
 
 /** A sentence for each kind of move, with the bars it was made in. */
 export const movesTold = (made: readonly Made[], score: Score, profile: Profile): string[] =>
-  moveKinds.flatMap((kind) => toldOf(kind, made, score, profile));
+  moveKinds.flatMap((kind) => toldOf(kind, lastThumbs(made), score, profile));
+
+/** Without thumbs in bars that were given another later. */
+const lastThumbs = (made: readonly Made[]): Made[] =>
+  made.map((move, index) => {
+    if (move.kind !== 'thumb') return move;
+    const later = new Set(made.slice(index + 1).flatMap(({ kind, bars }) => (kind === 'thumb' ? bars : [])));
+    return { ...move, bars: move.bars.filter((bar) => !later.has(bar)) };
+  });
+
+/** Without thumbs that came back to what was laid. */
+const otherThumbs = (made: readonly Made[], score: Score, plain: Score): Made[] =>
+  lastThumbs(made).map((move) =>
+    move.kind === 'thumb'
+      ? { ...move, bars: move.bars.filter((bar) => strokesIn(score, bar) !== strokesIn(plain, bar)) }
+      : move,
+  );
+
+const strokesIn = ({ bars }: Score, bar: number): string =>
+  (bars[bar]?.notes ?? [])
+    .filter(({ voice }) => voice === 'thumb')
+    .map(({ tick, string, fret }) => `${tick} ${string} ${fret}`)
+    .join();
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
@@ -87,7 +123,7 @@ const rhythm: Readonly<Partial<Record<MoveKind, string>>> = {
 };
 
 function toldOf(kind: MoveKind, all: readonly Made[], score: Score, profile: Profile): string[] {
-  const made = all.filter((each) => each.kind === kind);
+  const made = all.filter((each) => each.kind === kind && each.bars.length > 0);
   if (made.length === 0) return [];
   if (kind === 'touch' || kind === 'thumb')
     return [...new Set(made.map(({ word = '' }) => word))].map((word) => {

@@ -37,8 +37,11 @@ function laidAs(
 }
 
 function withHeldBass(bar: Bar): Bar | undefined {
-  const first = bar.notes.find(({ voice, tick }) => voice === 'thumb' && tick === 0);
-  if (!first || bar.grips.some(({ tick }) => tick > 0)) return undefined;
+  const strokes = bar.notes.filter(({ voice }) => voice === 'thumb');
+  const first = strokes.find(({ tick }) => tick === 0);
+  // A single stroke is held already: the half-time thumb of a waltz.
+  if (!first || strokes.every(({ tick }) => tick === 0) || bar.grips.some(({ tick }) => tick > 0))
+    return undefined;
   return {
     ...bar,
     thumbPattern: byHand,
