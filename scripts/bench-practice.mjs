@@ -90,16 +90,15 @@ await withServer(async ({ address, databaseUrl }) => {
 
   const teacher = await signIn(address, demoSignIn.email);
   console.log(`${students} students, ${pieces} pieces, ${counted[0]?.count} passes`);
-  const today = await timed(address, teacher, '/api/taught/1');
-  report('the teacher’s day, median of 7', `${today.toFixed(0)} ms`, '300 ms');
-  const record = await timed(address, teacher, `/api/students/${people[0].id}/practice`);
-  report('a student’s record, for the charts, median of 7', `${record.toFixed(0)} ms`, '500 ms');
-
   const first = await timed(address, teacher, '/api/repertoire');
   report('a page of the repertoire while pieces are measured', `${first.toFixed(0)} ms`, '50 ms');
   const begun = performance.now();
   while (await isMeasuring(address, teacher)) await setTimeout(500);
   report('   all of them measured after', `${((performance.now() - begun) / 1000).toFixed(0)} s`, '');
+  const today = await timed(address, teacher, '/api/taught/1');
+  report('the teacher’s day, median of 7', `${today.toFixed(0)} ms`, '300 ms');
+  const record = await timed(address, teacher, `/api/students/${people[0].id}/practice`);
+  report('a student’s record, for the charts, median of 7', `${record.toFixed(0)} ms`, '500 ms');
   const page = await timed(address, teacher, '/api/repertoire?search=rag&order=hardest');
   report('a page found and sorted, median of 7', `${page.toFixed(0)} ms`, '50 ms');
   const all = await timed(address, teacher, '/api/pieces');

@@ -50,11 +50,14 @@ export interface AssignedPiece {
   readonly stored: { readonly id: string; readonly version: number; readonly isByHand: boolean } | undefined;
 }
 
-/** The piece's name stays with its document, which may be of an older version. */
-const inScore = (key: string) =>
+/** The piece's name as the list of pieces has it; where that is missing, from its document, which may be of an older version. Opening documents is slow: a day has a thousand of them. */
+const inScore = (key: 'title' | 'player') =>
   `coalesce(
-    arrangements.document -> 'score', arrangements.document -> 'study', assignments.figure -> 'score' -> 'score'
-  ) ->> '${key}' as ${key}`;
+    piece_summaries.${key},
+    coalesce(
+      arrangements.document -> 'score', arrangements.document -> 'study', assignments.figure -> 'score' -> 'score'
+    ) ->> '${key}'
+  ) as ${key}`;
 
 export const assignments = (database: Database) =>
   database('assignments')
@@ -62,6 +65,7 @@ export const assignments = (database: Database) =>
       'arrangements.studio_id': 'assignments.studio_id',
       'arrangements.id': 'assignments.arrangement_id',
     })
+    .leftJoin('piece_summaries', { 'piece_summaries.arrangement_id': 'arrangements.id' })
     .select<AssignmentRow[]>(
       'assignments.*',
       database.raw('assignments.goal_date::text as goal_date'),

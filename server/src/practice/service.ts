@@ -216,17 +216,16 @@ async function practised(database: Database, studioId: string, student: TaughtSt
     findEarGoal(database, studioId, student.id),
   ]);
   const documents = await playedDocuments(database, studioId, assigned);
-  const rest: Omit<MyPracticeSent, 'marks'> = {
+  const rest: Omit<MyPracticeSent, 'marks' | 'assignments'> = {
     student: student.name,
     hand: student.hand,
     reading: student.reading,
     lastNote: notes.find(({ isShared }) => isShared) ?? null,
-    assignments: assigned.map(({ assignment }, index) => {
-      const document = documents[index];
-      return { ...assignment, score: document ? { ...document } : null };
-    }),
     takes,
     earGoal,
   };
-  return new JsonText(jsonWith(rest, { marks }));
+  const assignments = assigned.map(({ assignment }, index) =>
+    jsonWith(assignment, { score: documents[index] ?? 'null' }),
+  );
+  return new JsonText(jsonWith(rest, { assignments: `[${assignments.join(',')}]`, marks }));
 }

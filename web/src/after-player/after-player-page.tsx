@@ -309,7 +309,7 @@ export function AfterPlayerPage() {
           <div className="max-w-xl px-4 pt-6">
             <EmptyNote
               title={`${tune.title}, as ${player.name} might play it`}
-              text="Up to three arrangements are made, each on a guitar of the player’s, over the player’s grips and thumb. The first is there in a few seconds."
+              text="Up to three arrangements are made over the player’s grips and thumb, the first on the player’s own guitar. It is there in a few seconds."
             />
           </div>
         )}
