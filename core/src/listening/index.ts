@@ -7,6 +7,7 @@ export { likelihoodOf, type Weighing } from './likelihood.ts';
 export { modelNotes } from './model-notes.ts';
 export { hearSteps, noteSteps, type Heard, type NoteSettings } from './hear.ts';
 export type { Activations, NoteListener } from './activations.ts';
+export { strokesBetween, type PossibleStroke } from './between-onsets.ts';
 export { signNames, strokeSigns, type StrokeSigns } from './stroke-signs.ts';
 export { findOnsets, type Onset } from './onsets.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';

@@ -11,7 +11,8 @@ import type { ExpectedEvent } from './expected.ts';
 import { pitchesAround } from './hear-take.ts';
 import { playedNotes } from './played-notes.ts';
 import { findRuns } from './runs.ts';
-import { judgeNotes, type JudgedNote, type Verdicts } from './verdicts.ts';
+import { strayNotes, type AskedMoment } from './stray-notes.ts';
+import { judgeNotes, type JudgedNote } from './verdicts.ts';
 
 /** What a trained model hears in a take, and the strokes that were found in it. */
 export interface ModelHearing {
@@ -24,27 +25,41 @@ const weighing = {
   constant: -2.268,
   weights: [1.582, 2.188, -1.012, 0.965, -0.265, 0.01, -0.449, 0.742, 0.323, -3.538, -2.399],
 };
-/** What the study asks for is there when it is as sure as this; what nobody asked for has to be far surer. */
-const leastSure = { asked: 0.1, extra: 0.95 };
+/** What the study asks for is there when it is as sure as this. */
+const leastSure = 0.15;
 /** So near to when it was due a note is looked for, in seconds. */
 const reachS = 0.09;
 const octave = 12;
 
 /**
  * The notes of a recorded take, by a trained model and by the study that was to be played: first as the model hears them without the study; by what fits of that, every note of the study has its moment,
- * and is asked for there. Strokes that were not asked for are kept where the model is sure of them.
+ * and is asked for there. Strokes that were not asked for are told by what sounds around them.
  */
 export function hearTakeByModel(hearing: ModelHearing, events: readonly ExpectedEvent[]): HeardNote[] {
-  const { notes, extras } = askedNotes(hearing, events);
+  const notes = askedNotes(hearing, events);
+  const strays = strayNotes(hearing, momentsOf(notes), pitchesAround(events));
+  const isNear = (atS: number | null, { startS }: HeardNote) =>
+    atS !== null && Math.abs(startS - atS) < reachS;
   const kept = notes.flatMap(({ note, found }): HeardNote[] => {
     const sureness = found ? likelihoodOf(found.signs, weighing) : 0;
-    if (found && sureness >= leastSure.asked)
+    if (found && sureness >= leastSure)
       return [{ startS: found.startS, endS: null, midi: note.midi, velocity: null, sureness }];
-    return note.verdict === 'wrong' && note.played ? [note.played] : [];
+    // What is heard in its place is surer told by what sounds around it than without the study.
+    const isTold = strays.some((stray) => isNear(note.dueS, stray));
+    return note.verdict === 'wrong' && note.played && !isTold ? [note.played] : [];
   });
-  const others = extras.flatMap(({ note }) => (note.sureness >= leastSure.extra ? [note] : []));
+  const others = strays.filter(
+    (stray) => !kept.some(({ midi, startS }) => midi === stray.midi && isNear(startS, stray)),
+  );
   return [...kept, ...others].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
 }
+
+/** Where each note of a study was played, as itself or as another, or was to be. */
+export const momentsOf = (notes: readonly AskedNote[]): AskedMoment[] =>
+  notes.flatMap(({ note: { verdict, played, midi, dueS } }) => {
+    const atS = played?.startS ?? dueS;
+    return atS === null ? [] : [{ midi: verdict === 'wrong' && played ? played.midi : midi, atS }];
+  });
 
 /** A note of the study, as it is judged without asking for it, and the stroke at which it most likely is. */
 export interface AskedNote {
@@ -53,19 +68,15 @@ export interface AskedNote {
   readonly found: { readonly startS: number; readonly signs: readonly number[] } | undefined;
 }
 
-/** What speaks for each note of a study in a take, and what else was played. */
-export function askedNotes(
-  hearing: ModelHearing,
-  events: readonly ExpectedEvent[],
-): { readonly notes: readonly AskedNote[]; readonly extras: Verdicts['extras'] } {
+/** What speaks for each note of a study in a take. */
+export function askedNotes(hearing: ModelHearing, events: readonly ExpectedEvent[]): AskedNote[] {
   const blind = modelNotes(hearing.onsets, hearing.activations, pitchesAround(events));
-  const { notes, extras } = judgeNotes(blind, events, findRuns(playedNotes(blind, events), events));
+  const { notes } = judgeNotes(blind, events, findRuns(playedNotes(blind, events), events));
   const together = pitchesByMoment(notes);
-  const asked = notes.map((note) => ({
+  return notes.map((note) => ({
     note,
     found: clearestOf(note, together.get(momentOf(note)) ?? [], hearing),
   }));
-  return { notes: asked, extras };
 }
 
 const momentOf = ({ run, bar, tick }: JudgedNote): string => `${run} ${bar} ${tick}`;
