@@ -46,9 +46,15 @@ if (only === 'bodies')
       { env: { ...process.env, INVENTED_BODIES: rest[0] ?? '100000' } },
     ),
   );
+if (only === 'colours')
+  process.exit(
+    await run(process.execPath, [join(root, 'scripts/test-some.mjs'), 'e2e', 'access.spec'], {
+      env: { ...process.env, FORCED_COLOURS: 'yes' },
+    }),
+  );
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], bodies [COUNT], fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES], soak [CYCLES] [SEED]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], bodies [COUNT], colours, fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES], soak [CYCLES] [SEED]',
   );
   process.exit(2);
 }

@@ -1,15 +1,20 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { written } from '@jocund/core/testing/written';
 import { expect, makePiece, openBench, scoreOn, teacher, test } from '../studio.ts';
 
 /** A sheet has thousands of elements, and axe looks at each: a minute is short for that on a busy machine. */
 test.describe.configure({ timeout: 300_000, mode: 'parallel' });
 
+/** `npm run bench -- colours`: all of this once more where the system chooses the colours. */
+const isForced = process.env.FORCED_COLOURS === 'yes';
+if (isForced) test.use({ contextOptions: { forcedColors: 'active' } });
+
 /**
  * No violation that axe calls serious or critical, against WCAG 2.2 A and AA.
  * The legacy mode looks from within the page, without a second one for frames: there are none here, and it takes half the time.
  */
-async function expectNoSeriousViolation(page: Page, { forced = false } = {}): Promise<void> {
+async function expectNoSeriousViolation(page: Page, { forced = isForced } = {}): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
     // Where the system chooses the colours it answers for their contrast, and axe takes some as they were written.
@@ -188,6 +193,64 @@ test('dialogs', async ({ signedIn: page }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'History' }).click();
   await expect(page.getByRole('dialog').getByRole('listitem')).toHaveCount(1);
+  await expectNoSeriousViolation(page);
+});
+
+test('dialogs of people, files and tunings', async ({ signedIn: page }) => {
+  const dialog = page.getByRole('dialog').or(page.getByRole('alertdialog'));
+  const look = async () => {
+    await expect(dialog).toBeVisible();
+    await expectNoSeriousViolation(page);
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
+  };
+  await page.goto('/repertoire');
+  await page.getByLabel('File to import').setInputFiles({
+    name: 'a.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(['E|-0-', 'B|-1-', 'G|-0-', 'D|-2-', 'A|-3-', 'E|---'].join('\n')),
+  });
+  await look();
+  await page.goto('/people');
+  for (const name of ['Add a student', 'Change Wynn Sarkeld', 'Add a player', 'Change Bram Sallow']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    await look();
+  }
+  const id = await makePiece(page, written(['[x32010] t5:3@1/4 m1:0@1/4'], { title: 'Retuned' }));
+  await openBench(page, id, 'tuning');
+  await page.getByRole('combobox', { name: 'Tuning', exact: true }).selectOption('open-g');
+  await look();
+  await openBench(page, id);
+  await page.getByRole('button', { name: 'Type bars as text' }).click();
+  await look();
+});
+
+test('questions: a student deleted for good, a piece saved elsewhere', async ({ signedIn: page }) => {
+  const name = `Somebody ${Date.now()}`;
+  const added = await page.request.post('/api/students', { data: { name, note: '' } });
+  const { id: studentId } = (await added.json()) as { id: string };
+  await page.request.patch(`/api/students/${studentId}`, { data: { archived: true } });
+  await page.goto('/people');
+  await page
+    .getByText(/^\d+ archived$/)
+    .first()
+    .click();
+  await page.getByRole('button', { name: `Delete ${name} for good` }).click();
+  await expect(page.getByRole('alertdialog')).toBeVisible();
+  await expectNoSeriousViolation(page);
+  const id = await makePiece(page);
+  await openBench(page, id);
+  await expect(scoreOn(page)).toBeVisible();
+  const read = await page.request.get(`/api/arrangements/${id}`);
+  const { score } = (await read.json()) as { score: { score: object } };
+  const changed = { ...score, score: { ...score.score, title: 'Saved elsewhere' } };
+  const saved = await page.request.put(`/api/arrangements/${id}`, {
+    data: { baseVersion: 1, score: changed },
+  });
+  expect(saved.status()).toBe(200);
+  await scoreOn(page).focus();
+  await page.keyboard.press('7');
+  await expect(page.getByRole('alertdialog', { name: 'This piece was saved elsewhere' })).toBeVisible();
   await expectNoSeriousViolation(page);
 });
 
