@@ -42,7 +42,7 @@ export function choicesTold({ score, plain, plan, profile, moved, made }: Told):
 function guitarTold({ tuning, key, share, besideOf }: PlayersGuitar): string {
   const shapes = `${tuning.name}, ${keyText(key)} shapes`;
   return besideOf
-    ? `${shapes}: the player has none so, but plays in ${keyText(besideOf)}, the next key to it, in the same tuning.`
+    ? `${shapes}: the player has no piece like this, but plays in ${keyText(besideOf)}, a neighbouring key, in the same tuning.`
     : `${shapes}: ${percent(share)} of the player’s bars are so.`;
 }
 
