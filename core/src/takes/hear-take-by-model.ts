@@ -1,24 +1,12 @@
-import {
-  likelihoodOf,
-  modelNotes,
-  strokeSigns,
-  type Activations,
-  type HeardNote,
-  type Onset,
-} from '../listening/index.ts';
+import { likelihoodOf, modelNotes, strokeSigns, type HeardNote } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { ExpectedEvent } from './expected.ts';
 import { pitchesAround } from './hear-take.ts';
+import type { ModelHearing } from './model-hearing.ts';
 import { playedNotes } from './played-notes.ts';
 import { findRuns } from './runs.ts';
 import { strayNotes, type AskedMoment } from './stray-notes.ts';
 import { judgeNotes, type JudgedNote } from './verdicts.ts';
-
-/** What a trained model hears in a take, and the strokes that were found in it. */
-export interface ModelHearing {
-  readonly onsets: readonly Onset[];
-  readonly activations: Activations;
-}
 
 /** How much each sign speaks for a note that the study asks for, in the order of the signs, then whether it asks for the octave below and above at the same moment: logistic regression over takes with many faults of every other piece of the demo, by fluidsynth (`npm run bench -- asked`). */
 const weighing = {

@@ -1,5 +1,5 @@
 export { expectedOf, type BarSpan, type ExpectedNote } from './expected.ts';
-export { askedNotes, momentsOf, type AskedNote, type ModelHearing } from './hear-take-by-model.ts';
+export { askedNotes, momentsOf, type AskedNote } from './hear-take-by-model.ts';
 export { pitchesAround } from './hear-take.ts';
 export { possibleStrays } from './stray-notes.ts';
 export {

@@ -6,7 +6,7 @@ import {
   type PossibleStroke,
 } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
-import type { ModelHearing } from './hear-take-by-model.ts';
+import type { ModelHearing } from './model-hearing.ts';
 
 /** How much each sign speaks for a note that nobody asked for, in the order of the signs, then whether it is a partial of a note of the study at its moment: logistic regression over takes with many such notes of every other piece of the demo, by fluidsynth (`npm run bench -- asked`). */
 const weighing = {
