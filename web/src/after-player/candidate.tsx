@@ -99,7 +99,7 @@ export function Candidate({ number, arranged, player, isChosen, from, barCount, 
 /** What sets one arrangement apart from the others, in few words. */
 function planWords({ guitar, octave, thumb }: ArrangementPlan): string {
   if (guitar.besideOf) return 'a neighbour of the player’s key';
-  if (thumb !== undefined) return `thumb: ${findPattern(thumb)?.name.toLowerCase() ?? thumb}`;
+  if (thumb !== undefined) return `thumb: ${findPattern(thumb)?.name.toLowerCase() ?? 'one held note'}`;
   return octave === 'next' ? 'the tune an octave away' : 'the player’s own setting';
 }
 

@@ -1,14 +1,16 @@
-import { openMidi, type Tuning } from '../../instrument/index.ts';
+import { openMidi, type StringNumber, type Tuning } from '../../instrument/index.ts';
 import { modulo, pitchClassOf, tonicOf, transposeKey, type Key } from '../../pitch/index.ts';
 import type { PlayersGuitar } from './guitars.ts';
 
 /** A fourth and a fifth up, in half steps: keys that have most of their chords in common with the first. */
 const neighbours = [5, 7] as const;
 const fifth = 7;
-/** The thumb’s strings and the one above them. */
-const lowStrings = [6, 5, 4, 3] as const;
+/** The thumb’s strings. */
+const bassStrings = [6, 5, 4] as const;
+/** The chord’s root is looked for up to this fret: further up the bass takes the hand away from the tune. */
+const furthestRoot = 3;
 
-/** Keys a fourth and a fifth from a player’s own, in the same tuning, that the player has no piece in. Only those whose tonic or fifth is an open string of the thumb’s, or the third (common practice: an open bass leaves the hand free for the tune). */
+/** Keys a fourth and a fifth from a player’s own, in the same tuning, that the player has no piece in. Only those a hand is at home in: the root lies low on a string of the thumb’s, and it or its fifth is an open string of the thumb’s or the third (common practice). */
 export function neighbourGuitars(own: readonly PlayersGuitar[]): PlayersGuitar[] {
   const found: PlayersGuitar[] = [];
   for (const { tuning, key: besideOf } of own)
@@ -17,7 +19,7 @@ export function neighbourGuitars(own: readonly PlayersGuitar[]): PlayersGuitar[]
       const isKnown = [...own, ...found].some(
         (each) => each.tuning.name === tuning.name && sameTonic(each.key, key),
       );
-      if (!isKnown && hasOpenBass(tuning, key)) found.push({ tuning, key, share: 0, besideOf });
+      if (!isKnown && isAtHome(tuning, key)) found.push({ tuning, key, share: 0, besideOf });
     }
   return found;
 }
@@ -25,10 +27,11 @@ export function neighbourGuitars(own: readonly PlayersGuitar[]): PlayersGuitar[]
 const sameTonic = (one: Key, other: Key): boolean =>
   pitchClassOf(tonicOf(one)) === pitchClassOf(tonicOf(other));
 
-function hasOpenBass(tuning: Tuning, key: Key): boolean {
+function isAtHome(tuning: Tuning, key: Key): boolean {
   const tonic = pitchClassOf(tonicOf(key));
-  return lowStrings.some((string) => {
-    const over = modulo(openMidi(tuning, string) - tonic, 12);
-    return over === 0 || over === fifth;
-  });
+  const up = (string: StringNumber): number => modulo(tonic - openMidi(tuning, string), 12);
+  const isOpen = (string: StringNumber): boolean => up(string) === 0 || up(string) === 12 - fifth;
+  return (
+    bassStrings.some((string) => up(string) <= furthestRoot) && ([...bassStrings, 3] as const).some(isOpen)
+  );
 }

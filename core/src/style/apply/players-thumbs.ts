@@ -5,7 +5,7 @@ import { patternOfKind } from '../steps-nearer.ts';
 import { heldBass } from './moves/index.ts';
 
 /** Kinds that are had in fewer bars than this are no habit, not even now and then. */
-const nowAndThen = 0.03;
+export const nowAndThen = 0.03;
 
 /** Thumbs of a player's, by the ids of their patterns. */
 export interface PlayersThumbs {
@@ -19,11 +19,10 @@ export function thumbsOf(profile: Profile): PlayersThumbs {
   return thumbsAmong(kinds.map(({ name, value }) => [String(name), value]));
 }
 
-/** Patterns, other than the usual, that a player’s own bars have now and then, the commonest first: nothing is drawn from other players. */
-export function otherPatterns(pieces: readonly PieceEvidence[]): string[] {
+/** Thumbs as a player’s own bars have them: nothing is drawn from other players. */
+export function ownThumbsOf(pieces: readonly PieceEvidence[]): PlayersThumbs {
   const shares = [...sharesOf(countsOf(pieces, 'thumb-kind'))].sort((a, b) => b[1] - a[1]);
-  const { others } = thumbsAmong(shares.map(([name, share]) => [String(name), share]));
-  return others.filter((pattern) => pattern !== heldBass);
+  return thumbsAmong(shares.map(([name, share]) => [String(name), share]));
 }
 
 /** From kinds and their shares, the commonest first. */

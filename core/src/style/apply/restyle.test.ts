@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkScore } from '../../checking/index.ts';
 import { mediumHand } from '../../hands/index.ts';
+import { tuningTable } from '../../instrument/index.ts';
 import { heardWholeMidi, placedNotes, techniquesOf, type Note, type Score } from '../../score/index.ts';
 import { written } from '../../testing/written.ts';
 import {
@@ -13,12 +14,14 @@ import {
   plainTune,
   restyleSteps,
   traitDistances,
+  type ArrangementPlan,
   type KeptParts,
   type PieceEvidence,
   type RestyleSettings,
 } from '../index.ts';
 import { gripsIn, guitarsOf } from './guitars.ts';
 import { withTiedFrom } from './kept-parts.ts';
+import { neighbourGuitars } from './neighbour-guitars.ts';
 
 /** A tune in C over two strings, with a hammer-on of its own. */
 const air = written(
@@ -233,8 +236,22 @@ test('a player with two guitars gives an arrangement on each', () => {
     'E best',
     'A best',
     'D best',
+    'E best',
     'E next',
   ]);
+});
+
+test.each([
+  ['Standard', 'E', ['A']],
+  ['Standard', 'C', ['G']],
+  ['Standard', 'G', ['C', 'D']],
+  ['Drop D', 'D', ['A']],
+  ['Open D', 'D', ['A']],
+  ['Open G', 'G', ['D']],
+])('in %s, keys next to %s with a root that lies low: %j', (name, tonic, wanted) => {
+  const tuning = tuningTable.find((each) => each.name === name)!;
+  const own = [{ tuning, key: { tonic, mode: 'major' as const }, share: 1 }];
+  expect(neighbourGuitars(own).map(({ key }) => key.tonic)).toEqual(wanted);
 });
 
 describe('a player with one guitar', () => {
@@ -249,6 +266,8 @@ describe('a player with one guitar', () => {
   });
   const pieces = [twoThumbs];
   const found = apply(air, pieces);
+  const arranged = (plan: ArrangementPlan) =>
+    finished(arrangeSteps(plainTune(air), plan, pieces, { hand: mediumHand, pool, player: 'Thumper' }))!;
   test('gives three arrangements: as the player plays, in a neighbouring key with an open bass, with another thumb', () => {
     expect(
       plans(air, pieces).map(({ guitar: { key, share }, octave, thumb }) => [
@@ -262,6 +281,7 @@ describe('a player with one guitar', () => {
       ['A', 0, 'best', undefined],
       ['E', 1, 'best', 'two-string'],
       ['E', 1, 'next', undefined],
+      ['E', 1, 'best', 'half-time'],
     ]);
     expect(found).toHaveLength(3);
     const choices = found.map((each) => each.choices.join(' '));
@@ -276,6 +296,20 @@ describe('a player with one guitar', () => {
       choices.filter((each) => /Thumb: two-string alternation in every bar; \d+ % of the/.test(each)),
     ).toHaveLength(1);
     expect(found[0]!.plan.guitar.share).toBe(1);
+  });
+  test('a thumb with half the strokes is told as lighter; a held note of the player’s goes through all bars with one chord', () => {
+    const lighter = arranged({ ...plans(air, pieces)[0]!, thumb: 'half-time' });
+    expect(lighter.choices.join(' ')).toContain(
+      'Thumb: half-time in every bar: fewer strokes than the player’s, for a lighter hand.',
+    );
+    const strokes = placedNotes(lighter.score, 'thumb').map(({ note }) => note.tick);
+    expect(new Set(strokes)).toEqual(new Set([0, 1920]));
+    const still = evidenceOf({ ...thump, bars: written(['[022100] t6:0@1/4 m1:0@1/4']).bars });
+    const ofBoth = plans(air, [...pieces, still]);
+    expect(ofBoth.map(({ thumb }) => thumb)).toContain('held');
+    const held = arranged({ ...ofBoth[0]!, thumb: 'held' });
+    expect(placedNotes(held.score, 'thumb').every(({ note }) => note.durationTicks === 3840)).toBe(true);
+    expect(held.choices.join(' ')).toMatch(/Thumb: one held note in every bar with one chord/);
   });
   test('all of them without a fault', () => {
     for (const { score } of found)

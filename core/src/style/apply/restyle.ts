@@ -16,7 +16,7 @@ import { fingererFor, type Fingerer } from './fingerer.ts';
 import { whereHandCan } from './hand-can.ts';
 import { affordable } from './hand-price.ts';
 import { layTuneSteps, type LaidTune, type LaySettings } from './lay-tune.ts';
-import { bendsTheTune, moveKinds, type MoveKind } from './moves/index.ts';
+import { bendsTheTune, heldBass, heldThroughout, moveKinds, type MoveKind } from './moves/index.ts';
 import { withKeptBars, withKeptVoice, withTiedFrom, type KeptParts } from './kept-parts.ts';
 import { isAmongBass, octavesFor } from './register.ts';
 import { inRegister, type MovedSection } from './sections-in-register.ts';
@@ -77,7 +77,13 @@ export function* arrangeSteps(
   const profile = profileOf(pieces, { pool });
   const aim = aimAt(pieces, pool, new Set(tune.bars.map(({ metre }) => `${metre.beats}/${metre.unit}`)));
   const thumbs = thumbsOf(profile);
-  const lay: LaySettings = { hand, pieces, thumbPattern: plan.thumb ?? thumbs.usual, scaleMm, fretCount };
+  const lay: LaySettings = {
+    hand,
+    pieces,
+    thumbPattern: plan.thumb === undefined || plan.thumb === heldBass ? thumbs.usual : plan.thumb,
+    scaleMm,
+    fretCount,
+  };
   const { mmForSpread, tuneWeight } = closenessOf(settings.closeness ?? usualCloseness);
   const own = ownDistances(pieces, { pool, withoutSettings: true });
   const spread = own.length === 0 ? usualSpread : own.reduce((sum, each) => sum + each, 0) / own.length;
@@ -85,10 +91,11 @@ export function* arrangeSteps(
   const planned = yield* layPlanned(tune, plan, lay, octaves);
   if (!planned) return undefined;
   const { laid, moved } = planned;
+  const under = plan.thumb === heldBass ? heldThroughout(laid.score) : laid.score;
   yield 0.5;
   const finger = fingererFor(hand, laid.fingering);
   const plain = withKeptBars(
-    dressed(withKeptVoice(laid.score, kept), profile, { player: settings.player, finger }),
+    dressed(withKeptVoice(under, kept), profile, { player: settings.player, finger }),
     kept,
   );
   const keptBars = new Set(kept?.bars);
@@ -117,7 +124,7 @@ export function* arrangeSteps(
   const made = [...stillMade(first.made, plain, firstPaid.score), ...second.made];
   const paid = affordable(second.draft, plain, price);
   const mended = withoutBrokenSlurs(withoutBrokenTies(withoutClashes(applyThumb(paid.score))));
-  const others = kept ? [plain, kept.of.score] : [plain, laid.score];
+  const others = kept ? [plain, kept.of.score] : [plain, under];
   const score = withoutBrokenTies(withKeptBars(whereHandCan(mended, others, finger), kept));
   return {
     score,

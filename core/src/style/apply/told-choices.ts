@@ -7,6 +7,7 @@ import type { Made } from './climb.ts';
 import { heldBass, moveKinds, type MoveKind } from './moves/index.ts';
 import { dronesIn } from './open-bass.ts';
 import type { PlayersGuitar } from './guitars.ts';
+import { nowAndThen } from './players-thumbs.ts';
 import type { ArrangementPlan } from './plans.ts';
 import type { MovedSection } from './sections-in-register.ts';
 
@@ -47,8 +48,12 @@ function guitarTold({ tuning, key, share, besideOf }: PlayersGuitar): string {
 }
 
 function throughoutTold(pattern: string, profile: Profile): string {
-  const kind = Object.keys(patternOfKind).find((each) => patternOfKind[each] === pattern) ?? '';
-  return `Thumb: ${thumbWords(pattern)} in every bar; ${percent(shareIn(profile, 'thumb-kind', kind))} of the player’s bars are so.`;
+  const kind = Object.keys(patternOfKind).find((each) => patternOfKind[each] === pattern) ?? 'one held note';
+  const share = shareIn(profile, 'thumb-kind', kind);
+  const where = pattern === heldBass ? 'in every bar with one chord' : 'in every bar';
+  return share < nowAndThen
+    ? `Thumb: ${thumbWords(pattern)} ${where}: fewer strokes than the player’s, for a lighter hand.`
+    : `Thumb: ${thumbWords(pattern)} ${where}; ${percent(share)} of the player’s bars are so.`;
 }
 
 const sectionTold = ({ name, octaves }: MovedSection): string =>

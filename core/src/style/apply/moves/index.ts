@@ -6,7 +6,7 @@ import { innerNotes, lags, pushes, pushesOver, repeats, thinnings } from './rhyt
 import { otherThumbs } from './thumb-moves.ts';
 
 export { bendsTheTune, moveKinds, type Move, type MoveKind, type MoveSetting } from './move.ts';
-export { heldBass } from './thumb-moves.ts';
+export { heldBass, heldThroughout } from './thumb-moves.ts';
 
 /** Everything an arranger may do to a bar as it stands. */
 export const movesOf = (setting: MoveSetting): Move[] => [

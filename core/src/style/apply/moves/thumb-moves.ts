@@ -1,5 +1,5 @@
 import { applyThumb, byHand } from '../../../thumb/index.ts';
-import { barTicks, type Bar } from '../../../score/index.ts';
+import { barTicks, type Bar, type Score } from '../../../score/index.ts';
 import type { Move, MoveSetting } from './move.ts';
 
 /** A held bass note through the bar is no pattern; it is written. */
@@ -35,6 +35,12 @@ function laidAs(
   const bars = score.bars.map((each, place) => (place === index ? { ...bar, thumbPattern: pattern } : each));
   return applyThumb({ ...score, bars }).bars[index];
 }
+
+/** One held bass note in every bar that has one grip. */
+export const heldThroughout = (score: Score): Score => ({
+  ...score,
+  bars: score.bars.map((bar) => withHeldBass(bar) ?? bar),
+});
 
 function withHeldBass(bar: Bar): Bar | undefined {
   const strokes = bar.notes.filter(({ voice }) => voice === 'thumb');
