@@ -124,7 +124,7 @@ export interface RecordingSettings extends TakeSettings {
 
 /** Measured on takes played by a synthesiser: see docs/models.md. */
 const howSure = {
-  byModel: 'Of ten marks of a recording about nine are right, and of ten faults about three go unheard.',
+  byModel: 'Of ten marks of a recording eight or nine are right, and of ten faults two or three go unheard.',
   byPartials:
     'About one mark in three of a recording may be wrong, most often where the tune lies an octave over the bass.',
 };
