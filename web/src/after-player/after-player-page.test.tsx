@@ -77,9 +77,16 @@ test('from the tune on one line to arrangements with their figures, each choice 
 });
 
 test('why there are fewer than three is said', async () => {
-  // A tune of two octaves: an octave lower it would lie among the bass.
+  // A tune of two octaves, an octave lower among the bass, after a thumb that has half the strokes already.
+  const still = written(['[022100] t6:0@1/2 t6:0@3/2 m1:0@1/2 m1:3@3/2'], {
+    title: 'Still',
+    key: { tonic: 'E', mode: 'major' },
+  });
   const wide = written(['[x32010] m1:12@1/2 m3:0@3/2', '[320003] m3:0@1/2 m3:2@3/2'], { title: 'Wide' });
-  open({ [`/api/arrangements/${arrangementId}`]: { ...arrangement, score: asDocument(wide) } });
+  open({
+    '/api/styles': [1, 2, 3].map((number) => measuredPiece(number, orla.id, still)),
+    [`/api/arrangements/${arrangementId}`]: { ...arrangement, score: asDocument(wide) },
+  });
   await ready(/^The tune, 2 bars/);
   expect(arrangements()).toHaveLength(2);
   expect(screen.getByText('1 more left the tune no good place on the neck: left out.')).toBeDefined();
