@@ -8,7 +8,7 @@ import {
 import type { Midi } from '../pitch/index.ts';
 import type { ModelHearing } from './model-hearing.ts';
 
-/** How much each sign speaks for a note that nobody asked for, in the order of the signs, then whether it is a partial of a note of the study at its moment: logistic regression over takes with many such notes of every other piece of the demo, by fluidsynth (`npm run bench -- asked`). */
+/** How much each sign speaks for a note that nobody asked for, in the order of the signs, then whether it is a partial of a note of the study at its moment: logistic regression over takes with many such notes of every other piece of the demo, by fluidsynth, two deals of them (`npm run bench -- asked` prints what one deal gives: nearly the same). */
 const weighing = {
   constant: -9.699,
   weights: [1.978, 3.193, -2.858, -0.596, -0.844, 0.76, -0.635, -0.258, 0.09, -3.541],
