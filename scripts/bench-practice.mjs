@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
-import autocannon from 'autocannon';
 import pg from 'pg';
 import { demoSignIn } from './lib/server.mjs';
+import { load } from './lib/bench-load.mjs';
 import { withServer } from './lib/bench-server.mjs';
 import { signIn } from './lib/bench-sign-in.mjs';
 
@@ -107,19 +107,20 @@ await withServer(async ({ address, databaseUrl }) => {
   /** @type {string[]} */
   const cookies = [];
   for (const { email } of people) cookies.push(await signIn(address, email));
-  let next = 0;
-  const result = await autocannon({
-    url: address,
-    connections: signedInCount,
-    // Each of them logs and reads once a second or so, as nobody does.
-    overallRate: signedInCount,
-    duration: seconds,
-    setupClient: (each) => {
-      const who = next % people.length;
-      next += 1;
+  const {
+    perSecond,
+    median: usual,
+    p95,
+    troubles,
+  } = await load({
+    address,
+    people: signedInCount,
+    seconds,
+    // Each of them logs and reads in turn, once a second, as nobody does.
+    requestsOf: (who) => {
       const path = '/api/me/practice';
       const headers = { cookie: cookies[who] ?? '', 'content-type': 'application/json' };
-      each.setRequests([
+      return [
         {
           method: 'POST',
           path,
@@ -127,12 +128,15 @@ await withServer(async ({ address, databaseUrl }) => {
           setupRequest: (request) => ({ ...request, body: pass(people[who].assignmentId) }),
         },
         { method: 'GET', path, headers },
-      ]);
+      ];
     },
   });
-  const { latency, errors, timeouts, non2xx, requests } = result;
-  report(`${signedInCount} students for ${seconds} s: requests a second`, requests.average.toFixed(0), '');
-  report('   97.5th percentile', `${latency.p97_5} ms`, '95th below 150 ms');
-  report('   median', `${latency.p50} ms`, '');
-  report('   errors, time-outs, refusals', `${errors} ${timeouts} ${non2xx}`, '0 0 0');
+  report(
+    `${signedInCount} students for ${seconds} s: requests a second`,
+    perSecond.toFixed(0),
+    String(signedInCount),
+  );
+  report('   95th percentile', `${p95.toFixed(0)} ms`, '150 ms');
+  report('   median', `${usual.toFixed(0)} ms`, '');
+  report('   errors, time-outs, refusals', troubles, '0 0 0');
 });

@@ -78,6 +78,16 @@ describe('what is given to practise', () => {
     expect(record.marks).toEqual([passes[1], passes[0], passes[2]]);
     expect((await myPractice(agent)).marks).toEqual(record.marks);
   });
+  test('a pass of days ago that comes late is read in its place, also after the others were read', async () => {
+    const { id } = await room.assign(student);
+    const now = mark(id, { at: new Date().toISOString() });
+    const early = mark(id, { at: '2026-05-02T08:00:00.000Z' });
+    await agent.post('/api/me/practice').send([early, now]).expect(200);
+    expect((await myPractice(agent)).marks).toEqual([early, now]);
+    const late = mark(id, { at: '2026-05-01T08:00:00.000Z' });
+    await agent.post('/api/me/practice').send([late]).expect(200);
+    expect((await myPractice(agent)).marks).toEqual([late, early, now]);
+  });
   test('what is none of the student’s is not kept; nonsense is refused', async () => {
     const other = await room.newStudent();
     const { id: theirs } = await room.assign(other);

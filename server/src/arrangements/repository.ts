@@ -1,7 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { asDocument } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
-import { renewSummary } from '../summaries/repository.ts';
+import { renewedSummaries } from '../summaries/repository.ts';
 
 /** An arrangement as its row holds it: a document of whatever version, perhaps one that cannot be read. */
 export interface StoredArrangement {
@@ -42,31 +42,6 @@ export async function findArrangement(
   return row && toArrangement(row);
 }
 
-/** The version of an arrangement, whose row stays locked until the transaction ends, so that two saves cannot pass each other. Rows that only refer to it do not wait. */
-export async function lockArrangement(
-  transaction: Database,
-  studioId: string,
-  id: string,
-): Promise<{ readonly version: number; readonly savedAt: Date } | undefined> {
-  const row = await transaction<ArrangementRow & { studio_id: string }>('arrangements')
-    .where({ studio_id: studioId, id })
-    .forNoKeyUpdate()
-    .first('version', 'saved_at');
-  return row && { version: row.version, savedAt: row.saved_at };
-}
-
-/** Whether an arrangement says just this; the database compares, so that nothing is read twice. */
-export const isStored = async (
-  database: Database,
-  studioId: string,
-  id: string,
-  documentText: string,
-): Promise<boolean> =>
-  (await database('arrangements')
-    .where({ studio_id: studioId, id })
-    .whereRaw('document = ?::jsonb', [documentText])
-    .first('id')) !== undefined;
-
 /** The studio's player of that name, one in hand before one archived; null where there is none. */
 const playerNamed = (transaction: Database, studioId: string, name: string) =>
   transaction('players')
@@ -75,10 +50,19 @@ const playerNamed = (transaction: Database, studioId: string, name: string) =>
     .limit(1)
     .select('id');
 
+/** What was saved is kept as a revision, and its summary said anew, in the same statement: “saved” has the rows. */
+const withRevisions = `
+  revised as (
+    insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
+      select studio_id, id, version, document, saved_at, saved_by from saved
+  ),
+  summed as (${renewedSummaries('saved')})`;
+
 export interface NewVersion {
   readonly studioId: string;
   readonly id: string;
-  readonly version: number;
+  /** The version it is made from. */
+  readonly baseVersion: number;
   /** The player the score names. */
   readonly player: string;
   /** The document as it is stored, in JSON. */
@@ -86,27 +70,46 @@ export interface NewVersion {
   readonly savedBy: string;
 }
 
-/** Writes a version over the arrangement and keeps it as a revision. Answers when it was saved; undefined where the arrangement says just this already, and stays as it is. */
+interface Saved {
+  readonly version: number;
+  readonly saved_at: Date;
+}
+
+/**
+ * Writes the next version over the arrangement and keeps it as a revision, in one statement. Undefined where nothing is written: there
+ * is no such arrangement, it is of another version, or it says just this already.
+ */
 export async function writeVersion(
-  transaction: Database,
-  { studioId, id, version, player, documentText, savedBy }: NewVersion,
-): Promise<Date | undefined> {
-  const { rows } = await transaction.raw<{ rows: { saved_at: Date }[] }>(
+  database: Database,
+  { studioId, id, baseVersion, player, documentText, savedBy }: NewVersion,
+): Promise<Saved | undefined> {
+  const { rows } = await database.raw<{ rows: Saved[] }>(
     `with given as (select ?::jsonb as document),
        saved as (
-         update arrangements set version = ?, document = given.document, player_id = (?), saved_by = ?, saved_at = now()
-         from given where studio_id = ? and id = ? and arrangements.document <> given.document
+         update arrangements
+         set version = version + 1, document = given.document, player_id = (?), saved_by = ?, saved_at = now()
+         from given
+         where studio_id = ? and id = ? and version = ? and arrangements.document <> given.document
          returning arrangements.studio_id, id, version, arrangements.document, saved_at, saved_by
-       )
-     insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
-       select studio_id, id, version, document, saved_at, saved_by from saved returning saved_at`,
-    [documentText, version, playerNamed(transaction, studioId, player), savedBy, studioId, id],
+       ),
+       ${withRevisions}
+     select version, saved_at from saved`,
+    [documentText, playerNamed(database, studioId, player), savedBy, studioId, id, baseVersion],
   );
-  const [saved] = rows;
-  if (!saved) return undefined;
-  await renewSummary(transaction, studioId, id);
-  return saved.saved_at;
+  return rows[0];
 }
+
+/** The version of an arrangement that says just this, if it is the newest; the database compares, so that nothing is read twice. */
+export const findVersionSaying = (
+  database: Database,
+  studioId: string,
+  id: string,
+  documentText: string,
+): Promise<Saved | undefined> =>
+  database('arrangements')
+    .where({ studio_id: studioId, id })
+    .whereRaw('document = ?::jsonb', [documentText])
+    .first<Saved | undefined>('version', 'saved_at');
 
 export async function insertArrangement(
   transaction: Database,
@@ -117,13 +120,13 @@ export async function insertArrangement(
     savedBy,
   }: { readonly studioId: string; readonly score: Score; readonly savedBy: string },
 ): Promise<string> {
-  const { rows } = await transaction.raw<{ rows: { arrangement_id: string }[] }>(
+  const { rows } = await transaction.raw<{ rows: { id: string }[] }>(
     `with saved as (
        insert into arrangements (studio_id, piece_id, version, document, player_id, saved_by)
          values (?, ?, 1, ?, (?), ?) returning studio_id, id, version, document, saved_at, saved_by
-     )
-     insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
-       select studio_id, id, version, document, saved_at, saved_by from saved returning arrangement_id`,
+     ),
+     ${withRevisions}
+     select id from saved`,
     [
       studioId,
       pieceId,
@@ -134,8 +137,7 @@ export async function insertArrangement(
   );
   const [row] = rows;
   if (!row) throw new Error('the new arrangement was not stored');
-  await renewSummary(transaction, studioId, row.arrangement_id);
-  return row.arrangement_id;
+  return row.id;
 }
 
 /** A page of the history. */

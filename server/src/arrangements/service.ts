@@ -4,7 +4,7 @@ import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
 import { readable, sent } from './readable.ts';
-import { findArrangement, isStored, lockArrangement, writeVersion } from './repository.ts';
+import { findArrangement, findVersionSaying, writeVersion } from './repository.ts';
 
 export async function readArrangement(database: Database, who: SignedIn, id: string) {
   const arrangement = await findArrangement(database, who.studioId, id);
@@ -22,35 +22,29 @@ export async function saveArrangement(
   id: string,
   { baseVersion, score }: { baseVersion: number; score: Score },
 ): Promise<{ version: number; savedAt: string }> {
+  const { studioId, name } = who;
   const documentText = JSON.stringify(asDocument(score));
-  return database.transaction(async (transaction) => {
-    const current = await lockArrangement(transaction, who.studioId, id);
-    if (!current) throw notFound('piece');
-    const asItIs = { version: current.version, savedAt: current.savedAt.toISOString() };
-    if (current.version !== baseVersion) {
-      if (await isStored(transaction, who.studioId, id, documentText)) return asItIs;
-      throw await staleSave(transaction, who, id, { baseVersion, score });
-    }
-    const version = current.version + 1;
-    const savedAt = await writeVersion(transaction, {
-      studioId: who.studioId,
-      id,
-      version,
-      player: score.player,
-      documentText,
-      savedBy: who.name,
-    });
-    return savedAt ? { version, savedAt: savedAt.toISOString() } : asItIs;
+  const saved = await writeVersion(database, {
+    studioId,
+    id,
+    baseVersion,
+    player: score.player,
+    documentText,
+    savedBy: name,
   });
+  if (saved) return { version: saved.version, savedAt: saved.saved_at.toISOString() };
+  const same = await findVersionSaying(database, studioId, id, documentText);
+  if (same) return { version: same.version, savedAt: same.saved_at.toISOString() };
+  throw await staleSave(database, who, id, { baseVersion, score });
 }
 
 async function staleSave(
-  transaction: Database,
+  database: Database,
   who: SignedIn,
   id: string,
   { baseVersion, score }: { baseVersion: number; score: Score },
 ): Promise<Refusal> {
-  const current = await findArrangement(transaction, who.studioId, id);
+  const current = await findArrangement(database, who.studioId, id);
   if (!current) return notFound('piece');
   return new Refusal(
     'stale',

@@ -72,7 +72,7 @@ function readWithPerson(store: session.Store, pool: Pool): void {
     pool
       .query<KeptSession>(
         `select s.sess, u.role, u.studio_id, u.name from sessions s
-         left join users u on u.id::text = s.sess -> 'who' ->> 'userId' and u.closed_at is null
+         left join users u on u.id = (s.sess -> 'who' ->> 'userId')::uuid and u.closed_at is null
          where s.sid = $1 and s.expire > now()`,
         [sid],
       )

@@ -49,31 +49,31 @@ const columns = [
   's.trouble',
 ] as const;
 
-/** Students who have it to practise. */
-const givenTo = `(
-  select count(distinct g.student_id) from assignments g
-  where g.studio_id = p.studio_id and g.arrangement_id = a.id and g.ended_at is null
-) as given_to`;
+const givenTo = 'coalesce(given.students, 0) as given_to';
 
 const summaries = (database: Database, studioId: string) =>
   database('pieces as p')
     .join('arrangements as a', { 'a.studio_id': 'p.studio_id', 'a.piece_id': 'p.id' })
     .join('piece_summaries as s', 's.arrangement_id', 'a.id')
+    .leftJoin(studentsOfEach(database, studioId), 'given.arrangement_id', 'a.id')
     .where('p.studio_id', studioId);
+
+/** How many students have each piece to practise. */
+const studentsOfEach = (database: Database, studioId: string) =>
+  database('assignments')
+    .where({ studio_id: studioId })
+    .whereNull('ended_at')
+    .groupBy('arrangement_id')
+    .select('arrangement_id', database.raw('count(distinct student_id) as students'))
+    .as('given');
 
 /** As a reader would sort them. */
 const byTitle = `s.title collate "en-x-icu", p.created_at, p.id`;
 
-/** An open assignment of the piece. */
-const isGiven = `exists (
-  select from assignments g
-  where g.studio_id = p.studio_id and g.arrangement_id = a.id and g.ended_at is null
-)`;
-
 const orders: Record<AskedPieces['order'], string> = {
   title: byTitle,
   saved: `a.saved_at desc, ${byTitle}`,
-  worked: `coalesce(s.open_stage ->> 'stage', '') = 'ready', not ${isGiven}, a.saved_at desc, ${byTitle}`,
+  worked: `coalesce(s.open_stage ->> 'stage', '') = 'ready', given.students is null, a.saved_at desc, ${byTitle}`,
   easiest: `s.grade_points asc nulls last, ${byTitle}`,
   hardest: `s.grade_points desc nulls last, ${byTitle}`,
 };

@@ -264,19 +264,6 @@ export const markInJson = `json_build_object(
   'tempoBpm', tempo_bpm, 'answer', answer, 'firstBar', first_bar, 'lastBar', last_bar, 'seconds', seconds
 )`;
 
-/** The same marks as {@link listMarks} answers, as JSON. */
-export async function marksAsText(database: Database, studioId: string, studentId: string): Promise<string> {
-  const { rows } = await database.raw<{ rows: { text: string }[] }>(
-    `select coalesce(json_agg(${markInJson} order by at, id), '[]')::text as text
-     from (
-       select * from practice_marks where studio_id = ? and student_id = ?
-       order by at desc, id desc limit ?
-     ) latest`,
-    [studioId, studentId, mostMarksRead],
-  );
-  return rows[0]?.text ?? '[]';
-}
-
 /** Marks of a student from the oldest on, a page at a time. */
 export const marksPage = async (
   database: Database,
@@ -299,8 +286,7 @@ export async function insertMarks(
   studentId: string,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
-  // Each statement is a transaction by itself; the second sees what others stored meanwhile, too.
-  await database.raw(
+  const { rows: added } = await database.raw<{ rows: { id: string }[] }>(
     `insert into practice_marks (
        studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
      )
@@ -312,9 +298,12 @@ export async function insertMarks(
      )
      join assignments on assignments.id = sent."assignmentId"
      where assignments.studio_id = ? and assignments.student_id = ?
-     on conflict (studio_id, id) do nothing`,
+     on conflict (studio_id, id) do nothing
+     returning id`,
     [JSON.stringify(marks), studioId, studentId],
   );
+  if (added.length === marks.length) return added.map(({ id }) => id);
+  // Each statement is a transaction by itself; this one sees what others stored meanwhile, too.
   return database('practice_marks')
     .where({ studio_id: studioId, student_id: studentId })
     .whereIn(

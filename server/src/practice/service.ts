@@ -29,13 +29,13 @@ import {
   listAssigned,
   listAssignments,
   listMarks,
-  marksAsText,
   setEnded,
   studentOf,
   type TaughtStudent,
 } from './repository.ts';
 import { playedDocuments } from './played-documents.ts';
 import { listTakes } from './takes-repository.ts';
+import { marksAsText } from './told-marks.ts';
 
 /** What a student was given and what came of it, for the teacher. */
 export async function practiceOf(

@@ -40,6 +40,9 @@ export function measurePiece(document: unknown): MeasuredPiece {
   };
 }
 
+/** The same of a piece as the database writes it: a thread of its own reads it, too. */
+export const measureStored = (text: string): MeasuredPiece => measurePiece(JSON.parse(text));
+
 const settingsOf = ({ title, player, tuning, capo, key, tempoBpm, bars }: Score): Settings => ({
   title,
   player,

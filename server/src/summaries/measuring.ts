@@ -46,7 +46,7 @@ async function measure(
   studioId: string,
   piece: UnmeasuredPiece,
 ): Promise<void> {
-  const measured = await workers.run('measurePiece', piece.document);
+  const measured = await workers.run('measureStored', piece.text);
   await database.transaction(async (transaction) => {
     // Weights that are just being changed are waited for, so that no grade is left by the old ones.
     await transaction('studios').where({ id: studioId }).forShare().first('id');

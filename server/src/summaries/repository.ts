@@ -4,8 +4,8 @@ import { pieceMeasure, type MeasuredPiece } from './measure.ts';
 
 const unreadableTitle = 'A piece that cannot be read';
 
-/** What a row says of a piece before it is measured, read from its document by the database; nothing in it may stop the others. */
-const settingsInSql = (whose: string): string => `
+/** What a row says of a piece before it is measured, read from its document by the database, of arrangements as they are named in SQL; nothing in it may stop the others. */
+const settingsInSql = (arrangements: string): string => `
   insert into piece_summaries
     (arrangement_id, studio_id, version, title, player, tuning_name, capo, key_tonic, key_mode, tempo_bpm, bar_count)
   select id, studio_id, version,
@@ -19,27 +19,21 @@ const settingsInSql = (whose: string): string => `
     case when jsonb_typeof(score -> 'bars') = 'array' then jsonb_array_length(score -> 'bars') else 0 end
   from (
     select id, studio_id, version, coalesce(document -> 'score', document -> 'study') as score
-    from arrangements a
-    where ${whose}
+    from ${arrangements}
   ) as written`;
 
-/** Says anew what a piece is, in the transaction that writes it; its figures follow when it is measured. */
-export const renewSummary = async (transaction: Database, studioId: string, id: string): Promise<void> => {
-  await transaction.raw(
-    `${settingsInSql('studio_id = ? and id = ?')}
-    on conflict (arrangement_id) do update set
-      version = excluded.version, title = excluded.title, player = excluded.player,
-      tuning_name = excluded.tuning_name, capo = excluded.capo, key_tonic = excluded.key_tonic,
-      key_mode = excluded.key_mode, tempo_bpm = excluded.tempo_bpm, bar_count = excluded.bar_count,
-      measure = null, features = null, open_stage = null, grade_points = null, error_count = null, warning_count = null, trouble = null`,
-    [studioId, id],
-  );
-};
+/** SQL that says anew what pieces are; their figures follow when they are measured. */
+export const renewedSummaries = (arrangements: string): string => `${settingsInSql(arrangements)}
+  on conflict (arrangement_id) do update set
+    version = excluded.version, title = excluded.title, player = excluded.player,
+    tuning_name = excluded.tuning_name, capo = excluded.capo, key_tonic = excluded.key_tonic,
+    key_mode = excluded.key_mode, tempo_bpm = excluded.tempo_bpm, bar_count = excluded.bar_count,
+    measure = null, features = null, open_stage = null, grade_points = null, error_count = null, warning_count = null, trouble = null`;
 
 /** Adds what is missing: pieces of an older Jocund, and of a studio put back from a backup. */
 export const addMissingSummaries = async (database: Database, studioId: string): Promise<void> => {
   await database.raw(
-    `${settingsInSql('studio_id = ? and not exists (select from piece_summaries s where s.arrangement_id = a.id)')}
+    `${settingsInSql('arrangements a where studio_id = ? and not exists (select from piece_summaries s where s.arrangement_id = a.id)')}
     on conflict do nothing`,
     [studioId],
   );
@@ -48,7 +42,8 @@ export const addMissingSummaries = async (database: Database, studioId: string):
 export interface UnmeasuredPiece {
   readonly id: string;
   readonly version: number;
-  readonly document: unknown;
+  /** The document, in JSON. */
+  readonly text: string;
 }
 
 /** Some pieces whose figures are missing or of another measure, by id, after one where it is given; of all pieces, or of the one named. */
@@ -71,7 +66,7 @@ export const findUnmeasured = (
     })
     .orderBy('a.id')
     .limit(most)
-    .select<UnmeasuredPiece[]>('a.id', 'a.version', 'a.document');
+    .select<UnmeasuredPiece[]>('a.id', 'a.version', database.raw('a.document::text as text'));
 
 /** Keeps the figures of that version of a piece; those of a version that was written over meanwhile are dropped. */
 export const keepMeasured = async (

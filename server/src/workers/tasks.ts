@@ -1,8 +1,8 @@
 import { printSheet, printSheets } from '../sheets/print-sheet.ts';
-import { measurePiece } from '../summaries/measure.ts';
+import { measureStored } from '../summaries/measure.ts';
 
 /** Work that takes a processor longer than a request may hold up the others. */
-const tasks = { measurePiece, printSheet, printSheets };
+const tasks = { measureStored, printSheet, printSheets };
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { describeFault, fail, ok, type Fault, type Place, type Result } from '../../fault/index.ts';
 import { checkTuning } from '../../instrument/index.ts';
 import { scoreLimits } from '../limits.ts';
+import { isSameValue } from '../same-value.ts';
 import { barSchema, scoreSchema, type Bar, type Score } from '../schema.ts';
 import { isKnownBar, remember } from './known-bars.ts';
 import { upgrade } from './upgrade.ts';
@@ -64,7 +65,11 @@ function parseScore(score: unknown): ReturnType<typeof scoreSchema.safeParse> {
     }
     const parsed = barSchema.safeParse(bar);
     if (!parsed.success) return scoreSchema.safeParse(score);
-    if (JSON.stringify(parsed.data) === text) remember(text);
+    if (isSameValue(parsed.data, bar)) {
+      remember(text);
+      // As it is answered, and comes back when another bar was changed.
+      remember(JSON.stringify(parsed.data));
+    }
     bars.push(parsed.data);
   }
   return { success: true, data: { ...frame.data, bars } };

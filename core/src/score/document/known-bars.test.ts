@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { written } from '../../testing/written.ts';
 import { asDocument, openDocument } from './index.ts';
+import { isKnownBar } from './known-bars.ts';
 
 const piece = written(['t6:0@1/1 m1:3@1/1', 't5:0@1/1 m1:5@3/1'], { title: 'Saved twice' });
 type Opened = ReturnType<typeof openDocument>;
@@ -46,5 +47,18 @@ describe('a piece that is opened again', () => {
       }),
     );
     expect(unknown.ok).toBe(false);
+  });
+
+  test('is known in whatever order its fields come, and as it is answered', () => {
+    const turned = sent((bars) => {
+      for (const [index, bar] of bars.entries())
+        bars[index] = Object.fromEntries(Object.entries(bar).reverse());
+      bars[0]!.comment = { do: 'In another order' };
+    }) as { score: { bars: unknown[] } };
+    const texts = turned.score.bars.map((bar) => JSON.stringify(bar));
+    expect(texts.some(isKnownBar)).toBe(false);
+    const answered = barsOf(openDocument(turned)).map((bar) => JSON.stringify(bar));
+    expect(answered).not.toEqual(texts);
+    expect([...texts, ...answered].every(isKnownBar)).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
-/** So many characters of bars are remembered in each of two generations: some hundred pieces that are being worked at. */
-const mostCharacters = 8_000_000;
+/** So many characters of bars are remembered in each of two generations: some hundred pieces that are being worked at, as the database and as a page writes them. */
+const mostCharacters = 24_000_000;
 
 let young = new Set<string>();
 let old: ReadonlySet<string> = new Set();
