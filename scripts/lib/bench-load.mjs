@@ -2,16 +2,19 @@ import { setTimeout } from 'node:timers/promises';
 import autocannon from 'autocannon';
 
 const groupCount = 20;
+/** At first nothing is remembered, and everybody comes at once. */
+const settledAfterMs = 10_000;
 
 /**
  * So many people, each with a connection of their own, who ask once a second at most and not all in the same instant: groups begin one
  * after the other within a second. Whoever waits for an answer asks later, so a slow server is asked less: see `perSecond`.
  * @param {{ address: string, people: number, seconds: number, requestsOf: (who: number) => import('autocannon').Request[] }} load
- * @returns {Promise<{ perSecond: number, median: number, p95: number, troubles: string }>} times in ms; `troubles`: errors, time-outs, refusals
+ * @returns {Promise<{ perSecond: number, median: number, p95: number, p95Settled: number, troubles: string }>} times in ms, settled: after the first ten seconds; `troubles`: errors, time-outs, refusals
  */
 export async function load({ address, people, seconds, requestsOf }) {
-  /** @type {number[]} */
-  const times = [];
+  /** @type {{ at: number, time: number }[]} */
+  const answers = [];
+  const begun = performance.now();
   const perGroup = people / groupCount;
   let next = 0;
   const groups = await Promise.all(
@@ -30,18 +33,25 @@ export async function load({ address, people, seconds, requestsOf }) {
           },
         };
         const run = autocannon(settings, (error, result) => (error ? reject(error) : resolve(result)));
-        run.on('response', (_client, _status, _bytes, time) => times.push(time));
+        run.on('response', (_client, _status, _bytes, time) =>
+          answers.push({ at: performance.now() - begun, time }),
+        );
       });
       return ended;
     }),
   );
-  times.sort((a, b) => a - b);
+  /** @param {number} share @param {number} [from] */
+  const percentile = (share, from = 0) => {
+    const times = answers.flatMap(({ at, time }) => (at >= from ? [time] : [])).sort((a, b) => a - b);
+    return times[Math.floor(times.length * share)] ?? NaN;
+  };
   const sum = (/** @type {'errors' | 'timeouts' | 'non2xx'} */ key) =>
     groups.reduce((total, each) => total + each[key], 0);
   return {
-    perSecond: times.length / seconds,
-    median: times[Math.floor(times.length / 2)] ?? NaN,
-    p95: times[Math.floor(times.length * 0.95)] ?? NaN,
+    perSecond: answers.length / seconds,
+    median: percentile(0.5),
+    p95: percentile(0.95),
+    p95Settled: percentile(0.95, settledAfterMs),
     troubles: `${sum('errors')} ${sum('timeouts')} ${sum('non2xx')}`,
   };
 }

@@ -1,1 +1,2 @@
-export { loadNoteModel, type NoteModelFiles } from './note-model.ts';
+export { loadNoteModel, loadWindowEar, type NoteModelFiles } from './note-model.ts';
+export { listenerOf, type EarHelper, type HeardWindow, type WindowEar } from './windows.ts';

@@ -3,13 +3,12 @@ import weightsUrl from '@spotify/basic-pitch/model/group1-shard1of1.bin?url';
 import simdUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
 import threadedUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-threaded-simd.wasm?url';
 import plainUrl from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
-import type { NoteListener } from '@jocund/core/listening';
-import { loadNoteModel, type NoteModelFiles } from '@jocund/core/note-model';
+import { loadWindowEar, type NoteModelFiles, type WindowEar } from '@jocund/core/note-model';
 
-let loading: Promise<NoteListener> | undefined;
+let loading: Promise<WindowEar> | undefined;
 
 /** The trained model, fetched from our own server at the first need. Rejected where this browser cannot run it. */
-export function noteModel(): Promise<NoteListener> {
+export function windowEar(): Promise<WindowEar> {
   loading ??= load().catch((error: unknown) => {
     loading = undefined;
     throw error;
@@ -17,12 +16,12 @@ export function noteModel(): Promise<NoteListener> {
   return loading;
 }
 
-async function load(): Promise<NoteListener> {
+async function load(): Promise<WindowEar> {
   const [topology, weights] = await Promise.all([
     fetched(topologyUrl).then((answer) => answer.json() as Promise<NoteModelFiles['topology']>),
     fetched(weightsUrl).then((answer) => answer.arrayBuffer()),
   ]);
-  return loadNoteModel({
+  return loadWindowEar({
     topology,
     weights,
     wasm: {
