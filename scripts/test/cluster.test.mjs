@@ -57,6 +57,22 @@ test('a fresh folder becomes a cluster on loopback that asks for its password; a
   expect(await ask(await start(), 'select number from kept')).toEqual([{ number: 7 }]);
 });
 
+test('it is asked by its socket; where the name is too long for one, by its port', async () => {
+  const isBySocket = async (/** @type {string} */ url) => {
+    const [row] = await ask(url, 'select inet_client_addr() is null as answer');
+    return /** @type {{ answer: boolean }} */ (row).answer;
+  };
+  const url = await start();
+  expect(await isBySocket(url)).toBe(true);
+  expect(await isBySocket(url.replace(/\?.*/, ''))).toBe(false);
+  const deep = await startCluster(join(folder, 'deep'.repeat(25)), { throwaway: true });
+  try {
+    expect(await isBySocket(deep.url)).toBe(false);
+  } finally {
+    deep.stop();
+  }
+});
+
 test('a half-made data folder is thrown away and made whole', async () => {
   mkdirSync(join(folder, 'cluster.making/base'), { recursive: true });
   mkdirSync(join(folder, 'cluster'), { recursive: true });

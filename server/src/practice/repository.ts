@@ -279,14 +279,14 @@ export const marksPage = async (
       .limit(mostMarksRead)
   ).map(toMark);
 
-/** Keeps each mark once, however often it is sent; marks of what the student was never given are left out. Answers with those that are kept. */
+/** Keeps the marks that are new, of what the person was given who is a student; answers with those. */
 export async function insertMarks(
   database: Database,
   studioId: string,
-  studentId: string,
+  userId: string,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
-  const { rows: added } = await database.raw<{ rows: { id: string }[] }>(
+  const { rows } = await database.raw<{ rows: { id: string }[] }>(
     `insert into practice_marks (
        studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
      )
@@ -297,21 +297,30 @@ export async function insertMarks(
        "firstBar" integer, "lastBar" integer, seconds integer
      )
      join assignments on assignments.id = sent."assignmentId"
-     where assignments.studio_id = ? and assignments.student_id = ?
+     join students on students.studio_id = assignments.studio_id and students.id = assignments.student_id
+     join users on users.studio_id = students.studio_id and users.student_id = students.id
+     where users.studio_id = ? and users.id = ? and students.archived_at is null
      on conflict (studio_id, id) do nothing
      returning id`,
-    [JSON.stringify(marks), studioId, studentId],
+    [JSON.stringify(marks), studioId, userId],
   );
-  if (added.length === marks.length) return added.map(({ id }) => id);
-  // Each statement is a transaction by itself; this one sees what others stored meanwhile, too.
-  return database('practice_marks')
+  return rows.map(({ id }) => id);
+}
+
+/** Those of the marks that are kept of the student. */
+export const keptMarks = (
+  database: Database,
+  studioId: string,
+  studentId: string,
+  marks: readonly PracticeMark[],
+): Promise<string[]> =>
+  database('practice_marks')
     .where({ studio_id: studioId, student_id: studentId })
     .whereIn(
       'id',
       marks.map(({ id }) => id),
     )
     .pluck<string[]>('id');
-}
 
 export interface TaughtStudent {
   readonly id: string;

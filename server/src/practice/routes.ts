@@ -7,11 +7,11 @@ import { lessonCalendar } from './calendar.ts';
 import { dropEarGoal } from './ear-goals-repository.ts';
 import { dropLessonNote } from './lesson-notes-repository.ts';
 import { listTaught } from './lessons-repository.ts';
-import { insertMarks } from './repository.ts';
 import {
   assign,
   assignInOrder,
   endAssignment,
+  logMarks,
   myPractice,
   practiceOf,
   practiceSeen,
@@ -72,10 +72,7 @@ export function practiceRoutes(database: Database): Router {
     practiceSeen(database, who.studioId, idOf(request, 'student')),
   );
   route(router, endpoints.readMyPractice, ({ who }) => myPractice(database, who));
-  route(router, endpoints.logPractice, async ({ body, who }) => {
-    const student = await studentAsking(database, who);
-    return insertMarks(database, who.studioId, student.id, body);
-  });
+  route(router, endpoints.logPractice, ({ body, who }) => logMarks(database, who, body));
   route(router, endpoints.changeOwnNotes, async ({ request, body, who }) =>
     writeOwnNotes(database, who, idOf(request, 'assignment'), body),
   );

@@ -8,6 +8,7 @@ import {
   type NewAssignment,
   type NewEarGoal,
   type NewLessonNote,
+  type PracticeMark,
   type PracticeRecord,
 } from '@jocund/contract';
 import { openFigure } from '@jocund/core/figures';
@@ -26,6 +27,8 @@ import {
   findStudent,
   hasArrangement,
   insertAssignment,
+  insertMarks,
+  keptMarks,
   listAssigned,
   listAssignments,
   listMarks,
@@ -164,6 +167,19 @@ export async function studentAsking(database: Database, who: SignedIn): Promise<
       'Ask your teacher for a new link',
     );
   return student;
+}
+
+/** Keeps each pass of the student who asks once, however often it is sent; passes of what the student was never given are left out. Answers with those that are kept. */
+export async function logMarks(
+  database: Database,
+  who: SignedIn,
+  marks: readonly PracticeMark[],
+): Promise<string[]> {
+  const added = await insertMarks(database, who.studioId, who.userId, marks);
+  if (added.length === marks.length) return added;
+  const { id } = await studentAsking(database, who);
+  // Each statement is a transaction by itself; this one sees what others stored meanwhile, too.
+  return keptMarks(database, who.studioId, id, marks);
 }
 
 /** What the student who asks writes over the sheet of something given. */
