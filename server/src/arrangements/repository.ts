@@ -83,8 +83,9 @@ export async function writeVersion(
   database: Database,
   { studioId, id, baseVersion, player, documentText, savedBy }: NewVersion,
 ): Promise<Saved | undefined> {
-  const { rows } = await database.raw<{ rows: Saved[] }>(
-    `with given as (select ?::jsonb as document),
+  const { rows } = await database
+    .raw<{ rows: Saved[] }>(
+      `with given as (select ?::jsonb as document),
        saved as (
          update arrangements
          set version = version + 1, document = given.document, player_id = (?), saved_by = ?, saved_at = now()
@@ -94,8 +95,9 @@ export async function writeVersion(
        ),
        ${withRevisions}
      select version, saved_at from saved`,
-    [documentText, playerNamed(database, studioId, player), savedBy, studioId, id, baseVersion],
-  );
+      [documentText, playerNamed(database, studioId, player), savedBy, studioId, id, baseVersion],
+    )
+    .options({ name: 'save' });
   return rows[0];
 }
 

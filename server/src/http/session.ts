@@ -70,12 +70,13 @@ interface KeptSession {
 function readWithPerson(store: session.Store, pool: Pool): void {
   store.get = (sid, done) => {
     pool
-      .query<KeptSession>(
-        `select s.sess, u.role, u.studio_id, u.name from sessions s
+      .query<KeptSession>({
+        name: 'session',
+        text: `select s.sess, u.role, u.studio_id, u.name from sessions s
          left join users u on u.id = (s.sess -> 'who' ->> 'userId')::uuid and u.closed_at is null
          where s.sid = $1 and s.expire > now()`,
-        [sid],
-      )
+        values: [sid],
+      })
       .then(
         ({ rows: [row] }) => done(null, row && withPerson(row)),
         (error: unknown) => done(error),

@@ -1,33 +1,45 @@
 import type { EarGoal, NewEarGoal } from '@jocund/contract';
 import { isCountedRight } from '@jocund/core/listening';
 import type { Database } from '../database/connect.ts';
+import { isoOf, type Time } from '../database/together.ts';
 import { listDrillsOfStudent } from '../ear-drills/repository.ts';
 
-interface GoalRow {
+export interface GoalRow {
   readonly times: number;
   readonly goal_date: string | null;
-  readonly made_at: Date;
+  readonly made_at: Time;
 }
 
-/** The ear drill as a student was given it, and what was counted since; null where it was not. */
-export async function findEarGoal(
+/** The row of the ear drill as a student was given it, if it was. */
+export const earGoalRow = (database: Database, studioId: string, studentId: string) =>
+  database('ear_goals')
+    .where({ studio_id: studioId, student_id: studentId })
+    .select<GoalRow[]>('times', database.raw('goal_date::text as goal_date'), 'made_at');
+
+/** The ear drill with what was counted since it was given; null where it was not. */
+export async function earGoalOf(
   database: Database,
   studioId: string,
   studentId: string,
+  [goal]: readonly GoalRow[],
 ): Promise<EarGoal | null> {
-  const goal = await database('ear_goals')
-    .where({ studio_id: studioId, student_id: studentId })
-    .first<GoalRow | undefined>('times', database.raw('goal_date::text as goal_date'), 'made_at');
   if (!goal) return null;
-  const drills = await listDrillsOfStudent(database, studioId, studentId, goal.made_at);
+  const drills = await listDrillsOfStudent(database, studioId, studentId, new Date(goal.made_at));
   return {
     times: goal.times,
     goalDate: goal.goal_date,
-    madeAt: goal.made_at.toISOString(),
+    madeAt: isoOf(goal.made_at),
     counted: drills.length,
     right: drills.filter((drill) => isCountedRight(drill, drill.countedBeats)).length,
   };
 }
+
+export const findEarGoal = async (
+  database: Database,
+  studioId: string,
+  studentId: string,
+): Promise<EarGoal | null> =>
+  earGoalOf(database, studioId, studentId, await earGoalRow(database, studioId, studentId));
 
 /** Gives the drill from now on. */
 export const putEarGoal = async (

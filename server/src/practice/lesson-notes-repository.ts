@@ -1,7 +1,7 @@
 import type { LessonNote, NewLessonNote } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
 
-interface LessonNoteRow {
+export interface LessonNoteRow {
   id: string;
   student_id: string;
   day: string;
@@ -10,7 +10,7 @@ interface LessonNoteRow {
   written_by: string;
 }
 
-const toNote = ({ id, day, said, is_shared, written_by }: LessonNoteRow): LessonNote => ({
+export const toNote = ({ id, day, said, is_shared, written_by }: LessonNoteRow): LessonNote => ({
   id,
   day,
   said,
@@ -22,21 +22,26 @@ const toNote = ({ id, day, said, is_shared, written_by }: LessonNoteRow): Lesson
 const columns = (database: Database) =>
   ['id', 'student_id', database.raw('day::text as day'), 'said', 'is_shared', 'written_by'] as const;
 
+/** Rows of the notes of a student's lessons, the newest first. */
+const newestNotes = (database: Database, studioId: string, studentId: string) =>
+  database('lesson_notes')
+    .where({ studio_id: studioId, student_id: studentId })
+    .orderBy([
+      { column: 'lesson_notes.day', order: 'desc' },
+      { column: 'written_at', order: 'desc' },
+    ])
+    .select<LessonNoteRow[]>(...columns(database));
+
 /** Notes of a student's lessons, the newest first. */
 export const listLessonNotes = async (
   database: Database,
   studioId: string,
   studentId: string,
-): Promise<LessonNote[]> =>
-  (
-    await database('lesson_notes')
-      .where({ studio_id: studioId, student_id: studentId })
-      .orderBy([
-        { column: 'lesson_notes.day', order: 'desc' },
-        { column: 'written_at', order: 'desc' },
-      ])
-      .select<LessonNoteRow[]>(...columns(database))
-  ).map(toNote);
+): Promise<LessonNote[]> => (await newestNotes(database, studioId, studentId)).map(toNote);
+
+/** The row of the newest note that the student may read, if there is one. */
+export const newestSharedNote = (database: Database, studioId: string, studentId: string) =>
+  newestNotes(database, studioId, studentId).where('is_shared', true).limit(1);
 
 /** The latest note of every student, by the student's id. */
 export async function latestLessonNotes(

@@ -7,6 +7,7 @@ import {
   type Reading,
 } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
+import { isoOf, type Time } from '../database/together.ts';
 
 export interface AssignmentRow {
   id: string;
@@ -23,8 +24,8 @@ export interface AssignmentRow {
   goal_bpm: number;
   goal_date: string | null;
   note: string;
-  made_at: Date;
-  ended_at: Date | null;
+  made_at: Time;
+  ended_at: Time | null;
   title: string | null;
   player: string | null;
 }
@@ -94,8 +95,8 @@ export const toAssignment = (row: AssignmentRow): Assignment => ({
   barWords: row.bar_words,
   afterId: row.after_id,
   ownNotes: row.own_notes,
-  madeAt: row.made_at.toISOString(),
-  endedAt: row.ended_at?.toISOString() ?? null,
+  madeAt: isoOf(row.made_at),
+  endedAt: row.ended_at && isoOf(row.ended_at),
 });
 
 const toMark = (row: MarkRow): PracticeMark => ({
@@ -121,48 +122,44 @@ export const listAssignments = async (
       .orderBy(['assignments.made_at', 'assignments.id'])
   ).map(toAssignment);
 
-interface StoredRow extends AssignmentRow {
+export interface StoredRow extends AssignmentRow {
   readonly version: number | null;
   readonly rung_id: string | null;
   readonly rung_version: number | null;
 }
 
-/** What a student practises now, and where the pieces are. */
-export const listAssigned = async (
-  database: Database,
-  studioId: string,
-  studentId: string,
-): Promise<AssignedPiece[]> =>
-  (
-    await assignments(database)
-      .leftJoin('rungs', (join) =>
-        join
-          .on('rungs.studio_id', 'assignments.studio_id')
-          .andOn('rungs.parent_id', 'assignments.arrangement_id')
-          .andOn(
-            database.raw(
-              "rungs.plan = assignments.rung ->> 'order' and rungs.rung = assignments.rung ->> 'id'",
-            ),
+/** Rows of what a student practises now, and where the pieces are. */
+export const assignedNow = (database: Database, studioId: string, studentId: string) =>
+  assignments(database)
+    .leftJoin('rungs', (join) =>
+      join
+        .on('rungs.studio_id', 'assignments.studio_id')
+        .andOn('rungs.parent_id', 'assignments.arrangement_id')
+        .andOn(
+          database.raw(
+            "rungs.plan = assignments.rung ->> 'order' and rungs.rung = assignments.rung ->> 'id'",
           ),
-      )
-      .leftJoin('arrangements as own', {
-        'own.studio_id': 'rungs.studio_id',
-        'own.id': 'rungs.arrangement_id',
-      })
-      .select<StoredRow[]>('arrangements.version', 'own.id as rung_id', 'own.version as rung_version')
-      .where({ 'assignments.studio_id': studioId, 'assignments.student_id': studentId })
-      .whereNull('assignments.ended_at')
-      .orderBy(['assignments.made_at', 'assignments.id'])
-  ).map((row) => ({
-    assignment: toAssignment(row),
-    figure: row.figure,
-    stored:
-      row.rung_id !== null && row.rung_version !== null
-        ? { id: row.rung_id, version: row.rung_version, isByHand: true }
-        : row.arrangement_id !== null && row.version !== null
-          ? { id: row.arrangement_id, version: row.version, isByHand: false }
-          : undefined,
-  }));
+        ),
+    )
+    .leftJoin('arrangements as own', {
+      'own.studio_id': 'rungs.studio_id',
+      'own.id': 'rungs.arrangement_id',
+    })
+    .select<StoredRow[]>('arrangements.version', 'own.id as rung_id', 'own.version as rung_version')
+    .where({ 'assignments.studio_id': studioId, 'assignments.student_id': studentId })
+    .whereNull('assignments.ended_at')
+    .orderBy(['assignments.made_at', 'assignments.id']);
+
+export const toAssigned = (row: StoredRow): AssignedPiece => ({
+  assignment: toAssignment(row),
+  figure: row.figure,
+  stored:
+    row.rung_id !== null && row.rung_version !== null
+      ? { id: row.rung_id, version: row.rung_version, isByHand: true }
+      : row.arrangement_id !== null && row.version !== null
+        ? { id: row.arrangement_id, version: row.version, isByHand: false }
+        : undefined,
+});
 
 /** Documents of arrangements, by their ids. */
 export async function documentsOf(
@@ -286,8 +283,9 @@ export async function insertMarks(
   userId: string,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
-  const { rows } = await database.raw<{ rows: { id: string }[] }>(
-    `insert into practice_marks (
+  const { rows } = await database
+    .raw<{ rows: { id: string }[] }>(
+      `insert into practice_marks (
        studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
      )
      select assignments.studio_id, sent.id, assignments.student_id, assignments.id, sent.at,
@@ -302,8 +300,9 @@ export async function insertMarks(
      where users.studio_id = ? and users.id = ? and students.archived_at is null
      on conflict (studio_id, id) do nothing
      returning id`,
-    [JSON.stringify(marks), studioId, userId],
-  );
+      [JSON.stringify(marks), studioId, userId],
+    )
+    .options({ name: 'log-marks' });
   return rows.map(({ id }) => id);
 }
 
@@ -353,5 +352,6 @@ export async function studentOf(
     .join('students', { 'students.studio_id': 'users.studio_id', 'students.id': 'users.student_id' })
     .where({ 'users.studio_id': studioId, 'users.id': userId })
     .whereNull('students.archived_at')
+    .options({ name: 'student-of' })
     .first<TaughtStudent | undefined>('students.id', 'students.name', 'students.hand', 'students.reading');
 }

@@ -14,31 +14,40 @@ import {
 import { openFigure } from '@jocund/core/figures';
 import type { OwnNoteChange, OwnNotes } from '@jocund/core/practice';
 import type { Database } from '../database/connect.ts';
+import { together } from '../database/together.ts';
 import { findFigure } from '../figures/repository.ts';
 import { JsonText, jsonWith } from '../http/json-text.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
-import { findEarGoal, putEarGoal } from './ear-goals-repository.ts';
-import { insertLessonNote, listLessonNotes } from './lesson-notes-repository.ts';
+import { earGoalOf, earGoalRow, findEarGoal, putEarGoal, type GoalRow } from './ear-goals-repository.ts';
+import {
+  insertLessonNote,
+  listLessonNotes,
+  newestSharedNote,
+  toNote,
+  type LessonNoteRow,
+} from './lesson-notes-repository.ts';
 import { listLessons, replaceLessons } from './lessons-repository.ts';
 import { changeOwnNotes } from './own-notes-repository.ts';
 import {
+  assignedNow,
   findAssignment,
   findStudent,
   hasArrangement,
   insertAssignment,
   insertMarks,
   keptMarks,
-  listAssigned,
   listAssignments,
   listMarks,
   setEnded,
   studentOf,
+  toAssigned,
+  type StoredRow,
   type TaughtStudent,
 } from './repository.ts';
 import { playedDocuments } from './played-documents.ts';
-import { listTakes } from './takes-repository.ts';
-import { marksAsText } from './told-marks.ts';
+import { listTakes, newestTakes, toTakes, type TakeRow } from './takes-repository.ts';
+import { marksAsText, marksToday, type MarksToday } from './told-marks.ts';
 
 /** What a student was given and what came of it, for the teacher. */
 export async function practiceOf(
@@ -222,22 +231,37 @@ export async function practiceSeen(
   return practised(database, studioId, student);
 }
 
+/** Rows of what is practised from. */
+interface Practised extends Record<string, object> {
+  readonly assigned: StoredRow;
+  readonly note: LessonNoteRow;
+  readonly takes: TakeRow;
+  readonly goal: GoalRow;
+  readonly marks: MarksToday;
+}
+
 /** A piece that cannot be read is told, and the others stay. */
 async function practised(database: Database, studioId: string, student: TaughtStudent): Promise<JsonText> {
-  const [assigned, notes, marks, takes, earGoal] = await Promise.all([
-    listAssigned(database, studioId, student.id),
-    listLessonNotes(database, studioId, student.id),
-    marksAsText(database, studioId, student.id),
-    listTakes(database, studioId, student.id),
-    findEarGoal(database, studioId, student.id),
+  const whose = [database, studioId, student.id] as const;
+  const kept = await together<Practised>(database, 'practised', {
+    assigned: assignedNow(...whose),
+    note: newestSharedNote(...whose),
+    takes: newestTakes(...whose),
+    goal: earGoalRow(...whose),
+    marks: marksToday(...whose),
+  });
+  const assigned = kept.assigned.map(toAssigned);
+  const [earGoal, marks] = await Promise.all([
+    earGoalOf(...whose, kept.goal),
+    marksAsText(...whose, kept.marks),
   ]);
   const documents = await playedDocuments(database, studioId, assigned);
   const rest: Omit<MyPracticeSent, 'marks' | 'assignments'> = {
     student: student.name,
     hand: student.hand,
     reading: student.reading,
-    lastNote: notes.find(({ isShared }) => isShared) ?? null,
-    takes,
+    lastNote: kept.note.map(toNote)[0] ?? null,
+    takes: toTakes(kept.takes),
     earGoal,
   };
   const assignments = assigned.map(({ assignment }, index) =>

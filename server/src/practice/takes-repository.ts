@@ -1,10 +1,11 @@
 import { mostTakesRead, type TakeFigures } from '@jocund/contract';
 import type { Database } from '../database/connect.ts';
+import { isoOf, type Time } from '../database/together.ts';
 
-interface TakeRow {
+export interface TakeRow {
   id: string;
   assignment_id: string;
-  at: Date;
+  at: Time;
   figures: Omit<TakeFigures, 'id' | 'assignmentId' | 'at'>;
 }
 
@@ -23,25 +24,31 @@ export async function insertTake(
   );
 }
 
-/** The newest takes of a student, the oldest of them first. */
-export async function listTakes(
-  database: Database,
-  studioId: string,
-  studentId: string,
-): Promise<TakeFigures[]> {
-  const rows = await database<TakeRow & { studio_id: string; student_id: string }>('takes')
+/** Rows of the newest takes of a student, the newest first. */
+export const newestTakes = (database: Database, studioId: string, studentId: string) =>
+  database('takes')
     .where({ studio_id: studioId, student_id: studentId })
     .orderBy([
       { column: 'at', order: 'desc' },
       { column: 'id', order: 'desc' },
     ])
-    .limit(mostTakesRead);
-  return rows
+    .limit(mostTakesRead)
+    .select<TakeRow[]>('id', 'assignment_id', 'at', 'figures');
+
+/** The oldest of them first. */
+export const toTakes = (newest: readonly TakeRow[]): TakeFigures[] =>
+  newest
     .map(({ id, assignment_id: assignmentId, at, figures }) => ({
       id,
       assignmentId,
-      at: at.toISOString(),
+      at: isoOf(at),
       ...figures,
     }))
     .reverse();
-}
+
+/** The newest takes of a student, the oldest of them first. */
+export const listTakes = async (
+  database: Database,
+  studioId: string,
+  studentId: string,
+): Promise<TakeFigures[]> => toTakes(await newestTakes(database, studioId, studentId));

@@ -1,6 +1,7 @@
 import { mostMarksRead } from '@jocund/contract';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../database/connect.ts';
+import { isoOf, type Time } from '../database/together.ts';
 import { markInJson } from './repository.ts';
 
 /** Passes of earlier days are remembered as they are told, up to so many characters: to write two thousand of them takes the database 30 ms, and they are asked for again after each pass. */
@@ -12,24 +13,42 @@ const remembered = new LRUCache<string, string>({
   sizeCalculation: (text, key) => text.length + key.length,
 });
 
-/** The latest passes of a student as a JSON list, the oldest first: those of today (UTC), and at most {@link mostMarksRead} before. */
-export async function marksAsText(database: Database, studioId: string, studentId: string): Promise<string> {
-  const today = new Date(new Date().setUTCHours(0, 0, 0, 0)).toISOString();
-  const { rows } = await database.raw<{
-    rows: { count: string; latest: string | null; text: string }[];
-  }>(
-    `select earlier.count, earlier.latest, ${told('and at >= ?')} as text
+export interface MarksToday {
+  /** When the day began (UTC). */
+  readonly since: Time;
+  /** Passes before it, and the latest of them. */
+  readonly count: number;
+  readonly latest: string | null;
+  /** Today's, with commas between. */
+  readonly told: string;
+}
+
+/** The row of {@link MarksToday} of a student. */
+export function marksToday(database: Database, studioId: string, studentId: string) {
+  const since = new Date(new Date().setUTCHours(0, 0, 0, 0)).toISOString();
+  return database.raw(
+    `select earlier.*, ${told('and at >= earlier.since')} as told
      from (
-       select count(*), max(at)::text as latest from practice_marks where studio_id = ? and student_id = ? and at < ?
+       select ?::timestamptz as since, count(*), max(at)::text as latest
+       from practice_marks where studio_id = ? and student_id = ? and at < ?
      ) earlier`,
-    [studioId, studentId, today, mostMarksRead, studioId, studentId, today],
+    [studioId, studentId, mostMarksRead, since, studioId, studentId, since],
   );
-  const [row] = rows;
-  if (!row) return '[]';
-  const key = `${studentId} ${today} ${row.count} ${row.latest ?? ''}`;
-  const earlier = remembered.get(key) ?? (await earlierMarks(database, studioId, studentId, today));
+}
+
+/** The latest passes of a student as a JSON list, the oldest first: those of today, and at most {@link mostMarksRead} before. */
+export async function marksAsText(
+  database: Database,
+  studioId: string,
+  studentId: string,
+  [today]: readonly MarksToday[],
+): Promise<string> {
+  if (!today) return '[]';
+  const since = isoOf(today.since);
+  const key = `${studentId} ${since} ${today.count} ${today.latest ?? ''}`;
+  const earlier = remembered.get(key) ?? (await earlierMarks(database, studioId, studentId, since));
   remembered.set(key, earlier);
-  return `[${[earlier, row.text].filter((text) => text !== '').join(',')}]`;
+  return `[${[earlier, today.told].filter((text) => text !== '').join(',')}]`;
 }
 
 async function earlierMarks(
