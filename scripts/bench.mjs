@@ -32,7 +32,7 @@ if (only === 'ear' || only === 'notes' || only === 'asked') {
   process.exit(await runBundled(byEar[only], rest));
 }
 if (only === 'core') process.exit(await runBundled('bench-core.mjs', []));
-if (only === 'practice' || only === 'saves' || only === 'kill')
+if (only === 'practice' || only === 'saves' || only === 'kill' || only === 'pdf')
   process.exit(await run(process.execPath, [join(root, `scripts/bench-${only}.mjs`), ...rest]));
 if (only === 'soak')
   process.exit(
@@ -54,7 +54,7 @@ if (only === 'colours')
   );
 if (only !== undefined) {
   console.log(
-    'npm run bench, npm run bench -- core, fuzz [COUNT], bodies [COUNT], colours, fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES], soak [CYCLES] [SEED]',
+    'npm run bench, npm run bench -- core, fuzz [COUNT], bodies [COUNT], colours, fingers [ROUNDS], grades, style, ear [MIDI] [WAV], notes, asked, tunings [fit], practice [SECONDS], saves [SECONDS], kill [TIMES], pdf, soak [CYCLES] [SEED]',
   );
   process.exit(2);
 }
@@ -161,6 +161,7 @@ async function benchBrowser(address) {
   await page.request.post('/api/session', { data: demoSignIn });
   await benchInitialScripts(page);
   await benchKeyPress(page);
+  await benchFirstSound(page);
   await benchSheet(page);
   await benchFinder(page);
   await benchArrangements(page);
@@ -232,6 +233,38 @@ async function benchKeyPress(page) {
     `${quantile(times, 0.95).toFixed(0)} ms`,
     '< 50 ms',
   );
+}
+
+/** From the press of Play to the moment the first sound is laid for, in the piece of the key presses, slower each time. @param {import('@playwright/test').Page} page */
+async function benchFirstSound(page) {
+  await page.evaluate(() => {
+    const { start } = AudioBufferSourceNode.prototype;
+    AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
+      const waitMs = Math.max(0, at - this.context.currentTime) * 1000;
+      /** @type {any} */ (window).firstSound ??= performance.now() + waitMs;
+      start.call(this, at, ...rest);
+    };
+  });
+  const times = [];
+  for (let run = 0; run < 5; run += 1) {
+    // Each time from elsewhere in the piece, and slower.
+    await page.getByTestId('score').press('PageDown');
+    for (let step = 0; step < 4 * run; step += 1) await page.getByRole('button', { name: 'Slower' }).click();
+    await page.waitForTimeout(500);
+    const playAt = await page.evaluate(() => {
+      Object.assign(window, { firstSound: undefined });
+      return performance.now();
+    });
+    await page.getByRole('button', { name: 'Play', exact: true }).click();
+    await page.waitForFunction(() => /** @type {any} */ (window).firstSound !== undefined);
+    times.push((await page.evaluate(() => /** @type {any} */ (window).firstSound)) - playAt);
+    await page.waitForTimeout(300);
+    await page
+      .getByRole('button', { name: /^(Stop|Pause)/ })
+      .first()
+      .click();
+  }
+  report('from Play to the first sound, slowest of 5', `${Math.max(...times).toFixed(0)} ms`, '≤ 300 ms');
 }
 
 /** One score laid out and inked in the browser, beside two general-purpose engravers. @param {import('@playwright/test').Page} page */
