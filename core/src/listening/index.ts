@@ -10,6 +10,7 @@ export type { Activations, NoteListener } from './activations.ts';
 export { strokesBetween, type PossibleStroke } from './between-onsets.ts';
 export { signNames, strokeSigns, type StrokeSigns } from './stroke-signs.ts';
 export { findOnsets, type Onset } from './onsets.ts';
+export { driftOf, evenedOutSteps, leastDrift } from './even-out.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
 export { referenceOf, type Reference } from './reference.ts';
 export { pulseOf, type Pulse } from './beats.ts';

@@ -4,6 +4,7 @@ import type {
   Heard,
   HeardNote,
   Recording,
+  Reference,
   SoundSlice,
   StretchCarry,
   StretchedPiece,
@@ -61,6 +62,11 @@ export interface EarTasks {
       readonly sampleRate: number;
     };
     readonly output: readonly Float32Array<ArrayBuffer>[];
+  };
+  /** A recording whose pitch drifts, at one pitch from end to end: a WAV file. */
+  readonly evenOut: {
+    readonly input: { readonly recording: Recording; readonly reference: Reference };
+    readonly output: Uint8Array<ArrayBuffer>;
   };
   /** A score as an old machine would have recorded it: a WAV file. */
   readonly simulateRecording: {

@@ -1,5 +1,12 @@
-import { writeWav } from '@jocund/core/formats/wav';
-import { bandPeaksSteps, hearSteps, monoOf, stretchPiece } from '@jocund/core/listening';
+import { writeMonoWav, writeWav } from '@jocund/core/formats/wav';
+import {
+  bandPeaksSteps,
+  evenedOutSteps,
+  hearSteps,
+  monoOf,
+  stretchPiece,
+  type Recording,
+} from '@jocund/core/listening';
 import { simulatedRecording } from '@jocund/core/stand-ins';
 import { renderStereo } from '@jocund/core/sound';
 import { guessSteps, onBeats } from '@jocund/core/transcription';
@@ -27,10 +34,16 @@ export const earTasks: {
     const { left, right } = yield* renderStereo(onBeats(score, beats, durationS), sampleRate);
     return [left, right];
   },
+  *evenOut({ recording, reference }) {
+    return wavOf(yield* evenedOutSteps(recording, reference));
+  },
   *simulateRecording({ score }) {
     yield 0;
-    const { channels, sampleRate } = simulatedRecording(score);
-    const [left = new Float32Array(0), right = left] = channels;
-    return writeWav({ left, right }, sampleRate);
+    return wavOf(simulatedRecording(score));
   },
 };
+
+function wavOf({ channels, sampleRate }: Recording): Uint8Array<ArrayBuffer> {
+  const [left = new Float32Array(0), right] = channels;
+  return right ? writeWav({ left, right }, sampleRate) : writeMonoWav(left, sampleRate);
+}

@@ -30,6 +30,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   hearRecording: 'ear',
   hearNotes: 'notes',
   guessNotes: 'ear',
+  evenOut: 'ear',
   simulateRecording: 'ear',
   soundOnBeats: 'ear',
   stretchSound: 'playing',

@@ -1,4 +1,5 @@
 import { mostRecordingBytes, type RecordingSummary } from '@jocund/contract';
+import { driftOf, leastDrift } from '@jocund/core/listening';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { problemOf } from '../../api/problem.ts';
 import { sendRecording } from '../../api/recordings.ts';
@@ -25,13 +26,14 @@ const tooLarge = `A recording is at most ${mostRecordingBytes / 2 ** 20} MB. Cut
 /** Where a recording comes from: a file, the microphone, or a simulated old machine. What broke off is gone on with when the same file is chosen again. */
 export function BringIn() {
   const { arrangementId, score } = useBench();
-  const { recordings, renewList, choose } = useListen();
+  const { recordings, renewList, choose, recording: chosen, sound, heard } = useListen();
   const [sending, setSending] = useState<Sending>({ kind: 'idle' });
   const running = useRef<AbortController | undefined>(undefined);
   const file = useRef<HTMLInputElement>(null);
   const [recorder] = useState(() => new Recorder());
   const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
   const { state: making, start: simulate } = useWork('simulateRecording');
+  const { state: evening, start: evenOut } = useWork('evenOut');
   useEffect(
     () => () => {
       recorder.drop();
@@ -72,6 +74,8 @@ export function BringIn() {
   const isRecording = recording.kind === 'recording';
   const isFirst = recordings.length === 0;
   const look = isFirst ? 'outline' : 'plain';
+  const reference = heard.kind === 'done' ? heard.heard.reference : null;
+  const isDrifting = reference !== null && driftOf(reference) >= leastDrift;
   return (
     <div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -106,6 +110,20 @@ export function BringIn() {
             }
           >
             {making.kind === 'working' ? 'Making it …' : 'Simulate one'}
+          </Button>
+        )}
+        {isDrifting && chosen && sound.kind === 'ready' && (
+          <Button
+            look="plain"
+            disabled={sending.kind === 'sending' || evening.kind === 'working' || isRecording}
+            onClick={() =>
+              evenOut(
+                { recording: sound.sound, reference },
+                (wav) => void bringIn(`${chosen.name}, evened out`, new Blob([wav], { type: 'audio/wav' })),
+              )
+            }
+          >
+            {evening.kind === 'working' ? 'Evening it out …' : 'Even it out'}
           </Button>
         )}
       </div>

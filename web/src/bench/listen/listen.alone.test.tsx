@@ -114,6 +114,27 @@ describe('a recording on the bench', () => {
     expect(screen.getByText('in use')).toBeTruthy();
   });
 
+  test('one that drifts is evened out into another one; a steady one is not', async () => {
+    await open(empty);
+    expect(screen.queryByRole('button', { name: 'Even it out' })).toBeNull();
+    cleanup();
+    const [steady] = tape.channels;
+    const slowing = new Float32Array(steady!.length);
+    let from = 0;
+    for (let at = 0; at < slowing.length; at += 1) {
+      slowing[at] = steady![Math.round(from)] ?? 0;
+      from += 2 ** ((20 - (40 * at) / slowing.length) / 1200);
+    }
+    await open(empty, {}, { ...tape, channels: [slowing] });
+    expect(screen.getByText(/drifts by \d\d cents/)).toBeTruthy();
+    press('Even it out');
+    await waitFor(() =>
+      expect(sent.map(({ body }) => body)).toContainEqual(
+        expect.objectContaining({ name: 'tape.wav, evened out' }),
+      ),
+    );
+  });
+
   test('without the trained model, which no test has, the page says that notes are less sure', async () => {
     await open(empty);
     expect(screen.getByText(/This browser cannot run the trained ear/)).toBeTruthy();

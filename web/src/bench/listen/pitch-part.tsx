@@ -1,4 +1,4 @@
-import type { Reference } from '@jocund/core/listening';
+import { driftOf, leastDrift, type Reference } from '@jocund/core/listening';
 import type { LikelyTuning } from '@jocund/core/transcription';
 import { Button } from '../../ui/button.tsx';
 import { MarginPart } from '../margin.tsx';
@@ -77,14 +77,15 @@ function adviceOf(down: number, cents: number): string {
 }
 
 /** The pitch over the time of the recording: a tape that drifts bends the line. */
-function Course({ reference: { course, cents } }: { reference: Reference }) {
+function Course({ reference }: { reference: Reference }) {
+  const { course, cents } = reference;
   const spread = Math.max(4, ...course.map((each) => Math.abs(each.cents - cents)));
   const lastS = course.at(-1)?.atS ?? 1;
   const points = course.map((each) => ({
     x: 30 + (each.atS / lastS) * (width - 36),
     y: height / 2 - ((each.cents - cents) / spread) * (height / 2 - 8),
   }));
-  const drift = Math.max(...course.map((each) => each.cents)) - Math.min(...course.map((each) => each.cents));
+  const drift = driftOf(reference);
   return (
     <figure className="mt-2">
       <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" aria-hidden>
@@ -112,9 +113,9 @@ function Course({ reference: { course, cents } }: { reference: Reference }) {
         ))}
       </svg>
       <figcaption className="narrow text-note text-ink1-80">
-        {drift < 6
+        {drift < leastDrift
           ? `steady to ${clock(lastS)}, within ${Math.max(1, Math.ceil(drift))} ${Math.ceil(drift) <= 1 ? 'cent' : 'cents'}`
-          : `drifts by ${Math.round(drift)} cents up to ${clock(lastS)}`}
+          : `drifts by ${Math.round(drift)} cents up to ${clock(lastS)}: “Even it out” makes a steady one of it`}
       </figcaption>
     </figure>
   );
