@@ -119,7 +119,7 @@ export async function loadDemo(
         now,
         seed: 10 * index + nth + 1,
       });
-      if (marks.length > 0) await insertMarks(database, studioId, id, marks);
+      if (marks.length > 0) await insertMarks(database, { studioId, studentId: id }, marks);
     }
   }
 }

@@ -276,33 +276,39 @@ export const marksPage = async (
       .limit(mostMarksRead)
   ).map(toMark);
 
-/** Keeps the marks that are new, of what the person was given who is a student; answers with those. */
+/** A student, or the person who is one and not archived. */
+type Whose = { readonly studioId: string } & ({ readonly studentId: string } | { readonly userId: string });
+
+const studentOfPerson = `
+  select students.id from users
+  join students on students.studio_id = users.studio_id and students.id = users.student_id
+  where users.id = ? and students.archived_at is null`;
+
+/** Keeps the marks that are new, of what the student was given; answers with those. */
 export async function insertMarks(
   database: Database,
-  studioId: string,
-  userId: string,
+  whose: Whose,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
+  const isPerson = 'userId' in whose;
   const { rows } = await database
     .raw<{ rows: { id: string }[] }>(
       `insert into practice_marks (
-       studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
-     )
-     select assignments.studio_id, sent.id, assignments.student_id, assignments.id, sent.at,
-       sent."tempoBpm", sent.answer, sent."firstBar", sent."lastBar", sent.seconds
-     from jsonb_to_recordset(?::jsonb) as sent (
-       id uuid, "assignmentId" uuid, at timestamptz, "tempoBpm" integer, answer text,
-       "firstBar" integer, "lastBar" integer, seconds integer
-     )
-     join assignments on assignments.id = sent."assignmentId"
-     join students on students.studio_id = assignments.studio_id and students.id = assignments.student_id
-     join users on users.studio_id = students.studio_id and users.student_id = students.id
-     where users.studio_id = ? and users.id = ? and students.archived_at is null
-     on conflict (studio_id, id) do nothing
-     returning id`,
-      [JSON.stringify(marks), studioId, userId],
+         studio_id, id, student_id, assignment_id, at, tempo_bpm, answer, first_bar, last_bar, seconds
+       )
+       select assignments.studio_id, sent.id, assignments.student_id, assignments.id, sent.at,
+         sent."tempoBpm", sent.answer, sent."firstBar", sent."lastBar", sent.seconds
+       from jsonb_to_recordset(?::jsonb) as sent (
+         id uuid, "assignmentId" uuid, at timestamptz, "tempoBpm" integer, answer text,
+         "firstBar" integer, "lastBar" integer, seconds integer
+       )
+       join assignments on assignments.id = sent."assignmentId"
+       where assignments.studio_id = ? and assignments.student_id = (${isPerson ? studentOfPerson : '?'})
+       on conflict (studio_id, id) do nothing
+       returning id`,
+      [JSON.stringify(marks), whose.studioId, isPerson ? whose.userId : whose.studentId],
     )
-    .options({ name: 'log-marks' });
+    .options({ name: isPerson ? 'marks-of-person' : 'marks-of-student' });
   return rows.map(({ id }) => id);
 }
 

@@ -184,7 +184,7 @@ export async function logMarks(
   who: SignedIn,
   marks: readonly PracticeMark[],
 ): Promise<string[]> {
-  const added = await insertMarks(database, who.studioId, who.userId, marks);
+  const added = await insertMarks(database, who, marks);
   if (added.length === marks.length) return added;
   const { id } = await studentAsking(database, who);
   // Each statement is a transaction by itself; this one sees what others stored meanwhile, too.
