@@ -238,10 +238,11 @@ async function benchKeyPress(page) {
 /** From the press of Play to the moment the first sound is laid for, in the piece of the key presses, slower each time. @param {import('@playwright/test').Page} page */
 async function benchFirstSound(page) {
   await page.evaluate(() => {
-    const { start } = AudioBufferSourceNode.prototype;
-    AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
-      const waitMs = Math.max(0, at - this.context.currentTime) * 1000;
-      /** @type {any} */ (window).firstSound ??= performance.now() + waitMs;
+    const page = /** @type {any} */ (window);
+    const source = page.AudioBufferSourceNode.prototype;
+    const { start } = source;
+    source.start = /** @this {any} @param {number} at @param {...number} rest */ function (at = 0, ...rest) {
+      page.firstSound ??= performance.now() + Math.max(0, at - this.context.currentTime) * 1000;
       start.call(this, at, ...rest);
     };
   });

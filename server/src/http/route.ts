@@ -2,6 +2,7 @@ import type { Access, Endpoint, FileEndpoint } from '@jocund/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { JsonText } from './json-text.ts';
+import { parseBody } from './parse-body.ts';
 import { Refusal } from './refusal.ts';
 import { signedIn, type SignedIn } from './session.ts';
 
@@ -32,7 +33,7 @@ export function route<E extends AnyEndpoint>(
 ): void {
   const handler: RequestHandler = async (request, response) => {
     const who = endpoint.access === 'open' ? undefined : signedInAs(request, rolesOf[endpoint.access]);
-    const body = parseBody(endpoint, request.body) as BodyOf<E>;
+    const body = (endpoint.body && parseBody(endpoint.body, request.body)) as BodyOf<E>;
     const told = await answer({ body, request, response, who } as CallOf<E>);
     if (told instanceof JsonText) response.type('json').send(told.text);
     else response.json(told);
@@ -46,16 +47,15 @@ const rolesOf: Record<Exclude<Access, 'open'>, readonly SignedIn['role'][]> = {
   student: ['student'],
 };
 
-/** Adds a route that answers a signed-in teacher with a file. */
-export function fileRoute<Body extends z.ZodType>(
+/** Adds a route that answers a signed-in teacher with a file. The body comes as it was sent: it is large, and read where the file is made. */
+export function fileRoute(
   router: Router,
-  endpoint: FileEndpoint<Body>,
-  answer: (call: { readonly body: z.output<Body>; readonly who: SignedIn }) => Promise<Uint8Array>,
+  endpoint: FileEndpoint<z.ZodType>,
+  answer: (call: { readonly body: unknown; readonly who: SignedIn }) => Promise<Uint8Array>,
 ): void {
   router.post(endpoint.path, async (request, response) => {
     const who = signedInAs(request, rolesOf[endpoint.access]);
-    const body = parseBody(endpoint, request.body) as z.output<Body>;
-    const file = await answer({ body, who });
+    const file = await answer({ body: request.body as unknown, who });
     response.type(endpoint.type).send(Buffer.from(file));
   });
 }
@@ -73,18 +73,6 @@ function signedInAs(request: Request, roles: readonly SignedIn['role'][]): Signe
 }
 
 const methods = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;
-
-function parseBody(endpoint: Pick<AnyEndpoint, 'body'>, body: unknown): unknown {
-  if (!endpoint.body) return undefined;
-  const parsed = endpoint.body.safeParse(body);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0];
-  throw new Refusal(
-    'bad-request',
-    `The field ${['body', ...(issue?.path ?? [])].join('.')} cannot be read: ${issue?.message ?? ''}`,
-    'Correct it; if you did not type it, reload the page: the application may be newer',
-  );
-}
 
 /** What stands behind the question mark of an address, parsed. */
 export function queryOf<Schema extends z.ZodType>(request: Request, schema: Schema): z.output<Schema> {

@@ -2,6 +2,7 @@ import { endpoints } from '@jocund/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
+import { Refusal } from '../http/refusal.ts';
 import { fileRoute } from '../http/route.ts';
 import type { Workers } from '../workers/workers.ts';
 
@@ -17,13 +18,13 @@ export function sheetRoutes(database: Database, workers: Workers): Router {
     message: 'Too many sheets were asked for at once',
     remedy: 'Wait a minute, then try again',
   });
-  fileRoute(router, endpoints.printSheet, async ({ body, who }) => {
-    await limit.count(who.userId);
-    return workers.run('printSheet', body, body);
-  });
-  fileRoute(router, endpoints.printSheets, async ({ body, who }) => {
-    await limit.count(who.userId);
-    return workers.run('printSheets', body);
-  });
+  for (const which of ['printSheet', 'printSheets'] as const)
+    fileRoute(router, endpoints[which], async ({ body, who }) => {
+      await limit.count(who.userId);
+      const answer = await workers.run('printAsked', which, body);
+      if ('file' in answer) return answer.file;
+      const { code, message, remedy } = answer.refused;
+      throw new Refusal(code, message, remedy);
+    });
   return router;
 }

@@ -1,8 +1,8 @@
-import { printSheet, printSheets } from '../sheets/print-sheet.ts';
+import { printAsked } from '../sheets/asked-sheets.ts';
 import { measureStored } from '../summaries/measure.ts';
 
 /** Work that takes a processor longer than a request may hold up the others. */
-const tasks = { measureStored, printSheet, printSheets };
+const tasks = { measureStored, printAsked };
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;
