@@ -64,8 +64,11 @@ test('the sound is put together from its ranges; what does not come is no sound'
 
 describe('what is written to a recording', () => {
   beforeEach(() => vi.useFakeTimers());
-  afterEach(() => {
+  afterEach(async () => {
+    // What could not be sent goes out now: seconds later it would come in the middle of another test.
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(recording()))));
     cleanup();
+    await vi.advanceTimersByTimeAsync(20_000);
     vi.useRealTimers();
   });
 
