@@ -115,7 +115,7 @@ function Course({ reference }: { reference: Reference }) {
       <figcaption className="narrow text-note text-ink1-80">
         {drift < leastDrift
           ? `steady to ${clock(lastS)}, within ${Math.max(1, Math.ceil(drift))} ${Math.ceil(drift) <= 1 ? 'cent' : 'cents'}`
-          : `drifts by ${Math.round(drift)} cents up to ${clock(lastS)}: “Even it out” makes a steady one of it`}
+          : `drifts by ${Math.round(drift)} cents up to ${clock(lastS)}. “Even it out” makes a steady copy`}
       </figcaption>
     </figure>
   );
