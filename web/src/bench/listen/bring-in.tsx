@@ -123,7 +123,9 @@ export function BringIn() {
               )
             }
           >
-            {evening.kind === 'working' ? 'Evening it out …' : 'Even it out'}
+            {evening.kind === 'working'
+              ? `Evening it out, ${Math.round(evening.share * 100)} %`
+              : 'Even it out'}
           </Button>
         )}
       </div>
@@ -168,6 +170,12 @@ export function BringIn() {
               Try again
             </Button>
           )}
+        </p>
+      )}
+      {(making.kind === 'failed' || evening.kind === 'failed') && (
+        <p role="alert" className="mt-2">
+          The recording could not be made: it may be too long for this machine’s memory. Close other pages and
+          try again.
         </p>
       )}
       {recording.kind === 'failed' && (
