@@ -239,6 +239,11 @@ async function benchKeyPress(page) {
 async function benchFirstSound(page) {
   await page.evaluate(() => {
     const page = /** @type {any} */ (window);
+    page.addEventListener(
+      'click',
+      (/** @type {MouseEvent} */ event) => (page.clickedAt = event.timeStamp),
+      true,
+    );
     const source = page.AudioBufferSourceNode.prototype;
     const { start } = source;
     source.start = /** @this {any} @param {number} at @param {...number} rest */ function (at = 0, ...rest) {
@@ -252,20 +257,23 @@ async function benchFirstSound(page) {
     await page.getByTestId('score').press('PageDown');
     for (let step = 0; step < 4 * run; step += 1) await page.getByRole('button', { name: 'Slower' }).click();
     await page.waitForTimeout(500);
-    const playAt = await page.evaluate(() => {
-      Object.assign(window, { firstSound: undefined });
-      return performance.now();
-    });
+    await page.evaluate(() => void Object.assign(window, { firstSound: undefined }));
     await page.getByRole('button', { name: 'Play', exact: true }).click();
     await page.waitForFunction(() => /** @type {any} */ (window).firstSound !== undefined);
-    times.push((await page.evaluate(() => /** @type {any} */ (window).firstSound)) - playAt);
+    times.push(
+      await page.evaluate(
+        () => /** @type {any} */ (window).firstSound - /** @type {any} */ (window).clickedAt,
+      ),
+    );
     await page.waitForTimeout(300);
     await page
       .getByRole('button', { name: /^(Stop|Pause)/ })
       .first()
       .click();
   }
-  report('from Play to the first sound, slowest of 5', `${Math.max(...times).toFixed(0)} ms`, '≤ 300 ms');
+  const [first = 0, ...later] = times;
+  report('from Play to the first sound, first on the page', `${first.toFixed(0)} ms`, '≤ 300 ms');
+  report('then, slowest of 4', `${Math.max(...later).toFixed(0)} ms`, '≤ 300 ms');
 }
 
 /** One score laid out and inked in the browser, beside two general-purpose engravers. @param {import('@playwright/test').Page} page */

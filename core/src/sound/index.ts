@@ -1,5 +1,5 @@
 export { renderCountIn } from './count-in.ts';
-export { excerptOf, wrapTail } from './loop.ts';
+export { excerptOf, roundsOf, wrapTail } from './loop.ts';
 export { velocitiesOf } from './loudness.ts';
 export { pitchCurve } from './pitch-curve.ts';
 export { renderClick, renderStereo, renderVoice, samplesOf, tailS } from './render.ts';

@@ -18,7 +18,7 @@ export const samplesOf = ({ durationS }: Pick<Timeline, 'durationS'>, sampleRate
 
 /**
  * Renders one voice alone, mono, −1 to 1. A generator so that a worker can report and stop: it yields the share done,
- * 0 to 1, and returns the samples. The same timeline always gives the same samples.
+ * 0 to 1, and returns the samples. The same timeline always gives the same samples, and an excerpt those of the whole.
  */
 export function* renderVoice(
   timeline: Sounding,
@@ -28,7 +28,7 @@ export function* renderVoice(
   const out = new Float32Array(samplesOf(timeline, sampleRate));
   const events = joinSlides(timeline.events).filter((event) => event.voice === voice);
   for (const [index, event] of events.entries()) {
-    const random = mulberry32(index * 7919 + event.string * 31 + Math.round(event.midi));
+    const random = mulberry32(seedOf(event));
     const start = Math.round(event.startS * sampleRate);
     addPluck(out, start, pluckOf(event), sampleRate, random);
     const knock = knockOf(event);
@@ -38,6 +38,10 @@ export function* renderVoice(
   soundBody(out, sampleRate);
   return out;
 }
+
+/** By where a note stands in the piece: an excerpt has the samples of the whole. */
+const seedOf = ({ played, tick, string, midi }: SoundEvent): number =>
+  (played * 4099 + tick) * 7919 + string * 31 + Math.round(midi);
 
 /** Where the voices stand between left and right, 0 to 1: a little apart, so that both sides together are still mono. */
 const panning: Readonly<Record<Voice, number>> = { thumb: 0.42, melody: 0.58 };

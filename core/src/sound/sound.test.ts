@@ -2,7 +2,8 @@ import { PitchDetector } from 'pitchy';
 import { describe, expect, test } from 'vitest';
 import { centsBetween, frequencyHz } from '../pitch/index.ts';
 import { blankScore, swungTick, type Note, type Score } from '../score/index.ts';
-import { layTimeline, renderClick, renderVoice } from './index.ts';
+import { finished } from '../steps/index.ts';
+import { excerptOf, layTimeline, renderClick, renderVoice, roundsOf } from './index.ts';
 
 const rate = 44100;
 const note = (over: Partial<Note>): Note => ({
@@ -17,13 +18,8 @@ const scoreOf = (notes: Note[], over: Partial<Score> = {}): Score => {
   const blank = blankScore({ title: 'A test', barCount: 1 });
   return { ...blank, tempoBpm: 60, ...over, bars: [{ ...blank.bars[0]!, notes }] };
 };
-function render(score: Score, voice: Note['voice'] = 'melody'): Float32Array {
-  const steps = renderVoice(layTimeline(score), voice, rate);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
+const render = (score: Score, voice: Note['voice'] = 'melody'): Float32Array =>
+  finished(renderVoice(layTimeline(score), voice, rate));
 const level = (samples: Float32Array, fromS: number, toS: number) => {
   const part = samples.slice(fromS * rate, toS * rate);
   return Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
@@ -91,6 +87,35 @@ test('samples stay within ±1 however many strings sound, and come out the same 
   const once = render(scoreOf(chord));
   expect(once.every((sample) => Math.abs(sample) <= 1)).toBe(true);
   expect(render(scoreOf(chord))).toEqual(once);
+});
+
+describe('a part of a score', () => {
+  const ticks = [0, 480, 960, 1440, 1920, 2400, 2880, 3360];
+  const notes = ticks.map((tick, index) => note({ tick, durationTicks: 480, fret: index % 4 }));
+  const [bar] = scoreOf(notes).bars;
+  const whole = layTimeline({ ...scoreOf([]), bars: [bar!, bar!, bar!] });
+  test('an excerpt has the samples of the whole, once the strings struck before it are still', () => {
+    const samples = finished(renderVoice(whole, 'melody', rate));
+    const from = 4;
+    const part = finished(renderVoice(excerptOf(whole, { from, to: 8 }), 'melody', rate));
+    for (let at = rate; at < 3 * rate; at += 997) expect(part[at]).toBeCloseTo(samples[from * rate + at]!, 3);
+    expect(level(part, 1, 3)).toBeGreaterThan(0.01);
+  });
+
+  test('rounds of a loop begin where they are asked to, and again at its start', () => {
+    const { events, clicks, durationS } = roundsOf(whole, { from: 4, to: 8 }, 7, 6);
+    expect(durationS).toBe(6);
+    expect(events.map(({ startS }) => startS)).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 5.5]);
+    expect(events.map(({ tick }) => tick).slice(0, 4)).toEqual([2880, 3360, 0, 480]);
+    expect(clicks.map(({ atS, beat }) => [atS, beat])).toEqual([
+      [0, 4],
+      [1, 1],
+      [2, 2],
+      [3, 3],
+      [4, 4],
+      [5, 1],
+    ]);
+  });
 });
 
 describe('feel (common practice)', () => {

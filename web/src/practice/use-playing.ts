@@ -60,6 +60,7 @@ export function usePlaying(
   useEffect(() => {
     ended.current = onEnd;
   });
+  useEffect(() => player.prepare(score));
   useEffect(() => () => player.close(), [player]);
   const isWhole = first === 0 && last === score.bars.length - 1;
   const alone = useMemo(() => {

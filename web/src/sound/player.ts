@@ -1,10 +1,18 @@
 import { layTimeline, renderCountIn, spanOfBars, type Moment, type Timeline } from '@jocund/core/sound';
 import type { Feel, Score } from '@jocund/core/score';
-import { createRenderClient, type Rendering } from './render-client.ts';
-import type { LoopBars, Rendered, Stems } from './render-messages.ts';
-
-/** What can be switched while it plays. */
-export type StemName = Exclude<keyof Stems, 'partner'>;
+import { momentAt, samePlace, type Round } from './places.ts';
+import { createRenderClient } from './render-client.ts';
+import type { LoopBars, Rendered } from './render-messages.ts';
+import {
+  buffersOf,
+  monoBuffer,
+  startBuffer,
+  startSounding,
+  type Sound,
+  type Sounding,
+  type StemName,
+} from './sounding.ts';
+import { nextStretchS, openingS, type Made } from './stretches.ts';
 
 export interface PlayerState {
   readonly status: 'idle' | 'rendering' | 'playing';
@@ -39,29 +47,33 @@ const idle: PlayerState = {
   fault: undefined,
 };
 
-interface KeptRendering extends Rendered {
-  readonly score: Score;
-  readonly partner: Score | undefined;
-  readonly feel: Feel;
-  readonly loop: LoopBars | undefined;
-  readonly backBeats: boolean | undefined;
-  readonly timeline: Timeline;
+/** A whole sound that was made, and for what. */
+interface KeptSound {
+  readonly sound: Sound;
+  readonly order: PlayOrder;
 }
 
-/** Plays studies through Web Audio: one for each bench. It keeps the last renderings, so that a second start is at once. */
+/**
+ * Plays studies through Web Audio: one for each bench. What is asked begins as soon as its first seconds are made; what is made after
+ * them takes over while they sound. It keeps the last sounds, so that a second start is at once.
+ */
 export class Player {
   #state = idle;
   readonly #listeners = new Set<() => void>();
   readonly #client = createRenderClient();
   #context: AudioContext | undefined;
-  #rendering: Rendering | undefined;
-  /** The latest renderings, newest first: two ways that are compared are both at hand. */
-  #rendered: readonly KeptRendering[] = [];
-  #sources: AudioBufferSourceNode[] = [];
-  #gains: Partial<Record<keyof Stems, GainNode>> = {};
+  /** What is being made and played now; another order ends it. */
+  #turn = new AbortController();
+  /** The latest sounds, newest first: two ways that are compared are both at hand. */
+  #kept: readonly KeptSound[] = [];
+  #sounding: Sounding | undefined;
+  /** What gives way to it, for a few milliseconds. */
+  #leaving: Sounding | undefined;
+  #playing: PlayOrder | undefined;
+  #countIn: AudioBufferSourceNode | undefined;
+  #voices: PlayOrder['voices'] = { thumb: true, melody: true, click: false };
   #frame = 0;
-  /** Where in its timeline the sound is at a time of the context's clock; undefined before it begins. */
-  #placeAt: ((time: number) => number | undefined) | undefined;
+  #isPrepared = false;
 
   readonly getState = (): PlayerState => this.#state;
 
@@ -70,57 +82,50 @@ export class Player {
     return () => this.#listeners.delete(listener);
   };
 
+  /**
+   * Where a piece will be played soon: the worker makes the first seconds of it and throws them away. By then its code is loaded and
+   * compiled, which takes longer than the seconds themselves.
+   */
+  prepare(score: Score): void {
+    if (this.#isPrepared) return;
+    this.#isPrepared = true;
+    const stretch = { fromS: 0, seconds: openingS };
+    const { tempoBpm, swingPercent } = score;
+    const feel = { tempoBpm, swingPercent };
+    const order = { score, feel, sampleRate, loop: undefined, partner: undefined, stretch };
+    this.#client.render(order, () => undefined).rendered.catch(() => undefined);
+  }
+
   async play(order: PlayOrder): Promise<void> {
     this.stop();
-    this.#context ??= new AudioContext();
-    await this.#context.resume();
-    const rendered = await this.#renderedFor(order);
-    if (rendered) this.#start(rendered, order);
+    this.#turn = new AbortController();
+    await this.#sound(order, this.#turn.signal);
   }
 
   /**
-   * Plays on from where it is: at another tempo, or other notes in bars of the same lengths. What sounds goes on until the new sound is
-   * made, and gives way to it at the same place; when nothing sounds, or bars of other lengths, it begins as `play` does.
+   * Plays on from where it is: at another tempo, or other notes in bars of the same lengths. What sounds goes on until the new sound
+   * begins, and gives way to it at the same place; when nothing sounds, or bars of other lengths, it begins as `play` does.
    */
   async playOnAt(order: PlayOrder): Promise<void> {
-    const [before] = this.#rendered;
-    if (this.#state.status !== 'playing' || this.#state.isCountingIn || !before || !goesOnIn(before, order))
-      return this.play(order);
-    this.#rendering?.cancel();
-    const rendered = await this.#renderedFor(order);
-    const context = this.#context;
-    if (!rendered || !context) return;
-    const handoverAt = context.currentTime + leadS;
-    const place = this.#placeAt?.(handoverAt);
-    if (place === undefined) return;
-    cancelAnimationFrame(this.#frame);
-    for (const source of this.#sources) {
-      source.onended = null;
-      source.stop(handoverAt);
-    }
-    const fromS =
-      before.score === rendered.score
-        ? samePlace(before.timeline.moments, rendered.timeline.moments, place)
-        : place;
-    this.#start(rendered, { ...order, countsIn: false }, { handoverAt, fromS });
+    const isPlaying = this.#state.status === 'playing' && !this.#state.isCountingIn;
+    if (!isPlaying || !this.#playing || !goesOnIn(this.#playing, order)) return this.play(order);
+    this.#turn.abort();
+    this.#turn = new AbortController();
+    await this.#sound({ ...order, countsIn: false }, this.#turn.signal);
   }
 
   stop(): void {
-    this.#rendering?.cancel();
-    this.#rendering = undefined;
+    this.#turn.abort();
     cancelAnimationFrame(this.#frame);
-    for (const source of this.#sources) {
-      source.onended = null;
-      source.stop();
-    }
-    this.#sources = [];
-    this.#placeAt = undefined;
+    for (const sound of [this.#leaving, this.#sounding, this.#countIn]) sound?.stop();
+    this.#leaving = this.#sounding = this.#countIn = undefined;
     this.#set(idle);
   }
 
-  /** Switches a voice while it plays; the mix fades over a few milliseconds so that it does not crack. */
+  /** Switches a voice while it plays. */
   setVoice(name: StemName, on: boolean): void {
-    this.#gains[name]?.gain.setTargetAtTime(on ? 1 : 0, this.#context?.currentTime ?? 0, 0.008);
+    this.#voices = { ...this.#voices, [name]: on };
+    this.#sounding?.setVoice(name, on, this.#context?.currentTime ?? 0);
   }
 
   close(): void {
@@ -130,92 +135,141 @@ export class Player {
     this.#context = undefined;
   }
 
-  async #renderedFor(order: PlayOrder): Promise<KeptRendering | undefined> {
-    const { score, partner, feel, loop, backBeats } = order;
-    const kept = this.#rendered.find((each) => isSameSound(each, order));
-    if (kept) return this.#keep(kept);
-    const isPlaying = this.#state.status === 'playing';
-    if (!isPlaying) this.#set({ ...idle, status: 'rendering' });
-    const sampleRate = this.#context?.sampleRate ?? 44100;
-    const rendering = this.#client.render({ score, partner, feel, sampleRate, loop, backBeats }, (share) =>
-      isPlaying ? undefined : this.#set({ ...this.#state, share }),
+  /** Makes what is asked, first a stretch that is made in a moment, at last the whole, and lets each sound as soon as it is there. */
+  async #sound(order: PlayOrder, turn: AbortSignal): Promise<void> {
+    this.#voices = order.voices;
+    const kept = this.#kept.find((each) => isSameSound(each.order, order));
+    if (kept) {
+      const context = await this.#openContext();
+      if (turn.aborted) return;
+      this.#keep(kept);
+      this.#begin(kept.sound, order, context);
+      return;
+    }
+    if (this.#state.status !== 'playing') this.#set({ ...idle, status: 'rendering' });
+    const timeline = layTimeline(order.score, order.feel);
+    const round = roundOf(order, timeline);
+    const allS = round ? round.to - round.from : timeline.durationS;
+    let last: Made | undefined;
+    do {
+      const seconds = nextStretchS(allS, last);
+      const isWhole = seconds === Infinity;
+      const now = this.#context?.currentTime ?? 0;
+      const fromS = isWhole ? (round?.from ?? 0) : this.#placeIn(timeline, order, round, now);
+      const askedAt = performance.now();
+      // Asked before the browser opens its sound, which takes as long as the first stretch.
+      const asked = this.#rendered(order, isWhole ? undefined : { fromS, seconds }, turn);
+      const [context, rendered] = await Promise.all([this.#openContext(), asked]);
+      if (!rendered) return;
+      last = { seconds, tookS: Math.max(1, performance.now() - askedAt) / 1000 };
+      const reachesEnd = isWhole || (!round && fromS + seconds >= timeline.durationS);
+      const openS = reachesEnd ? Infinity : seconds;
+      const sound = { ...buffersOf(rendered, sampleRate), timeline, fromS, openS, round };
+      if (isWhole) this.#keep({ sound, order });
+      this.#begin(sound, order, context);
+    } while (last.seconds < Infinity);
+  }
+
+  async #openContext(): Promise<AudioContext> {
+    this.#context ??= new AudioContext({ sampleRate });
+    await this.#context.resume();
+    return this.#context;
+  }
+
+  async #rendered(
+    { score, partner, feel, loop, backBeats }: PlayOrder,
+    stretch: { readonly fromS: number; readonly seconds: number } | undefined,
+    turn: AbortSignal,
+  ): Promise<Rendered | undefined> {
+    const { rendered, cancel } = this.#client.render(
+      { score, partner, feel, sampleRate, loop, backBeats, stretch },
+      (share) => (this.#state.status === 'playing' ? undefined : this.#set({ ...this.#state, share })),
     );
-    this.#rendering = rendering;
+    turn.addEventListener('abort', cancel, { once: true });
     try {
-      const rendered = await rendering.rendered;
-      return this.#keep({
-        ...rendered,
-        score,
-        partner,
-        feel,
-        loop,
-        backBeats,
-        timeline: layTimeline(score, feel),
-      });
+      return await rendered;
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError')) {
         this.stop();
         this.#set({ ...idle, fault: 'The sound could not be made. Try again.' });
       }
       return undefined;
+    } finally {
+      turn.removeEventListener('abort', cancel);
     }
   }
 
-  #keep(rendered: KeptRendering): KeptRendering {
-    this.#rendered = [rendered, ...this.#rendered.filter((each) => each !== rendered)].slice(0, mostKept);
-    return rendered;
+  #keep(kept: KeptSound): void {
+    this.#kept = [kept, ...this.#kept.filter((each) => each !== kept)].slice(0, mostKept);
   }
 
-  #start(
-    { score, stems, again, timeline }: KeptRendering,
-    { fromBar, loop, countsIn, voices }: PlayOrder,
-    goingOn?: { readonly handoverAt: number; readonly fromS: number },
-  ): void {
-    const context = this.#context;
-    if (!context) return;
-    const { sampleRate } = context;
-    const startS = goingOn?.fromS ?? spanOfBars(timeline, fromBar, fromBar).from;
-    const loopS = loop && spanOfBars(timeline, loop.fromBar, loop.toBar);
-    const beginS = loopS && (startS < loopS.from || startS >= loopS.to) ? loopS.from : startS;
-    const offset = beginS - (loopS?.from ?? 0);
-    const countIn = countsIn ? renderCountIn(score, timeline, fromBar, sampleRate) : undefined;
-    const countAt = goingOn?.handoverAt ?? context.currentTime + leadS;
-    const startAt = countAt + (countIn?.seconds ?? 0);
-    this.#sources = (['thumb', 'melody', 'click', 'partner'] as const).flatMap((name) => {
-      const samples = stems[name];
-      if (!samples) return [];
-      const gain = new GainNode(context, { gain: name === 'partner' || voices[name] ? 1 : 0 });
-      gain.connect(context.destination);
-      this.#gains[name] = gain;
-      const first = playBuffer(context, samples, gain, { at: startAt, offset });
-      const round = again?.[name];
-      if (!round) return [first];
-      const roundAt = startAt + samples.length / sampleRate - offset;
-      return [first, playBuffer(context, round, gain, { at: roundAt, loops: true })];
+  /** Where an order is to be heard from: where it sounds at a time, or else where it was asked to begin. */
+  #placeIn(
+    timeline: Timeline,
+    { score, fromBar }: PlayOrder,
+    round: Round | undefined,
+    time: number,
+  ): number {
+    const placeS = this.#soundsAtS(timeline, score, time) ?? spanOfBars(timeline, fromBar, fromBar).from;
+    return round && (placeS < round.from || placeS >= round.to) ? round.from : placeS;
+  }
+
+  /** Where what sounds is at a time, as another timeline counts it; undefined while nothing does. */
+  #soundsAtS(timeline: Timeline, score: Score, time: number): number | undefined {
+    const now = this.#sounding;
+    const placeS = now?.placeAt(Math.max(time, now.startsAt));
+    if (!now || placeS === undefined) return undefined;
+    const isOtherTempo = now.sound.timeline !== timeline && this.#playing?.score === score;
+    return isOtherTempo ? samePlace(now.sound.timeline.moments, timeline.moments, placeS) : placeS;
+  }
+
+  /** Lets a sound begin, after its count-in, or take over from what sounds. */
+  #begin(sound: Sound, order: PlayOrder, context: AudioContext): void {
+    const before = this.#sounding;
+    const soon = context.currentTime + leadS;
+    const at = before ? Math.max(soon, before.startsAt) : soon + this.#countedIn(sound, order, context, soon);
+    const placeS = this.#placeIn(sound.timeline, order, sound.round, at);
+    const hasBegun = before !== undefined && before.startsAt < at;
+    if (hasBegun) before.giveWayAt(at);
+    else before?.stop();
+    this.#leaving = before;
+    this.#playing = order;
+    this.#sounding = startSounding(context, sound, {
+      placeS,
+      at,
+      voices: this.#voices,
+      takesOver: hasBegun,
+      hasGoneRound: before?.hasGoneRoundAt(at) ?? false,
+      onEnd: () => this.stop(),
     });
-    if (countIn) {
-      const gain = new GainNode(context, { gain: 1 });
-      gain.connect(context.destination);
-      this.#sources.push(playBuffer(context, countIn.samples, gain, { at: countAt }));
-    }
-    const [first] = this.#sources;
-    if (first && !loop) first.onended = () => this.stop();
-    const roundS = loopS && { from: loopS.from, to: loopS.from + stems.thumb.length / sampleRate };
-    // What is heard now left the page this long ago; browsers without an answer say nothing.
-    const latencyS = () => (Number.isFinite(context.outputLatency) ? context.outputLatency : 0);
-    const placeAt = (time: number) =>
-      time < startAt ? undefined : positionS(time - startAt + beginS, roundS);
-    this.#placeAt = placeAt;
-    this.#follow(timeline, () => placeAt(context.currentTime - latencyS()), goingOn !== undefined);
+    cancelAnimationFrame(this.#frame);
+    this.#follow(context);
+  }
+
+  /** Counts a bar in from a time on, if that is wanted; answers how long that takes, in seconds. */
+  #countedIn(
+    { timeline }: Sound,
+    { score, fromBar, countsIn }: PlayOrder,
+    context: AudioContext,
+    at: number,
+  ): number {
+    if (!countsIn) return 0;
+    const { samples, seconds } = renderCountIn(score, timeline, fromBar, sampleRate);
+    const buffer = monoBuffer(samples, sampleRate);
+    this.#countIn = startBuffer(context, buffer, context.destination, { at });
+    return seconds;
   }
 
   /** Steps the playhead from moment to moment, not from frame to frame: the page only redraws where something changes. */
-  #follow(timeline: Timeline, now: () => number | undefined, isGoingOn: boolean): void {
+  #follow(context: AudioContext): void {
     const step = () => {
-      const atS = now();
+      const now = this.#sounding;
+      if (!now) return;
+      // What is heard now left the page this long ago; browsers without an answer say nothing.
+      const latencyS = Number.isFinite(context.outputLatency) ? context.outputLatency : 0;
+      const placeS = now.placeAt(context.currentTime - latencyS);
       // Between the old sound and the new one the playhead stays where it is.
-      const waiting = isGoingOn ? this.#state.moment : undefined;
-      const moment = atS === undefined ? waiting : momentAt(timeline.moments, atS);
+      const moment = placeS === undefined ? this.#state.moment : momentAt(now.sound.timeline.moments, placeS);
       if (moment !== this.#state.moment || this.#state.status !== 'playing')
         this.#set({ ...idle, status: 'playing', moment, isCountingIn: moment === undefined });
       this.#frame = requestAnimationFrame(step);
@@ -232,15 +286,26 @@ export class Player {
 /** Two ways of one passage are compared, or two guitars alone and together. */
 const mostKept = 3;
 
-type Sound = Pick<PlayOrder, 'score' | 'partner' | 'feel' | 'loop' | 'backBeats'>;
+/** All sound is made at this rate, whatever the device plays: the browser turns it into the device's own. */
+const sampleRate = 44_100;
 
-const isSameLoop = (a: Sound, b: Sound): boolean =>
+/** Sound is ordered so long before it begins, in seconds. */
+const leadS = 0.05;
+
+/** The loop of an order in seconds, as many as its samples take. */
+function roundOf({ loop }: PlayOrder, timeline: Timeline): Round | undefined {
+  if (!loop) return undefined;
+  const { from, to } = spanOfBars(timeline, loop.fromBar, loop.toBar);
+  return { from, to: from + Math.round((to - from) * sampleRate) / sampleRate };
+}
+
+const isSameLoop = (a: PlayOrder, b: PlayOrder): boolean =>
   a.loop?.fromBar === b.loop?.fromBar && a.loop?.toBar === b.loop?.toBar;
 
-const isSameFeel = ({ feel: a }: Sound, { feel: b }: Sound): boolean =>
+const isSameFeel = ({ feel: a }: PlayOrder, { feel: b }: PlayOrder): boolean =>
   a.tempoBpm === b.tempoBpm && a.swingPercent === b.swingPercent;
 
-const isSameSound = (a: Sound, b: Sound): boolean =>
+const isSameSound = (a: PlayOrder, b: PlayOrder): boolean =>
   a.score === b.score &&
   a.partner === b.partner &&
   (a.backBeats ?? false) === (b.backBeats ?? false) &&
@@ -248,7 +313,7 @@ const isSameSound = (a: Sound, b: Sound): boolean =>
   isSameLoop(a, b);
 
 /** Whether a place in one sound is a place in the other: the same score at any tempo, or other notes in the same bars at the same tempo. */
-const goesOnIn = (a: Sound, b: Sound): boolean =>
+const goesOnIn = (a: PlayOrder, b: PlayOrder): boolean =>
   a.score === b.score || (isSameFeel(a, b) && isSameLoop(a, b) && shapeOf(a.score) === shapeOf(b.score));
 
 /** What decides when a bar comes: lengths, repeats, order, changes of tempo. */
@@ -269,59 +334,3 @@ const shapeOf = ({ bars, order, tempoBpm }: Score): string =>
       ],
     ),
   ]);
-
-/** Sound is ordered so long before it begins, in seconds. */
-const leadS = 0.05;
-
-interface BufferStart {
-  /** On the context's clock. */
-  readonly at: number;
-  /** Seconds into the buffer. */
-  readonly offset?: number;
-  readonly loops?: boolean;
-}
-
-function playBuffer(
-  context: AudioContext,
-  samples: Float32Array<ArrayBuffer>,
-  into: AudioNode,
-  { at, offset = 0, loops = false }: BufferStart,
-): AudioBufferSourceNode {
-  const buffer = context.createBuffer(1, samples.length, context.sampleRate);
-  buffer.copyToChannel(samples, 0);
-  const source = new AudioBufferSourceNode(context, { buffer, loop: loops });
-  source.connect(into);
-  source.start(at, offset);
-  return source;
-}
-
-function positionS(elapsed: number, loop: { from: number; to: number } | undefined): number {
-  if (!loop || elapsed < loop.to) return elapsed;
-  return loop.from + ((elapsed - loop.from) % (loop.to - loop.from));
-}
-
-/**
- * The place in one timeline of a score that is `atS` seconds into another of the same score: as far on between the same two moments.
- * Past the last moment, as far behind it.
- */
-export function samePlace(from: readonly Moment[], to: readonly Moment[], atS: number): number {
-  const before = momentAt(from, atS);
-  const index = before ? from.indexOf(before) : 0;
-  const [begin, end] = [from[index], from[index + 1]];
-  const [newBegin, newEnd] = [to[index], to[index + 1]];
-  if (!begin || !newBegin) return 0;
-  if (!end || !newEnd) return newBegin.atS + (atS - begin.atS);
-  const share = Math.max(0, atS - begin.atS) / (end.atS - begin.atS);
-  return newBegin.atS + share * (newEnd.atS - newBegin.atS);
-}
-
-/** The last moment at or before a time (binary search). */
-export function momentAt(moments: readonly Moment[], atS: number): Moment | undefined {
-  let [low, high] = [0, moments.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((moments[middle]?.atS ?? Infinity) <= atS + 1e-6) low = middle + 1;
-    else high = middle;
-  }
-  return moments[low - 1];
-}

@@ -15,7 +15,7 @@ interface Waiting {
 /** What is rendered. */
 type RenderOrder = Omit<Extract<RenderRequest, { kind: 'render' }>, 'kind' | 'id'>;
 
-/** Talks to the one sound worker of the page; the worker starts with the first rendering. */
+/** Talks to a sound worker of its own, which starts with the first rendering. */
 export function createRenderClient(): {
   render: (order: RenderOrder, onProgress: (share: number) => void) => Rendering;
   close: () => void;
@@ -38,13 +38,18 @@ export function createRenderClient(): {
       );
       send({ kind: 'render', id, ...order });
       const cancel = () => {
-        waiting.get(id)?.reject(new DOMException('The rendering was cancelled', 'AbortError'));
+        const asked = waiting.get(id);
+        if (!asked) return;
+        asked.reject(new DOMException('The rendering was cancelled', 'AbortError'));
         waiting.delete(id);
         send({ kind: 'cancel', id });
       };
       return { rendered, cancel };
     },
-    close: () => worker?.terminate(),
+    close: () => {
+      worker?.terminate();
+      worker = undefined;
+    },
   };
 }
 

@@ -15,6 +15,8 @@ export type RenderRequest =
       readonly loop: LoopBars | undefined;
       /** Whether the click falls on the even beats only. */
       readonly backBeats?: boolean | undefined;
+      /** Only what begins in so many seconds from a place on, the loop gone round as often as it takes; all of it where there is none. */
+      readonly stretch?: { readonly fromS: number; readonly seconds: number } | undefined;
     }
   | { readonly kind: 'cancel'; readonly id: number };
 
@@ -32,7 +34,7 @@ export interface Stems {
   readonly partner: Float32Array<ArrayBuffer> | undefined;
 }
 
-/** Stems of a whole score, or of a loop: as it sounds the first time, and as it sounds again with what rang on over its end. */
+/** Stems of a score, or of a whole loop: as it sounds the first time, and as it sounds again with what rang on over its end. */
 export interface Rendered {
   readonly stems: Stems;
   readonly again: Stems | undefined;

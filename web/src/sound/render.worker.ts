@@ -3,12 +3,15 @@ import {
   layTimeline,
   renderClick,
   renderVoice,
+  roundsOf,
   spanOfBars,
   wrapTail,
   type Timeline,
 } from '@jocund/core/sound';
 import type { Score, Voice } from '@jocund/core/score';
 import type { RenderAnswer, Rendered, RenderRequest, Stems } from './render-messages.ts';
+
+type Asked = Extract<RenderRequest, { kind: 'render' }>;
 
 const cancelled = new Set<number>();
 const answer = (message: RenderAnswer, transfer: Transferable[] = []) =>
@@ -33,11 +36,9 @@ async function render({
   sampleRate,
   loop,
   backBeats = false,
-}: Extract<RenderRequest, { kind: 'render' }>): Promise<void> {
-  const partOf = (each: Score) => {
-    const whole = layTimeline(each, feel);
-    return loop ? excerptOf(whole, spanOfBars(whole, loop.fromBar, loop.toBar)) : whole;
-  };
+  stretch,
+}: Asked): Promise<void> {
+  const partOf = (each: Score) => partOfTimeline(layTimeline(each, feel), loop, stretch);
   const part = partOf(score);
   const own = await renderGuitar(id, part, sampleRate, playsAlong ? [0, 0.5] : [0, 1]);
   const along = own && playsAlong && (await renderGuitar(id, partOf(playsAlong), sampleRate, [0.5, 1]));
@@ -45,11 +46,18 @@ async function render({
   const partner = along && mixed(along.thumb, along.melody);
   const clicked = backBeats ? { ...part, clicks: part.clicks.filter(({ beat }) => beat % 2 === 0) } : part;
   const stems = { ...own, click: renderClick(clicked, sampleRate), partner };
-  const rendered = loop
-    ? asLoop(stems, Math.round(part.durationS * sampleRate))
-    : { stems, again: undefined };
+  const rendered =
+    loop && !stretch ? asLoop(stems, Math.round(part.durationS * sampleRate)) : { stems, again: undefined };
   const sent = [buffersOf(rendered.stems), rendered.again ? buffersOf(rendered.again) : []].flat();
   answer({ kind: 'done', id, rendered }, sent);
+}
+
+function partOfTimeline(whole: Timeline, loop: Asked['loop'], stretch: Asked['stretch']) {
+  const round = loop && spanOfBars(whole, loop.fromBar, loop.toBar);
+  if (!stretch) return round ? excerptOf(whole, round) : whole;
+  const { fromS, seconds } = stretch;
+  if (round) return roundsOf(whole, round, fromS, seconds);
+  return excerptOf(whole, { from: fromS, to: Math.min(whole.durationS, fromS + seconds) });
 }
 
 const buffersOf = ({ thumb, melody, click, partner }: Stems) =>

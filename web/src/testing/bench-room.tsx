@@ -39,12 +39,19 @@ function Heard({ hear }: { hear: (bench: Bench) => void }) {
   return null;
 }
 
+/** A test has no workers to load before they are asked. */
+class QuietPlayer extends Player {
+  override prepare() {
+    return undefined;
+  }
+}
+
 /** A part of the bench over a score, with what the whole bench shares. */
 export function benchRoom(
   score: Score,
   part: ReactNode,
   {
-    player = new Player(),
+    player = new QuietPlayer(),
     at = '/bench/x/melody',
     arrangementId = 'x',
   }: { player?: Player; at?: string; arrangementId?: string } = {},

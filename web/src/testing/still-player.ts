@@ -27,6 +27,7 @@ export class Player {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   };
+  prepare = (): void => undefined;
   play = (order: PlayOrder): Promise<void> => {
     orders.push(order);
     this.#become({ ...idle, status: 'playing', moment: { bar: 0, tick: 0, atS: 0 } });

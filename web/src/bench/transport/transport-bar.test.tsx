@@ -27,6 +27,9 @@ class SilentPlayer extends Player {
     this.#now = { ...this.#now, ...change };
     act(() => this.#hear.forEach((listener) => listener()));
   }
+  override prepare() {
+    return undefined;
+  }
   override play(order: PlayOrder) {
     this.orders.push({ ...order, way: 'play' });
     return Promise.resolve();

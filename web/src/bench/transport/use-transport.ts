@@ -1,6 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { PlayerState, StemName } from '../../sound/player.ts';
+import type { PlayerState } from '../../sound/player.ts';
+import type { StemName } from '../../sound/sounding.ts';
 import type { LoopBars } from '../../sound/render-messages.ts';
 import { useBench } from '../bench-context.tsx';
 import { soundingScore, type HeardBass } from '../../sound/heard-bass.ts';
@@ -110,6 +111,7 @@ export function useTransport(piece: Score, startBar: number, others: readonly Sc
     restart.current = setTimeout(() => start(bar, now, way), restartMs);
   };
 
+  useEffect(() => player.prepare(score));
   useEffect(
     () => () => {
       clearTimeout(restart.current);
