@@ -13,6 +13,8 @@ import { DrillsPage } from './drills-page.tsx';
 import { TakePage } from './take-page.tsx';
 import { unsentTakes } from './unsent-takes.ts';
 
+vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
+
 const score = written(
   [
     '[x32010] t5:3@1/1 t4:2@2/1 t6:3@3/1 t4:2@4/1 m1:0@1/1 m2:1@2.5/0.5 m1:3@3/2',
