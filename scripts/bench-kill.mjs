@@ -59,18 +59,26 @@ try {
     }
     acknowledged.push(mark.id);
   };
-  /** One change of the title after the other, each over the version before. */
+  /** One change after the other, each over the version before: of the title, and of a bar alone. */
   const save = async (/** @type {number} */ number) => {
     const path = `/api/arrangements/${arrangementId}`;
     const now = await ask(path, 'GET', teacher).catch(() => undefined);
     if (now?.status !== 200) return;
     // What was acknowledged is there, whatever was killed since.
     if (now.body.version < saved) throw new Error(`version ${saved} was acknowledged and is gone`);
-    const { score: document } = now.body;
-    const score = { ...document, score: { ...document.score, title: `Saved ${number}` } };
-    const answer = await ask(path, 'PUT', teacher, { baseVersion: now.body.version, score }).catch(
-      () => undefined,
-    );
+    const { version: baseVersion, score: document } = now.body;
+    const [bar] = document.score.bars;
+    const sent =
+      number % 2 === 0
+        ? ask(path, 'PUT', teacher, {
+            baseVersion,
+            score: { ...document, score: { ...document.score, title: `Saved ${number}` } },
+          })
+        : ask(`${path}/bars`, 'PATCH', teacher, {
+            baseVersion,
+            bars: [{ at: 0, bar: { ...bar, comment: { do: `Saved ${number}` } } }],
+          });
+    const answer = await sent.catch(() => undefined);
     if (answer?.status !== 200) return;
     saved = answer.body.version;
     savesAcknowledged += 1;

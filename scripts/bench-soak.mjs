@@ -46,13 +46,14 @@ async function openWriter(number) {
   });
   const page = await context.newPage();
   await page.request.post('/api/session', { data: demoSignIn });
-  const made = await page.request.post('/api/pieces', {
-    data: { score: asDocument(blankScore({ title: `Soak ${number}`, barCount: bars })) },
-  });
+  const begun = blankScore({ title: `Soak ${number}`, barCount: bars });
+  const made = await page.request.post('/api/pieces', { data: { score: asDocument(begun) } });
   if (made.status() !== 200) throw new Error(await made.text());
   const id = String((await made.json()).arrangementId);
   /** @type {Answered[]} */
   const answered = [];
+  /** The bars as the last answered save left them. @type {Parameters<typeof notesOf>[0]['bars']} */
+  let standing = begun.bars.map((bar) => ({ ...bar, notes: [...bar.notes] }));
   const writer = {
     page,
     id,
@@ -70,7 +71,11 @@ async function openWriter(number) {
     const answer = await request.response();
     if (answer?.status() !== 200) return;
     const { version } = await answer.json().catch(() => ({ version: undefined }));
-    if (version) answered.push({ version, notes: notesOf(request.postDataJSON().score.score) });
+    // What an answered save has not changed stands as it was.
+    const { score, bars: changed = [] } = request.postDataJSON();
+    if (score) standing = score.score.bars;
+    for (const { at, bar } of changed) standing[at] = bar;
+    if (version) answered.push({ version, notes: notesOf({ bars: standing }) });
   });
   await openSheet(writer);
   return writer;
@@ -79,7 +84,7 @@ async function openWriter(number) {
 /** @typedef {Awaited<ReturnType<typeof openWriter>>} Writer */
 
 const isSave = (/** @type {import('@playwright/test').Request} */ request, /** @type {string} */ id) =>
-  request.method() === 'PUT' && request.url().endsWith(`/api/arrangements/${id}`);
+  ['PUT', 'PATCH'].includes(request.method()) && request.url().includes(`/api/arrangements/${id}`);
 
 /** The notes a score has, from left to right: as they were typed. @param {{ bars: { notes: { tick: number, string: number, fret: number, voice: string }[] }[] }} score */
 const notesOf = ({ bars: all }) =>

@@ -1,7 +1,7 @@
 import { figureDocumentSchema } from '@jocund/core/figures';
 import { scoreLimits } from '@jocund/core/score';
-import { documentSchema } from '@jocund/core/score/document';
-import { line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
+import { documentSchema, mostChangedBars } from '@jocund/core/score/document';
+import { barSchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
 import { z } from 'zod';
 import {
   demoSignInsSchema,
@@ -186,6 +186,23 @@ export const endpoints = {
     'PUT',
     '/api/arrangements/:id',
     z.strictObject({ baseVersion: z.int().min(1), score: documentSchema }),
+    savedSchema,
+  ),
+  /**
+   * Saves bars in place of those that stand there. Refused as stale where the piece is of another version, or stored otherwise: then the
+   * whole is to be sent.
+   */
+  saveBars: endpoint(
+    'teacher',
+    'PATCH',
+    '/api/arrangements/:id/bars',
+    z.strictObject({
+      baseVersion: z.int().min(1),
+      bars: z
+        .array(z.strictObject({ at: z.int().min(0).max(scoreLimits.bars), bar: barSchema }))
+        .min(1)
+        .max(mostChangedBars),
+    }),
     savedSchema,
   ),
   /** A page, newest first; `before` leads on to earlier ones. */

@@ -1,6 +1,6 @@
 import { apiErrorSchema, arrangementSchema, staleSaveSchema, type PieceSummary } from '@jocund/contract';
 import { blankScore, writeNote, type Score } from '@jocund/core/score';
-import { asDocument } from '@jocund/core/score/document';
+import { asDocument, changedBars, type ChangedBar } from '@jocund/core/score/document';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
@@ -139,6 +139,70 @@ describe('saving', () => {
       [3, 5].map(async (fret) => (await save(arrangementId, 1, withFret(score, fret))).status),
     );
     expect(statuses.sort()).toEqual([200, 409]);
+  });
+
+  describe('bars saved alone', () => {
+    const saveBars = (id: string, baseVersion: number, bars: readonly ChangedBar[]) =>
+      teacher.patch(`/api/arrangements/${id}/bars`).send({ baseVersion, bars });
+
+    test('say what the whole would have said, and are revisions like any other', async () => {
+      const score = blankScore({ title: 'Bar by bar', barCount: 3 });
+      const { arrangementId } = await create(score);
+      const next = writeNote(withFret(score, 3), { bar: 2, tick: 960, string: 2, voice: 'melody' }, 5, 960);
+      const answer = await saveBars(arrangementId, 1, changedBars(score, next)!).expect(200);
+      expect(answer.body).toMatchObject({ version: 2 });
+      const whole = await create({ ...next, title: 'At once' });
+      const barsOf = async (id: string) => (await read(id)).score.bars;
+      expect(await barsOf(arrangementId)).toEqual(await barsOf(whole.arrangementId));
+      expect((await read(arrangementId)).score).toEqual(next);
+      const revision = await teacher.get(`/api/arrangements/${arrangementId}/revisions/2`).expect(200);
+      expect(arrangementSchema.parse(revision.body).score).toEqual(next);
+      // The whole says the same: it is the version there is.
+      expect((await save(arrangementId, 1, next).expect(200)).body).toMatchObject({ version: 2 });
+    });
+
+    test('over another version, past the end, or changing nothing, are refused, and nothing is written', async () => {
+      const score = blankScore({ title: 'Refused bars', barCount: 2 });
+      const { arrangementId } = await create(score);
+      const [bar] = withFret(score, 3).bars;
+      const tries: [number, readonly ChangedBar[]][] = [
+        [2, [{ at: 0, bar: bar! }]],
+        [1, [{ at: 2, bar: bar! }]],
+        [1, [{ at: 1, bar: score.bars[1]! }]],
+      ];
+      for (const [version, bars] of tries) {
+        const refused = await saveBars(arrangementId, version, bars).expect(409);
+        expect(codeOf(refused.body)).toBe('stale');
+      }
+      expect(await read(arrangementId)).toMatchObject({ version: 1, score });
+    });
+
+    test('a piece as an older Jocund stored it is to be sent whole', async () => {
+      const score = blankScore({ title: 'Old shape' });
+      const { arrangementId } = await create(score);
+      await studio
+        .database('arrangements')
+        .where({ id: arrangementId })
+        .update({ document: JSON.stringify({ format: 'jocund-study', version: 1, study: score }) });
+      await saveBars(arrangementId, 1, [{ at: 0, bar: withFret(score, 3).bars[0]! }]).expect(409);
+    });
+
+    test('of two at the same moment one wins; another studio’s are not found by it', async () => {
+      const score = blankScore({ title: 'Bars at once' });
+      const { arrangementId } = await create(score);
+      const bars = (fret: number) => [{ at: 0, bar: withFret(score, fret).bars[0]! }];
+      const statuses = await Promise.all(
+        [3, 5].map(async (fret) => (await saveBars(arrangementId, 1, bars(fret))).status),
+      );
+      expect(statuses.sort()).toEqual([200, 409]);
+      const stranger = await studio.stranger('teacher');
+      const path = `/api/arrangements/${arrangementId}/bars`;
+      await stranger
+        .patch(path)
+        .send({ baseVersion: 2, bars: bars(7) })
+        .expect(404);
+      expect(await read(arrangementId)).toMatchObject({ version: 2 });
+    });
   });
 
   test('the same save sent again, after a lost answer, is no conflict', async () => {

@@ -1,5 +1,5 @@
 import type { Score } from '@jocund/core/score';
-import { asDocument } from '@jocund/core/score/document';
+import { asDocument, scoreFormat, scoreVersion } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { renewedSummaries } from '../summaries/repository.ts';
 
@@ -98,6 +98,59 @@ export async function writeVersion(
       [documentText, playerNamed(database, studioId, player), savedBy, studioId, id, baseVersion],
     )
     .options({ name: 'save' });
+  return rows[0];
+}
+
+/** Bars in place of those that stand at these places, from 0; in JSON. */
+export interface NewBars {
+  readonly studioId: string;
+  readonly id: string;
+  readonly baseVersion: number;
+  readonly bars: readonly { readonly at: number; readonly text: string }[];
+  readonly savedBy: string;
+}
+
+/**
+ * Writes the next version with some bars in place of those that stood there, as {@link writeVersion} does: the database changes the
+ * document it has. Undefined where nothing is written: no such arrangement, another version, a document of another shape or with
+ * fewer bars, or one that says just this already.
+ */
+export async function writeBars(
+  database: Database,
+  { studioId, id, baseVersion, bars, savedBy }: NewBars,
+): Promise<Saved | undefined> {
+  const changed = bars.reduce((document) => `jsonb_set(${document}, ?::text[], ?::jsonb, false)`, 'document');
+  const { rows } = await database
+    .raw<{ rows: Saved[] }>(
+      `with stood as (
+         select studio_id, id, ${changed} as document from arrangements
+         where studio_id = ? and id = ? and version = ?
+           and document ->> 'format' = ? and document ->> 'version' = ?
+           and jsonb_array_length(document #> '{score,bars}') > ?
+       ),
+       saved as (
+         update arrangements
+         set version = version + 1, document = stood.document, saved_by = ?, saved_at = now()
+         from stood
+         where arrangements.studio_id = stood.studio_id and arrangements.id = stood.id and version = ?
+           and arrangements.document <> stood.document
+         returning arrangements.studio_id, arrangements.id, version, arrangements.document, saved_at, saved_by
+       ),
+       ${withRevisions}
+     select version, saved_at from saved`,
+      [
+        ...bars.flatMap(({ at, text }) => [['score', 'bars', String(at)], text]),
+        studioId,
+        id,
+        baseVersion,
+        scoreFormat,
+        String(scoreVersion),
+        Math.max(...bars.map(({ at }) => at)),
+        savedBy,
+        baseVersion,
+      ],
+    )
+    .options({ name: `save-bars-${bars.length}` });
   return rows[0];
 }
 

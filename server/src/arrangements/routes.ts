@@ -1,14 +1,15 @@
 import { endpoints } from '@jocund/contract';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { z } from 'zod';
 import type { Database } from '../database/connect.ts';
 import type { Measuring } from '../summaries/measuring.ts';
 import { notFound } from '../http/refusal.ts';
 import { idOf, route } from '../http/route.ts';
+import type { SignedIn } from '../http/session.ts';
 import { readable } from './readable.ts';
 import { readHistory } from './history.ts';
 import { findRevision, nameRevision } from './repository.ts';
-import { readArrangement, saveArrangement } from './service.ts';
+import { readArrangement, saveArrangement, saveBars } from './service.ts';
 
 export function arrangementRoutes(database: Database, measuring: Measuring): Router {
   const router = Router();
@@ -17,10 +18,19 @@ export function arrangementRoutes(database: Database, measuring: Measuring): Rou
     readArrangement(database, who, idOf(request, 'piece')),
   );
 
+  /** What is saved is saved: where the queue has trouble, the list asks for the figures again. */
+  const measureSoon = (request: Request, { studioId }: SignedIn) =>
+    measuring.soon(studioId).catch((error: unknown) => request.log.warn(error));
+
   route(router, endpoints.saveArrangement, async ({ body, request, who }) => {
     const saved = await saveArrangement(database, who, idOf(request, 'piece'), body);
-    // What is saved is saved: where the queue has trouble, the list asks for the figures again.
-    await measuring.soon(who.studioId).catch((error: unknown) => request.log.warn(error));
+    await measureSoon(request, who);
+    return saved;
+  });
+
+  route(router, endpoints.saveBars, async ({ body, request, who }) => {
+    const saved = await saveBars(database, who, idOf(request, 'piece'), body);
+    await measureSoon(request, who);
     return saved;
   });
 

@@ -1,10 +1,10 @@
 import type { Score } from '@jocund/core/score';
-import { asDocument } from '@jocund/core/score/document';
+import { asDocument, type ChangedBar } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
 import { notFound, Refusal } from '../http/refusal.ts';
 import type { SignedIn } from '../http/session.ts';
 import { readable, sent } from './readable.ts';
-import { findArrangement, findVersionSaying, writeVersion } from './repository.ts';
+import { findArrangement, findVersionSaying, writeBars, writeVersion } from './repository.ts';
 
 export async function readArrangement(database: Database, who: SignedIn, id: string) {
   const arrangement = await findArrangement(database, who.studioId, id);
@@ -36,6 +36,32 @@ export async function saveArrangement(
   const same = await findVersionSaying(database, studioId, id, documentText);
   if (same) return { version: same.version, savedAt: same.saved_at.toISOString() };
   throw await staleSave(database, who, id, { baseVersion, score });
+}
+
+/**
+ * Saves bars in place of those that stand in `baseVersion`, as {@link saveArrangement} would save the whole. Where that cannot be done —
+ * another version, stored by an older Jocund, saved already — the whole has to be sent, and is answered for.
+ */
+export async function saveBars(
+  database: Database,
+  { studioId, name }: SignedIn,
+  id: string,
+  { baseVersion, bars }: { baseVersion: number; bars: readonly ChangedBar[] },
+): Promise<{ version: number; savedAt: string }> {
+  const saved = await writeBars(database, {
+    studioId,
+    id,
+    baseVersion,
+    bars: bars.map(({ at, bar }) => ({ at, text: JSON.stringify(bar) })),
+    savedBy: name,
+  });
+  if (saved) return { version: saved.version, savedAt: saved.saved_at.toISOString() };
+  if (!(await findArrangement(database, studioId, id))) throw notFound('piece');
+  throw new Refusal(
+    'stale',
+    'The piece is not as it was when these bars were changed',
+    'Save the whole piece, or open it again',
+  );
 }
 
 async function staleSave(

@@ -1,5 +1,6 @@
 import {
   endpoints,
+  RefusedRequest,
   request,
   restorePath,
   restoredSchema,
@@ -9,7 +10,7 @@ import {
   type User,
 } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
-import { asDocument } from '@jocund/core/score/document';
+import { asDocument, changedBars } from '@jocund/core/score/document';
 import { fromBase64 } from '../drafts/seal.ts';
 import { forgetAnswers, keepAnswer, requestOrKept } from './kept-answers.ts';
 import {
@@ -248,13 +249,29 @@ export const readRevision = (id: string, version: number) =>
 /** Long enough for a slow line, in milliseconds; after it the save is tried again. */
 const saveTimeMs = 15_000;
 
-export const saveArrangement = (id: string, baseVersion: number, score: Score, outlivesPage = false) =>
-  request(endpoints.saveArrangement, {
-    params: { id },
-    body: { baseVersion, score: sent(score) },
-    timeMs: saveTimeMs,
-    outlivesPage,
-  });
+export interface ScoreSave {
+  readonly id: string;
+  readonly baseVersion: number;
+  /** What the base version says, where that is known: then a few changed bars are sent alone. */
+  readonly base?: Score | undefined;
+  readonly score: Score;
+  /** The request goes on when the page goes away. */
+  readonly outlivesPage?: boolean;
+}
+
+/** Saves a score over its base version: the bars that were changed, or the whole where more was, or where the server asks for it. */
+export async function saveScore({ id, baseVersion, base, score, outlivesPage = false }: ScoreSave) {
+  const how = { params: { id }, timeMs: saveTimeMs, outlivesPage };
+  const bars = base && changedBars(base, score);
+  if (bars && bars.length > 0) {
+    try {
+      return await request(endpoints.saveBars, { ...how, body: { baseVersion, bars: [...bars] } });
+    } catch (error) {
+      if (!(error instanceof RefusedRequest && error.error.code === 'stale')) throw error;
+    }
+  }
+  return request(endpoints.saveArrangement, { ...how, body: { baseVersion, score: sent(score) } });
+}
 
 /** The key with which this person's unsaved work is sealed in the browser. It is kept nowhere but in this page's memory. */
 export const useDraftKey = () =>

@@ -2,7 +2,7 @@ import { RefusedRequest, unreadableSchema, type Unreadable } from '@jocund/contr
 import type { Score } from '@jocund/core/score';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { readRevision, saveArrangement, useRevisions } from '../api/queries.ts';
+import { readRevision, saveScore, useRevisions } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { ErrorNote } from '../ui/notice.tsx';
 import { saveFile } from '../ui/save-file.ts';
@@ -28,7 +28,7 @@ export function UnreadablePiece({ unreadable, reason, onMended }: UnreadablePiec
 
   const keep = async (score: () => Promise<Score>) => {
     try {
-      await saveArrangement(unreadable.id, version, await score());
+      await saveScore({ id: unreadable.id, baseVersion: version, score: await score() });
       onMended();
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));

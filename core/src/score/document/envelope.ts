@@ -10,7 +10,7 @@ import { upgrade } from './upgrade.ts';
 /** Rises when a score of the old shape no longer says the same. */
 export const scoreVersion = 2;
 
-const formatName = 'jocund-score';
+export const scoreFormat = 'jocund-score';
 /** As version 1 was named: a score was called a study then. */
 const firstName = 'jocund-study';
 
@@ -19,19 +19,19 @@ const firstName = 'jocund-study';
  * Whatever the version, {@link openDocument} reads it.
  */
 export interface ScoreDocument {
-  readonly format: typeof formatName;
+  readonly format: typeof scoreFormat;
   readonly version: number;
   readonly score: unknown;
 }
 
 export const asDocument = (score: Score): ScoreDocument => ({
-  format: formatName,
+  format: scoreFormat,
   version: scoreVersion,
   score,
 });
 
 const envelopeSchema = z.union([
-  z.looseObject({ format: z.literal(formatName), version: z.int().min(2), score: z.unknown() }),
+  z.looseObject({ format: z.literal(scoreFormat), version: z.int().min(2), score: z.unknown() }),
   z
     .looseObject({ format: z.literal(firstName), version: z.int().min(1), study: z.unknown() })
     .transform(({ version, study }) => ({ format: firstName, version, score: study })),

@@ -1,5 +1,5 @@
 import { blankScore, writeNote, type Score } from '@jocund/core/score';
-import { asDocument, documentSchema } from '@jocund/core/score/document';
+import { asDocument, documentSchema, type ChangedBar } from '@jocund/core/score/document';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Draft, DraftKeeper } from '../../drafts/drafts.ts';
 import { newId } from '../../work/new-id.ts';
@@ -15,7 +15,10 @@ const withFret = (fret: number) => (each: Score) =>
 /** `hangs` never answers until the page gives up. */
 type Answer = { status: number; body: unknown } | 'no connection' | 'hangs';
 let answers: Answer[] = [];
-let sent: { baseVersion: number; score: Score; outlivesPage: boolean }[] = [];
+/** What was sent, bars put in their places; of a save that was refused as bars only what it was sent as in the end. */
+let sent: { baseVersion: number; score: Score; outlivesPage: boolean; as: 'bars' | 'whole' }[] = [];
+/** What the server has. */
+let standing = score;
 /** What is on the disk; undefined when there is none. */
 let onDisk: Draft | undefined;
 let hasRoom = true;
@@ -40,14 +43,28 @@ beforeEach(() => {
   sent = [];
   onDisk = undefined;
   hasRoom = true;
-  vi.stubGlobal('fetch', (_path: string, init: RequestInit) => {
-    const body = JSON.parse(init.body as string) as { baseVersion: number; score: unknown };
+  standing = score;
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    const body = JSON.parse(init.body as string) as {
+      baseVersion: number;
+      score: unknown;
+      bars?: ChangedBar[];
+    };
+    const [next] = answers;
+    if (body.bars && typeof next === 'object' && next.status === 409) {
+      const { status, body: told } = refusal(409, 'stale');
+      return Promise.resolve(new Response(JSON.stringify(told), { status }));
+    }
+    const saved = body.bars ? withBars(standing, body.bars) : documentSchema.parse(body.score);
+    expect(path.endsWith('/bars')).toBe(body.bars !== undefined);
     sent.push({
       baseVersion: body.baseVersion,
-      score: documentSchema.parse(body.score),
+      score: saved,
       outlivesPage: init.keepalive === true,
+      as: body.bars ? 'bars' : 'whole',
     });
     const answer = answers.shift() ?? { status: 200, body: { version: sent.length + 1, savedAt } };
+    if (typeof answer === 'object' && answer.status === 200) standing = saved;
     if (answer === 'no connection') return Promise.reject(new TypeError('failed to fetch'));
     if (answer === 'hangs')
       return new Promise((_, reject) => {
@@ -59,6 +76,11 @@ beforeEach(() => {
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
+});
+
+const withBars = (stood: Score, changed: readonly ChangedBar[]): Score => ({
+  ...stood,
+  bars: stood.bars.map((bar, at) => changed.find((each) => each.at === at)?.bar ?? bar),
 });
 
 function open() {
@@ -87,6 +109,18 @@ describe('saving', () => {
     expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 2]);
     expect(autosave.getState()).toEqual({ kind: 'saved', at: savedAt });
     expect(onDisk).toBeUndefined();
+  });
+
+  test('bars that were changed are sent alone, anything else with the whole', async () => {
+    const { store } = open();
+    store.edit(withFret(3));
+    await pass(1000);
+    store.edit((each) => ({ ...each, title: 'Renamed' }));
+    await pass(1000);
+    store.edit(withFret(4));
+    await pass(1000);
+    expect(sent.map(({ as }) => as)).toEqual(['bars', 'whole', 'bars']);
+    expect(standing).toEqual(store.getScore());
   });
 
   test('who writes without a pause is saved all the same', async () => {
@@ -138,7 +172,8 @@ describe('saving', () => {
     expect(onDisk!.score.bars[0]!.notes[0]!.fret).toBe(8);
     autosave.rebase(4);
     await pass(1000);
-    expect(sent.at(-1)).toMatchObject({ baseVersion: 4 });
+    // What stands there was not made here: it is written over as a whole.
+    expect(sent.at(-1)).toMatchObject({ baseVersion: 4, as: 'whole' });
     expect(autosave.getState().kind).toBe('saved');
   });
 });

@@ -1,6 +1,6 @@
 import type { Arrangement } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
-import { saveArrangement } from '../../api/queries.ts';
+import { saveScore } from '../../api/queries.ts';
 import type { Draft, DraftKeeper } from '../../drafts/drafts.ts';
 import type { ScoreStore } from '../score-store.ts';
 import { stateAfter, type SaveState } from './save-state.ts';
@@ -40,6 +40,8 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
   const { id } = settings.saved;
   let { baseVersion } = settings;
   let lastSaved = settings.saved.score;
+  /** What `baseVersion` says; undefined where it was not seen. */
+  let base: Score | undefined = lastSaved;
   let savedAt = settings.saved.savedAt;
   let state: SaveState = { kind: 'saved', at: savedAt };
   /** What was sent and never answered for: the server may have it. A draft that is taken up was sent when its page closed. */
@@ -121,7 +123,7 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
     if (!isKept()) keepSoon();
     set({ kind: 'saving', kept: isKept() });
     try {
-      const answer = await saveArrangement(id, baseVersion, score);
+      const answer = await saveScore({ id, baseVersion, base, score });
       onSaved(answer.version, answer.savedAt, score);
     } catch (error) {
       onFailed(stateAfter(error, isKept()), score);
@@ -133,7 +135,7 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
     unanswered = undefined;
     retryMs = firstRetryMs;
     baseVersion = version;
-    lastSaved = score;
+    base = lastSaved = score;
     savedAt = at;
     if (store.getScore() === score) {
       settle();
@@ -165,7 +167,9 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
   const onPageHide = () => {
     onLeave();
     if (!isSafe() && state.kind !== 'stale')
-      void saveArrangement(id, baseVersion, store.getScore(), true).catch(() => undefined);
+      void saveScore({ id, baseVersion, base, score: store.getScore(), outlivesPage: true }).catch(
+        () => undefined,
+      );
   };
   const onBack = () => {
     if (!document.hidden && (state.kind === 'hindered' || state.kind === 'signed-out')) later(0);
@@ -191,6 +195,7 @@ export function createAutosave(settings: AutosaveSettings): Autosave {
     saveNow: () => later(0),
     rebase: (next) => {
       baseVersion = next;
+      base = undefined;
       unanswered = undefined;
       set({ kind: 'unsaved', kept: isKept() });
       later(0);
