@@ -10,7 +10,7 @@ import { writeVersion } from '../src/arrangements/repository.ts';
 import { findPieces } from '../src/pieces/repository.ts';
 import { measurePiece } from '../src/summaries/measure.ts';
 import { measureStudio } from '../src/summaries/measuring.ts';
-import { keepMeasured } from '../src/summaries/repository.ts';
+import { hasRestless, keepMeasured } from '../src/summaries/repository.ts';
 import { workHere } from '../src/workers/workers.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
 
@@ -98,6 +98,27 @@ describe('figures follow what is saved', () => {
       fittedWeights,
     );
     expect((await list(teacher))[0]!.figures).toBeNull();
+  });
+
+  test('a piece that is being written at is measured when it rests', async () => {
+    const teacher = await studio.stranger('teacher');
+    const made = await create(teacher, { ...busy, title: 'Restless' });
+    const studioId = await studioOf(made);
+    await teacher
+      .patch(`/api/arrangements/${made.arrangementId}/bars`)
+      .send({ baseVersion: 1, bars: [{ at: 0, bar: blankScore({ title: 'Blank' }).bars[0]! }] })
+      .expect(200);
+    const anHour = 3_600_000;
+    await measureStudio(studio.database, workHere, studioId, { restedMs: anHour });
+    expect((await list(teacher))[0]!.figures).toBeNull();
+    expect(await hasRestless(studio.database, studioId, anHour)).toBe(true);
+    await studio
+      .database('arrangements')
+      .where({ id: made.arrangementId })
+      .update({ saved_at: studio.database.raw(`now() - interval '2 hours'`) });
+    expect(await hasRestless(studio.database, studioId, anHour)).toBe(false);
+    await measureStudio(studio.database, workHere, studioId, { restedMs: anHour });
+    expect((await list(teacher))[0]!.figures).not.toBeNull();
   });
 
   test('a piece that cannot be measured keeps no other waiting', async () => {

@@ -72,7 +72,7 @@ export async function createPiece(
     };
   });
   // The piece stands; where its figures cannot be had now, they follow.
-  await measureStudio(database, workers, studioId, arrangementId).catch(() => undefined);
+  await measureStudio(database, workers, studioId, { id: arrangementId }).catch(() => undefined);
   return readSummary(database, studioId, pieceId);
 }
 

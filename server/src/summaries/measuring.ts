@@ -5,8 +5,10 @@ import type { Workers } from '../workers/workers.ts';
 import {
   addMissingSummaries,
   findUnmeasured,
+  hasRestless,
   keepMeasured,
   studiosToMeasure,
+  type Unmeasured,
   type UnmeasuredPiece,
 } from './repository.ts';
 
@@ -19,20 +21,20 @@ export interface Measuring {
 const atATime = 20;
 
 /**
- * Measures the pieces of a studio that want it, one after the other; all of them, or the one named. One that cannot be measured
+ * Measures the pieces of a studio that want it, one after the other; all of them, or those asked for. One that cannot be measured
  * does not keep the others waiting: its error is thrown at the end.
  */
 export async function measureStudio(
   database: Database,
   workers: Workers,
   studioId: string,
-  id?: string,
+  which: Unmeasured = {},
 ): Promise<void> {
   await addMissingSummaries(database, studioId);
   const failures: unknown[] = [];
   let after: string | undefined;
   do {
-    const found = await findUnmeasured(database, studioId, { most: atATime, id, after });
+    const found = await findUnmeasured(database, studioId, { ...which, most: atATime, after });
     for (const piece of found)
       await measure(database, workers, studioId, piece).catch((error: unknown) => failures.push(error));
     after = found.length < atATime ? undefined : found.at(-1)?.id;
@@ -58,8 +60,11 @@ const queueName = 'measuring';
 /** So many pieces take that long at most; another server takes over from one that died. */
 const expireInSeconds = 15 * 60;
 
-/** A studio is put on the queue so long after a save, in milliseconds: who types saves again and again. */
-const restMs = 1000;
+/**
+ * A piece is measured when it was not saved for so long, in milliseconds: whoever writes saves again and again, and what was measured
+ * of a version that is written over is thrown away.
+ */
+const restMs = 2000;
 
 /** Takes studios from the queue in PostgreSQL; one that is already waiting is not put there twice. `failed` is told what went wrong in putting one there: the next start makes up for it. */
 export async function startMeasuring(
@@ -72,24 +77,29 @@ export async function startMeasuring(
   const queue = async (studioId: string) => {
     await boss.send(queueName, { studioId }, { singletonKey: studioId, retryLimit: 2, expireInSeconds });
   };
+  const resting = new Set<string>();
+  const soon = (studioId: string) => {
+    if (resting.has(studioId)) return;
+    resting.add(studioId);
+    setTimeout(() => {
+      resting.delete(studioId);
+      queue(studioId).catch(failed);
+    }, restMs).unref();
+  };
   await boss.work<{ readonly studioId: string }>(
     queueName,
     { pollingIntervalSeconds: 0.5, batchSize: 1 },
     async (jobs) => {
-      for (const { data } of jobs) await measureStudio(database, workers, data.studioId);
+      for (const { data } of jobs) {
+        await measureStudio(database, workers, data.studioId, { restedMs: restMs });
+        if (await hasRestless(database, data.studioId, restMs)) soon(data.studioId);
+      }
     },
   );
   for (const studioId of await studiosToMeasure(database)) await queue(studioId);
-  const resting = new Set<string>();
   return {
     soon: (studioId) => {
-      if (!resting.has(studioId)) {
-        resting.add(studioId);
-        setTimeout(() => {
-          resting.delete(studioId);
-          queue(studioId).catch(failed);
-        }, restMs).unref();
-      }
+      soon(studioId);
       return Promise.resolve();
     },
   };

@@ -46,27 +46,50 @@ export interface UnmeasuredPiece {
   readonly text: string;
 }
 
-/** Some pieces whose figures are missing or of another measure, by id, after one where it is given; of all pieces, or of the one named. */
-export const findUnmeasured = (
-  database: Database,
-  studioId: string,
-  {
-    most,
-    id,
-    after,
-  }: { readonly most: number; readonly id?: string | undefined; readonly after?: string | undefined },
-): Promise<UnmeasuredPiece[]> =>
+/** Pieces of a studio whose figures are missing or of another measure. */
+const unmeasured = (database: Database, studioId: string) =>
   database('piece_summaries as s')
     .join('arrangements as a', { 'a.studio_id': 's.studio_id', 'a.id': 's.arrangement_id' })
     .where('s.studio_id', studioId)
-    .whereRaw('s.measure is distinct from ?', [pieceMeasure])
+    .whereRaw('s.measure is distinct from ?', [pieceMeasure]);
+
+const savedBefore = `a.saved_at < now() - ? * interval '1 millisecond'`;
+
+/** Which pieces are to be measured. */
+export interface Unmeasured {
+  /** This piece alone. */
+  readonly id?: string | undefined;
+  /** Only what was not saved for so long, in milliseconds. */
+  readonly restedMs?: number | undefined;
+}
+
+/** Some pieces whose figures are missing or of another measure, by id, after one where it is given. */
+export const findUnmeasured = (
+  database: Database,
+  studioId: string,
+  { most, id, restedMs, after }: Unmeasured & { readonly most: number; readonly after?: string | undefined },
+): Promise<UnmeasuredPiece[]> =>
+  unmeasured(database, studioId)
     .modify((query) => {
       if (id !== undefined) void query.where('a.id', id);
+      if (restedMs !== undefined) void query.whereRaw(savedBefore, [restedMs]);
       if (after !== undefined) void query.where('a.id', '>', after);
     })
     .orderBy('a.id')
     .limit(most)
     .select<UnmeasuredPiece[]>('a.id', 'a.version', database.raw('a.document::text as text'));
+
+/** Whether pieces wait to be measured until they have rested for so long, in milliseconds. */
+export const hasRestless = async (
+  database: Database,
+  studioId: string,
+  restedMs: number,
+): Promise<boolean> => {
+  const one = await unmeasured(database, studioId)
+    .whereRaw(`not ${savedBefore}`, [restedMs])
+    .first<{ id: string } | undefined>('a.id');
+  return one !== undefined;
+};
 
 /** Keeps the figures of that version of a piece; those of a version that was written over meanwhile are dropped. */
 export const keepMeasured = async (
