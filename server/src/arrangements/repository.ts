@@ -1,7 +1,7 @@
 import type { Score } from '@jocund/core/score';
 import { asDocument, scoreFormat, scoreVersion } from '@jocund/core/score/document';
 import type { Database } from '../database/connect.ts';
-import { renewedSummaries } from '../summaries/repository.ts';
+import { outdatedSummaries, renewedSummaries } from '../summaries/repository.ts';
 
 /** An arrangement as its row holds it: a document of whatever version, perhaps one that cannot be read. */
 export interface StoredArrangement {
@@ -50,13 +50,13 @@ const playerNamed = (transaction: Database, studioId: string, name: string) =>
     .limit(1)
     .select('id');
 
-/** What was saved is kept as a revision, and its summary said anew, in the same statement: “saved” has the rows. */
-const withRevisions = `
+/** What was saved is kept as a revision in the same statement, and `summed` says its summary: “saved” has the rows. */
+const withRevisions = (summed: string) => `
   revised as (
     insert into revisions (studio_id, arrangement_id, version, document, saved_at, saved_by)
       select studio_id, id, version, document, saved_at, saved_by from saved
   ),
-  summed as (${renewedSummaries('saved')})`;
+  summed as (${summed})`;
 
 export interface NewVersion {
   readonly studioId: string;
@@ -93,7 +93,7 @@ export async function writeVersion(
          where studio_id = ? and id = ? and version = ? and arrangements.document <> given.document
          returning arrangements.studio_id, id, version, arrangements.document, saved_at, saved_by
        ),
-       ${withRevisions}
+       ${withRevisions(renewedSummaries('saved'))}
      select version, saved_at from saved`,
       [documentText, playerNamed(database, studioId, player), savedBy, studioId, id, baseVersion],
     )
@@ -122,7 +122,8 @@ export async function writeBars(
   const changed = bars.reduce((document) => `jsonb_set(${document}, ?::text[], ?::jsonb, false)`, 'document');
   const { rows } = await database
     .raw<{ rows: Saved[] }>(
-      `with stood as (
+      // Materialized: else the change would be made twice, to compare it and to store it.
+      `with stood as materialized (
          select studio_id, id, ${changed} as document from arrangements
          where studio_id = ? and id = ? and version = ?
            and document ->> 'format' = ? and document ->> 'version' = ?
@@ -136,7 +137,7 @@ export async function writeBars(
            and arrangements.document <> stood.document
          returning arrangements.studio_id, arrangements.id, version, arrangements.document, saved_at, saved_by
        ),
-       ${withRevisions}
+       ${withRevisions(outdatedSummaries('saved'))}
      select version, saved_at from saved`,
       [
         ...bars.flatMap(({ at, text }) => [['score', 'bars', String(at)], text]),
@@ -180,7 +181,7 @@ export async function insertArrangement(
        insert into arrangements (studio_id, piece_id, version, document, player_id, saved_by)
          values (?, ?, 1, ?, (?), ?) returning studio_id, id, version, document, saved_at, saved_by
      ),
-     ${withRevisions}
+     ${withRevisions(renewedSummaries('saved'))}
      select id from saved`,
     [
       studioId,

@@ -22,13 +22,21 @@ const settingsInSql = (arrangements: string): string => `
     from ${arrangements}
   ) as written`;
 
+const figuresToCome =
+  'measure = null, features = null, open_stage = null, grade_points = null, error_count = null, warning_count = null, trouble = null';
+
 /** SQL that says anew what pieces are; their figures follow when they are measured. */
 export const renewedSummaries = (arrangements: string): string => `${settingsInSql(arrangements)}
   on conflict (arrangement_id) do update set
     version = excluded.version, title = excluded.title, player = excluded.player,
     tuning_name = excluded.tuning_name, capo = excluded.capo, key_tonic = excluded.key_tonic,
     key_mode = excluded.key_mode, tempo_bpm = excluded.tempo_bpm, bar_count = excluded.bar_count,
-    measure = null, features = null, open_stage = null, grade_points = null, error_count = null, warning_count = null, trouble = null`;
+    ${figuresToCome}`;
+
+/** SQL for arrangements of which bars were changed and nothing else: all that is said before they are measured still holds. */
+export const outdatedSummaries = (arrangements: string): string => `
+  update piece_summaries set version = ${arrangements}.version, ${figuresToCome}
+  from ${arrangements} where piece_summaries.arrangement_id = ${arrangements}.id`;
 
 /** Adds what is missing: pieces of an older Jocund, and of a studio put back from a backup. */
 export const addMissingSummaries = async (database: Database, studioId: string): Promise<void> => {
