@@ -7,6 +7,8 @@ import type { HeardNote } from './heard-note.ts';
 import { heardInTune } from './in-tune.ts';
 import { modelNotes } from './model-notes.ts';
 import { findOnsetsSteps, type Onset } from './onsets.ts';
+import { overloadOf, type Overload } from './overload.ts';
+import { monoOf, type Recording } from './recording.ts';
 import { referenceSteps, type Reference } from './reference.ts';
 import { withRing } from './ring.ts';
 
@@ -17,6 +19,16 @@ export interface Heard {
   readonly onsets: readonly Onset[];
   /** Null with too few onsets. */
   readonly pulse: Pulse | null;
+  /** Undefined where nothing is cut off, or only one channel of samples was heard. */
+  readonly overload?: Overload | undefined;
+}
+
+/** Listens to a whole recording, in steps (yields the share done). */
+export function* hearRecordingSteps(recording: Recording): Generator<number, Heard> {
+  yield 0;
+  const overload = overloadOf(recording);
+  const heard = yield* hearSteps(monoOf(recording));
+  return { ...heard, overload };
 }
 
 /** Listens to a recording, samples of one channel at the listening rate, in steps (yields the share done). */

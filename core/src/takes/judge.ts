@@ -6,9 +6,11 @@ import {
   longestRecordingS,
   modelNotes,
   monoOf,
+  overloadOf,
   notesAt,
   referenceOf,
   type HeardNote,
+  type Overload,
   type NoteListener,
   type Recording,
 } from '../listening/index.ts';
@@ -46,8 +48,14 @@ export function* judgeSteps(
       `The recording is ${Math.round(seconds / 60)} minutes long`,
       `Cut it to ${longestRecordingS / 60} minutes`,
     );
-  return yield* judgeRecordingSteps(score, monoOf(recording), settings);
+  const judged = yield* judgeRecordingSteps(score, monoOf(recording), settings);
+  const overload = overloadOf(recording);
+  if (!judged.ok || !overload) return judged;
+  return ok({ ...judged.value, notJudged: [overloadWords(overload), ...judged.value.notJudged] });
 }
+
+const overloadWords = ({ places, firstS }: Overload): string =>
+  `The recording is too loud in ${places === 1 ? 'one place' : `${places} places`}, first after ${Math.floor(firstS)} seconds, and cut off there: marks near it are less sure. Put the microphone further away.`;
 
 /** With a smaller share of hits among all that was asked for or played, the take is of something else. */
 const leastFit = { played: 0.55, recorded: 0.65 };

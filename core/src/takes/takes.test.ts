@@ -241,12 +241,14 @@ describe('a recorded take', () => {
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.9);
   });
 
-  test('a clipped recording is judged nearly as well', () => {
+  test('a clipped recording is judged nearly as well, and said to be', () => {
     const samples = soundOf(playAsStudent(study, { unsteadyMs: 4 }, 2));
     const loudest = samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0);
     const clipped = samples.map((each) => Math.max(-1, Math.min(1, (5 * each) / loudest)));
-    const report = valueOf(judged(study, clipped));
+    const recording = { channels: [Float32Array.from(clipped)], sampleRate: listeningRate };
+    const report = valueOf(finished(judgeSteps(study, { kind: 'sound', recording })));
     expect(report.hits).toBeGreaterThanOrEqual(notesOf(study) * 0.85);
+    expect(report.notJudged[0]).toMatch(/^The recording is too loud in .* after 0 seconds/);
   });
 
   test('a second of it is judged as far as it goes', () => {

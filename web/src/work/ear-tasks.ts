@@ -2,8 +2,7 @@ import { writeMonoWav, writeWav } from '@jocund/core/formats/wav';
 import {
   bandPeaksSteps,
   evenedOutSteps,
-  hearSteps,
-  monoOf,
+  hearRecordingSteps,
   stretchPiece,
   type Recording,
 } from '@jocund/core/listening';
@@ -20,10 +19,7 @@ export const earTasks: {
   ) => Generator<number, EarTasks[Name]['output']>;
 } = {
   bandPeaks: ({ channels, sampleRate, splitHz }) => bandPeaksSteps(channels, sampleRate, splitHz),
-  *hearRecording(recording) {
-    yield 0;
-    return yield* hearSteps(monoOf(recording));
-  },
+  hearRecording: hearRecordingSteps,
   hearNotes: (input) => hearNotesTask(input, undefined),
   guessNotes: ({ notes, ...settings }) => guessSteps(notes, settings),
   *stretchSound({ slice, plan, fromFrame, frames, carry }) {

@@ -33,7 +33,7 @@ export function BringIn() {
   const [recorder] = useState(() => new Recorder());
   const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
   const { state: making, start: simulate } = useWork('simulateRecording');
-  const { state: evening, start: evenOut } = useWork('evenOut');
+  const { state: evening, start: evenOut, cancel: leaveUneven } = useWork('evenOut');
   useEffect(
     () => () => {
       recorder.drop();
@@ -115,16 +115,19 @@ export function BringIn() {
         {isDrifting && chosen && sound.kind === 'ready' && (
           <Button
             look="plain"
-            disabled={sending.kind === 'sending' || evening.kind === 'working' || isRecording}
+            disabled={sending.kind === 'sending' || isRecording}
             onClick={() =>
-              evenOut(
-                { recording: sound.sound, reference },
-                (wav) => void bringIn(`${chosen.name}, evened out`, new Blob([wav], { type: 'audio/wav' })),
-              )
+              evening.kind === 'working'
+                ? leaveUneven()
+                : evenOut(
+                    { recording: sound.sound, reference },
+                    (wav) =>
+                      void bringIn(`${chosen.name}, evened out`, new Blob([wav], { type: 'audio/wav' })),
+                  )
             }
           >
             {evening.kind === 'working'
-              ? `Evening it out, ${Math.round(evening.share * 100)} %`
+              ? `Stop evening it out, at ${Math.round(evening.share * 100)} %`
               : 'Even it out'}
           </Button>
         )}

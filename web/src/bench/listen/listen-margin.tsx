@@ -3,6 +3,7 @@ import { BeatsPart } from './beats-part.tsx';
 import { CountsPart, GuessPart } from './guess-part.tsx';
 import { useListen } from './listen-context.tsx';
 import { LoopsPart } from './loops-part.tsx';
+import { OverloadPart } from './overload-part.tsx';
 import { PitchPart } from './pitch-part.tsx';
 import { TuningsPart } from './tunings-part.tsx';
 
@@ -16,6 +17,7 @@ export function ListenMargin() {
       title="Listen"
       note="All of it is worked out on this machine; nothing leaves your studio. Keep headphones at a level you can talk over."
     >
+      {told?.overload && <OverloadPart overload={told.overload} />}
       {told && <GuessPart />}
       {told && <CountsPart />}
       {told && <PitchPart reference={told.reference} likely={likely[0]} />}

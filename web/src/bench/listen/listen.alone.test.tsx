@@ -3,13 +3,14 @@ import type { RecordingSummary } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { simulatedRecording } from '@jocund/core/stand-ins';
 import { written } from '@jocund/core/testing/written';
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { benchRoom, press, server } from '../../testing/bench-room.tsx';
 import { ListenProvider } from './listen-context.tsx';
 import { ListenMargin } from './listen-margin.tsx';
 import { ListenSheet } from './listen-sheet.tsx';
 import { ListenTransport } from './listen-transport.tsx';
+import { OverloadPart } from './overload-part.tsx';
 
 /** The browser's part: what comes over the line is the recording of the test. */
 const heard = vi.hoisted((): { recording: unknown } => ({ recording: undefined }));
@@ -128,6 +129,8 @@ describe('a recording on the bench', () => {
     await open(empty, {}, { ...tape, channels: [slowing] });
     expect(screen.getByText(/drifts by \d\d cents/)).toBeTruthy();
     press('Even it out');
+    fireEvent.click(screen.getByRole('button', { name: /^Stop evening it out, at \d+ %$/ }));
+    press('Even it out');
     await waitFor(() =>
       expect(sent.map(({ body }) => body)).toContainEqual(
         expect.objectContaining({ name: 'tape.wav, evened out' }),
@@ -232,6 +235,12 @@ describe('a recording on the bench', () => {
     const others = screen.getAllByRole('button', { name: /^Use (?!Standard)/ });
     fireEvent.click(others[0]!);
     expect(await screen.findByRole('heading', { name: /^The piece goes to/ })).toBeTruthy();
+  });
+
+  test('a recording that was too loud is said to be, with where it begins', () => {
+    render(<OverloadPart overload={{ places: 3, firstS: 72.4 }} />);
+    expect(screen.getByText('in 3 places')).toBeTruthy();
+    expect(screen.getByText(/cut off, first at 1:12\./)).toBeTruthy();
   });
 
   test('silence, and what cannot be unpacked, are said', async () => {
