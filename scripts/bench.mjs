@@ -181,7 +181,7 @@ async function benchInitialScripts(page) {
     (sum, path) => sum + gzipSync(readFileSync(join(webFolder, path))).length,
     0,
   );
-  report('initial JavaScript, gzipped', `${Math.round(bytes / 1000)} kB`, '≤ 250 kB');
+  report('initial JavaScript, gzipped', `${Math.round(bytes / 1000)} kB`, '≤ 150 kB');
   page.removeAllListeners('response');
 }
 

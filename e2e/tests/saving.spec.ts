@@ -16,13 +16,14 @@ import {
   waitUntilSaved,
 } from '../studio.ts';
 
-/** No save goes out while it lasts. */
+const savesGoTo = /\/api\/arrangements\/[^/]+(\/bars)?$/;
+/** No save goes out while it lasts, of the whole or of some bars. */
 const holdSaves = (page: Page, how: 'hang' | 'fail') =>
-  page.route('**/api/arrangements/*', (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
+  page.route(savesGoTo, (route) => {
+    if (!['PUT', 'PATCH'].includes(route.request().method())) return route.continue();
     return how === 'fail' ? route.abort() : undefined;
   });
-const releaseSaves = (page: Page) => page.unroute('**/api/arrangements/*');
+const releaseSaves = (page: Page) => page.unroute(savesGoTo);
 const untilKept = (page: Page) => expect(page.locator('[data-kept="true"]')).toBeVisible();
 
 const melodyFrets = async (page: Parameters<typeof savedScore>[0], id: string) =>

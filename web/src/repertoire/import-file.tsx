@@ -1,9 +1,11 @@
 import { readEndings } from '@jocund/core/formats/kinds';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { FileInput } from '../ui/file-input.tsx';
 import { Button } from '../ui/button.tsx';
 import type { ChosenFile } from './chosen-file.ts';
-import { ImportPanel } from './import-panel.tsx';
+
+/** Comes with the first file. */
+const ImportPanel = lazy(async () => ({ default: (await import('./import-panel.tsx')).ImportPanel }));
 
 /** Files are bounded before they are read. */
 const largestFileBytes = 8_000_000;
@@ -38,11 +40,13 @@ export function ImportFile({ onFault }: { onFault: (fault: string | undefined) =
         onFile={(chosen) => void take(chosen)}
       />
       {file && (
-        <ImportPanel
-          key={`${file.name} ${file.bytes.length}`}
-          file={file}
-          onClose={() => setFile(undefined)}
-        />
+        <Suspense>
+          <ImportPanel
+            key={`${file.name} ${file.bytes.length}`}
+            file={file}
+            onClose={() => setFile(undefined)}
+          />
+        </Suspense>
       )}
     </>
   );

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useState } from 'react';
 import { readRepertoire, useRepertoire } from '../api/queries.ts';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
@@ -10,9 +10,11 @@ import { useSay } from '../ui/toast.tsx';
 import { counted } from '../ui/words.ts';
 import { askedForAll, askedIn, type Asked } from './asked-pieces.ts';
 import { ImportFile } from './import-file.tsx';
-import { NewPiece } from './new-piece.tsx';
 import { PieceList } from './piece-list.tsx';
 import { takeList } from './take-list.ts';
+
+/** Comes when it is asked for: with its form it weighs as much as the page. */
+const NewPiece = lazy(async () => ({ default: (await import('./new-piece.tsx')).NewPiece }));
 
 /** Every piece of the studio. Search, shelf, order and what else is asked for stand in the address. */
 export function RepertoirePage() {
@@ -75,7 +77,11 @@ export function RepertoirePage() {
           </span>
         </p>
       )}
-      {isNew && <NewPiece open onClose={() => setNew(false)} />}
+      {isNew && (
+        <Suspense>
+          <NewPiece open onClose={() => setNew(false)} />
+        </Suspense>
+      )}
     </main>
   );
 }
