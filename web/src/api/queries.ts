@@ -11,7 +11,7 @@ import {
 } from '@jocund/contract';
 import type { Score } from '@jocund/core/score';
 import { asDocument, changedBars } from '@jocund/core/score/document';
-import { fromBase64 } from '../drafts/seal.ts';
+import { fromBase64 } from '../drafts/base64.ts';
 import { forgetAnswers, keepAnswer, requestOrKept } from './kept-answers.ts';
 import {
   keepPreviousData,

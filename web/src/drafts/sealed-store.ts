@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { fromBase64, toBase64 } from './seal.ts';
+import { fromBase64, toBase64 } from './base64.ts';
 
 /** A draft as the browser holds it. */
 export interface SealedDraft {
