@@ -40,6 +40,18 @@ test('what is cut off is told with where it begins, however soft the copy and wh
   ).toEqual(told);
 });
 
+test('a file that was cut a little is told by tops that are quite flat; one that is only rounded is not', () => {
+  const half = cutAt(0.5).map((each) => each / (0.5 * loudest));
+  expect(overloadOf(mono(half))).toBeDefined();
+  const rounded = (peak: number, hz: number) =>
+    Float32Array.from(
+      { length: 44_100 },
+      (_, at) => Math.round(peak * Math.sin((2 * Math.PI * hz * at) / 44_100) * 32_767) / 32_767,
+    );
+  for (const peak of [0.01, 0.25, 1])
+    for (const hz of [82.4, 110, 330]) expect(overloadOf(mono(rounded(peak, hz), 44_100))).toBeUndefined();
+});
+
 test('what is soft before it is not taken for it', () => {
   const bar2S = (4 * 60) / 90;
   const late = cutAt(0.3).map((each, at) => (at < (bar2S - 0.1) * listeningRate ? each * 0.2 : each));

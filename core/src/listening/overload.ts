@@ -20,6 +20,13 @@ const lowestBand = 38;
  * sine cut to nine tenths of its height has 36 % (shares of a circle).
  */
 const leastInBand = 0.3;
+/** A flat top: so many samples in a row at the very top, come to and left at a stroke, which rounding to 16 bits never makes of a wave. */
+const flatSamples = 3;
+const atAStroke = 0.999;
+/** So many flat tops in a stretch; one alone is not heard. */
+const leastFlatTops = 2;
+/** In softer files rounding makes flat tops, too. */
+const loudEnough = 0.25;
 const apartS = 1;
 
 /** Where a recording is overloaded, in any of its channels; undefined where it is not. */
@@ -31,12 +38,9 @@ export function overloadOf({ channels, sampleRate }: Recording): Overload | unde
     for (const sample of samples) loudest = Math.max(loudest, Math.abs(sample));
     if (loudest === 0) continue;
     for (let from = 0; from + length <= samples.length; from += length) {
-      const counts = new Array<number>(levels).fill(0);
-      for (let at = from; at < from + length; at += 1) {
-        const level = Math.min(levels - 1, Math.floor((Math.abs(samples[at] ?? 0) / loudest) * levels));
-        counts[level] = (counts[level] ?? 0) + 1;
-      }
-      if (fullest(counts) > leastInBand * length) cutAt.add(from);
+      const stretch = samples.subarray(from, from + length);
+      const isFlat = loudest >= loudEnough && flatTops(stretch, loudest) >= leastFlatTops;
+      if (isFlat || fullestBand(stretch, loudest) > leastInBand * length) cutAt.add(from);
     }
   }
   const starts = [...cutAt].sort((a, b) => a - b).map((from) => from / sampleRate);
@@ -46,8 +50,26 @@ export function overloadOf({ channels, sampleRate }: Recording): Overload | unde
   return { places, firstS };
 }
 
+function flatTops(samples: Float32Array, loudest: number): number {
+  let [tops, run, before] = [0, 0, 1];
+  for (const sample of samples) {
+    const level = Math.abs(sample) / loudest;
+    if (level >= 1 - 1e-6) run += 1;
+    else {
+      if (run >= flatSamples && before < atAStroke && level < atAStroke) tops += 1;
+      [run, before] = [0, level];
+    }
+  }
+  return tops;
+}
+
 /** How many samples lie in the fullest of the high bands. */
-function fullest(counts: readonly number[]): number {
+function fullestBand(samples: Float32Array, loudest: number): number {
+  const counts = new Array<number>(levels).fill(0);
+  for (const sample of samples) {
+    const level = Math.min(levels - 1, Math.floor((Math.abs(sample) / loudest) * levels));
+    counts[level] = (counts[level] ?? 0) + 1;
+  }
   let most = 0;
   for (let low = lowestBand; low + band <= levels; low += 1)
     most = Math.max(
