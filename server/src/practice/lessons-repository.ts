@@ -97,7 +97,7 @@ async function latestOf(
   }: { readonly studioId: string; readonly weekday: number; readonly comes: boolean },
 ): Promise<{ readonly student_id: string; readonly text: string }[]> {
   const { rows } = await database.raw<{ rows: { student_id: string; text: string }[] }>(
-    `select student_id, json_agg(${markInJson} order by at, id)::text as text from (
+    `select student_id, '[' || string_agg(${markInJson}, ',' order by at, id) || ']' as text from (
      select marks.* from assignments
        cross join lateral (
          select * from practice_marks

@@ -254,11 +254,16 @@ export const listMarks = async (
     .map(toMark)
     .reverse();
 
-/** A mark as {@link toMark} tells it, told by the database. */
-export const markInJson = `json_build_object(
-  'id', id, 'assignmentId', assignment_id,
-  'at', to_char(at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
-  'tempoBpm', tempo_bpm, 'answer', answer, 'firstBar', first_bar, 'lastBar', last_bar, 'seconds', seconds
+/**
+ * A mark as {@link toMark} tells it, as JSON text written by the database. Put together from its parts, which takes half as long as
+ * building JSON of them: ids and numbers need no quoting, and what else there is gets it.
+ */
+export const markInJson = `(
+  '{"id":"' || id::text || '","assignmentId":"' || assignment_id::text ||
+  '","at":"' || to_char(at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') ||
+  '","tempoBpm":' || tempo_bpm::text || ',"answer":' || to_json(answer)::text ||
+  ',"firstBar":' || coalesce(first_bar::text, 'null') || ',"lastBar":' || coalesce(last_bar::text, 'null') ||
+  ',"seconds":' || seconds::text || '}'
 )`;
 
 /** Marks of a student from the oldest on, a page at a time. */

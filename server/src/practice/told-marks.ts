@@ -68,7 +68,7 @@ async function earlierMarks(
 
 /** Passes of a student, with commas between. */
 const told = (which: string): string => `coalesce((
-  select string_agg((${markInJson})::text, ',' order by at, id) from (
+  select string_agg(${markInJson}, ',' order by at, id) from (
     select * from practice_marks where studio_id = ? and student_id = ? ${which}
     order by at desc, id desc limit ?
   ) latest
