@@ -48,10 +48,12 @@ interface Told {
 const told: Told[] = [];
 const clock = { now: 0 };
 
+/** How the browser opens its sound. */
+let resume = () => Promise.resolve();
 class FakeContext {
   readonly sampleRate = 10;
   readonly destination = {};
-  readonly resume = () => Promise.resolve();
+  readonly resume = () => resume();
   readonly close = () => Promise.resolve();
   get currentTime() {
     return clock.now;
@@ -96,6 +98,7 @@ beforeEach(() => {
   vi.stubGlobal('AudioBufferSourceNode', FakeSource);
   vi.stubGlobal('GainNode', FakeGain);
   clock.now = 0;
+  resume = () => Promise.resolve();
   // What is asked is made in no time by this clock, however slow the machine that tests.
   vi.spyOn(performance, 'now').mockImplementation(() => clock.now * 1000);
   player = new Player();
@@ -125,6 +128,33 @@ async function answered(index: number) {
   await until(() => expect(asked.length).toBeGreaterThan(index));
   await asked[index]?.answer();
 }
+describe('before it sounds', () => {
+  test('stopped while the browser still opens its sound, nothing is heard afterwards', async () => {
+    const openings: (() => void)[] = [];
+    resume = () => new Promise((done) => openings.push(done));
+    const playing = player.play(order());
+    await answered(0);
+    player.stop();
+    openings.forEach((open) => open());
+    await playing;
+    expect(told).toEqual([]);
+    expect(player.getState().status).toBe('idle');
+  });
+
+  test('a browser without sound says so, and the next try may go well', async () => {
+    resume = () => Promise.reject(new Error('no device'));
+    const playing = player.play(order());
+    await answered(0);
+    await playing;
+    expect(player.getState().status).toBe('idle');
+    expect(player.getState().fault).toContain('where this machine’s sound goes');
+    resume = () => Promise.resolve();
+    void player.play(order());
+    await answered(1);
+    expect(told).toHaveLength(3);
+  });
+});
+
 describe('something else while it plays', () => {
   async function playing(first = order()) {
     void player.play(first);

@@ -47,6 +47,9 @@ const idle: PlayerState = {
   fault: undefined,
 };
 
+const fault =
+  'The sound could not be made. Try again; if it stays silent, look where this machine’s sound goes.';
+
 /** A whole sound that was made, and for what. */
 interface KeptSound {
   readonly sound: Sound;
@@ -135,13 +138,24 @@ export class Player {
     this.#context = undefined;
   }
 
-  /** Makes what is asked, first a stretch that is made in a moment, at last the whole, and lets each sound as soon as it is there. */
+  /** Lets what is asked sound; says so where that fails. Nothing is heard, or said, of an order that another one or a stop has ended. */
   async #sound(order: PlayOrder, turn: AbortSignal): Promise<void> {
+    try {
+      await this.#makeAndBegin(order, turn);
+    } catch {
+      if (turn.aborted) return;
+      this.stop();
+      this.#set({ ...idle, fault });
+    }
+  }
+
+  /** Makes what is asked, first a stretch that is made in a moment, at last the whole, and lets each sound as soon as it is there. */
+  async #makeAndBegin(order: PlayOrder, turn: AbortSignal): Promise<void> {
     this.#voices = order.voices;
     const kept = this.#kept.find((each) => isSameSound(each.order, order));
     if (kept) {
       const context = await this.#openContext();
-      if (turn.aborted) return;
+      turn.throwIfAborted();
       this.#keep(kept);
       this.#begin(kept.sound, order, context);
       return;
@@ -160,7 +174,7 @@ export class Player {
       // Asked before the browser opens its sound, which takes as long as the first stretch.
       const asked = this.#rendered(order, isWhole ? undefined : { fromS, seconds }, turn);
       const [context, rendered] = await Promise.all([this.#openContext(), asked]);
-      if (!rendered) return;
+      turn.throwIfAborted();
       last = { seconds, tookS: Math.max(1, performance.now() - askedAt) / 1000 };
       const reachesEnd = isWhole || (!round && fromS + seconds >= timeline.durationS);
       const openS = reachesEnd ? Infinity : seconds;
@@ -180,7 +194,7 @@ export class Player {
     { score, partner, feel, loop, backBeats }: PlayOrder,
     stretch: { readonly fromS: number; readonly seconds: number } | undefined,
     turn: AbortSignal,
-  ): Promise<Rendered | undefined> {
+  ): Promise<Rendered> {
     const { rendered, cancel } = this.#client.render(
       { score, partner, feel, sampleRate, loop, backBeats, stretch },
       (share) => (this.#state.status === 'playing' ? undefined : this.#set({ ...this.#state, share })),
@@ -188,12 +202,6 @@ export class Player {
     turn.addEventListener('abort', cancel, { once: true });
     try {
       return await rendered;
-    } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError')) {
-        this.stop();
-        this.#set({ ...idle, fault: 'The sound could not be made. Try again.' });
-      }
-      return undefined;
     } finally {
       turn.removeEventListener('abort', cancel);
     }
