@@ -16,6 +16,8 @@ export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } f
 export { referenceOf, type Reference } from './reference.ts';
 export { pulseOf, type Pulse } from './beats.ts';
 export { withRing } from './ring.ts';
+export { bandSpectraSteps, looksPerSecond, type BandSpectra } from './band-spectra.ts';
+export { partialBand, pitchLevelsSteps, type KnownStroke, type PitchLevels } from './pitch-levels.ts';
 export { bandPeaksSteps, peaksPerSecond, type BandPeaks } from './bands.ts';
 export {
   stretchHop,

@@ -31,11 +31,12 @@ const beforeS = { from: -0.1, to: -0.02 };
 const leastStruck = 0.15;
 const [octave, twelfth] = [12, 19];
 
-/** The pitches that may have been struck at each onset. */
+/** The pitches that may have been struck at each onset: none that a model holds for less likely than `least`. */
 export function strokeSigns(
   onsets: readonly Onset[],
   { timesS, lowest, pitches, struck, sounding }: Activations,
   wanted: readonly Midi[],
+  least = leastStruck,
 ): StrokeSigns[][] {
   const frameAt = (atS: number): number => firstFrom(timesS, atS);
   /** One number a pitch out of some frames. */
@@ -61,7 +62,7 @@ export function strokeSigns(
     const was = over(sounding, atS + beforeS.from, atS + beforeS.to, mean);
     const at = (values: readonly number[], midi: Midi): number => odds(values[midi - lowest] ?? 0);
     return wanted
-      .filter((midi) => (here[midi - lowest] ?? 0) >= leastStruck)
+      .filter((midi) => (here[midi - lowest] ?? 0) >= least)
       .map((midi) => ({
         midi,
         signs: [
@@ -94,8 +95,8 @@ const mean = (values: readonly number[]): number =>
   values.reduce((sum, each) => sum + each, 0) / values.length;
 
 /** Nothing is quite sure, nor quite impossible. */
-const [surest, least] = [0.997, 0.003];
+const [surest, unlikeliest] = [0.997, 0.003];
 const odds = (share: number): number => {
-  const within = Math.min(surest, Math.max(least, share));
+  const within = Math.min(surest, Math.max(unlikeliest, share));
   return Math.log(within / (1 - within));
 };

@@ -1,5 +1,6 @@
 export { expectedOf, type BarSpan, type ExpectedNote } from './expected.ts';
-export { askedNotes, momentsOf, type AskedNote } from './hear-take-by-model.ts';
+export { askedMoments, askedNotes } from './asked-notes.ts';
+export { levelSignNames } from './level-signs.ts';
 export { pitchesAround } from './hear-take.ts';
 export { possibleStrays } from './stray-notes.ts';
 export {

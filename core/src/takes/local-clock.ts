@@ -20,7 +20,7 @@ export interface LocalLine {
 
 /**
  * When a moment of the study was due, by the anchors nearest to it: a line by least squares with Tukey's biweight (Mosteller & Tukey 1977), so that a few strokes out of time do not
- * bend it. Undefined with fewer than three.
+ * bend it, beginning with the middle slope. Undefined with fewer than three.
  */
 export function lineAt(anchors: readonly Anchor[], atS: number): LocalLine | undefined {
   const near = nearest(anchors, atS);
@@ -28,7 +28,7 @@ export function lineAt(anchors: readonly Anchor[], atS: number): LocalLine | und
   const reach = Math.max(...near.map((each) => Math.abs(each.atS - atS))) * 1.05 || 1;
   const byDistance = near.map((each) => (1 - (Math.abs(each.atS - atS) / reach) ** 3) ** 3);
   let weights = byDistance;
-  let line = fitted(near, weights, atS);
+  let line = throughTheMiddle(near, atS) ?? fitted(near, weights, atS);
   for (let round = 0; round < rounds && line; round += 1) {
     const { dueS, pace } = line;
     const off = near.map(({ atS: at, heardS }) => heardS - (dueS + pace * (at - atS)));
@@ -37,6 +37,19 @@ export function lineAt(anchors: readonly Anchor[], atS: number): LocalLine | und
     line = fitted(near, weights, atS) ?? line;
   }
   return line;
+}
+
+/** The line with the middle one of all slopes between two anchors (Theil 1950, Sen 1968): some strokes taken for others do not bend it, wherever they lie. */
+function throughTheMiddle(anchors: readonly Anchor[], atS: number): LocalLine | undefined {
+  const slopes = anchors.flatMap((a, index) =>
+    anchors
+      .slice(index + 1)
+      .filter((b) => b.atS !== a.atS)
+      .map((b) => (b.heardS - a.heardS) / (b.atS - a.atS)),
+  );
+  if (slopes.length === 0) return undefined;
+  const pace = median(slopes);
+  return { dueS: median(anchors.map((each) => each.heardS - pace * (each.atS - atS))), pace };
 }
 
 const biweight = (share: number): number => (Math.abs(share) >= 1 ? 0 : (1 - share * share) ** 2);

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { strokesBetween, type Activations } from '../listening/index.ts';
+import type { ModelHearing } from './model-hearing.ts';
 import { strayNotes } from './stray-notes.ts';
 
 const framesPerSecond = 86;
@@ -30,6 +31,13 @@ function heard(notes: readonly Struck[]): Activations {
   }
   return { timesS, lowest, pitches, struck, sounding };
 }
+const hearingOf = (onsets: ModelHearing['onsets'], activations: Activations): ModelHearing => ({
+  onsets,
+  activations,
+  spectra: { looks: 0, bands: 0, values: new Float32Array(0) },
+});
+/** Levels that speak neither for a stroke nor against it: each rises as it does as a rule. */
+const plain = () => [0, 0, -3.9, -1.5, 0, 0, 0];
 const onset = (atS: number) => ({ atS, strength: 1 });
 const wanted = Array.from({ length: pitches }, (_, at) => lowest + at);
 
@@ -51,9 +59,9 @@ test('what the study asks for is no stray, nor is a partial that is heard with i
     { midi: 60, atS: 1, struck: 0.5, sounds: 0.3 },
     { midi: 50, atS: 2 },
   ]);
-  const hearing = { onsets: [onset(1), onset(2)], activations };
+  const hearing = hearingOf([onset(1), onset(2)], activations);
   const strays = (asked: Parameters<typeof strayNotes>[1]) =>
-    strayNotes(hearing, asked, wanted).map(({ midi }) => midi);
+    strayNotes(hearing, asked, wanted, plain).map(({ midi }) => midi);
   expect(strays([{ midi: 48, atS: 1.03 }])).toEqual([50]);
   expect(
     strays([
@@ -65,8 +73,8 @@ test('what the study asks for is no stray, nor is a partial that is heard with i
 
 test('one stroke is one stray, at an onset and between', () => {
   const activations = heard([{ midi: 55, atS: 1.5 }]);
-  const hearing = { onsets: [onset(1.452)], activations };
-  expect(strayNotes(hearing, [], wanted)).toHaveLength(1);
+  const hearing = hearingOf([onset(1.452)], activations);
+  expect(strayNotes(hearing, [], wanted, plain)).toHaveLength(1);
 });
 
 test('a model that heard nothing tells nothing', () => {
@@ -77,5 +85,5 @@ test('a model that heard nothing tells nothing', () => {
     struck: new Float32Array(0),
     sounding: new Float32Array(0),
   };
-  expect(strayNotes({ onsets: [onset(1)], activations: nothing }, [], wanted)).toEqual([]);
+  expect(strayNotes(hearingOf([onset(1)], nothing), [], wanted, plain)).toEqual([]);
 });
