@@ -1,4 +1,4 @@
-import { bandSpectraSteps, heardInTune, hearSteps, signNames } from '@jocund/core/listening';
+import { bandSpectraSteps, heardInTune, hearOnsets, hearSteps, signNames } from '@jocund/core/listening';
 import { mulberry32 } from '@jocund/core/random';
 import { layTimeline } from '@jocund/core/sound';
 import { playAsStudent } from '@jocund/core/stand-ins';
@@ -6,7 +6,9 @@ import { finished } from '@jocund/core/steps';
 import {
   askedNotes,
   expectedOf,
+  levelEar,
   levelSignNames,
+  modelEar,
   askedMoments,
   pitchesAround,
   possibleStrays,
@@ -56,7 +58,16 @@ function* heardTakesOf(kind, from) {
     const activations = finished(heardInTune(sound, cents, listener));
     const spectra = finished(bandSpectraSteps(sound, cents));
     const { events } = expectedOf(score, writtenBars(score, faults.bars));
-    yield { played, putIn, hearing: { onsets, activations, spectra }, events };
+    const heard = hearOnsets(sound, { pitches: pitchesAround(events), cents });
+    yield {
+      played,
+      putIn,
+      events,
+      ears: {
+        'by the trained ear': { onsets, spectra, ear: modelEar(onsets, activations) },
+        'by levels alone': { onsets: heard, spectra, ear: levelEar(heard) },
+      },
+    };
   }
 }
 
@@ -88,39 +99,47 @@ const isPlayedAt = (
   /** @type {number} */ within,
 ) => played.some((note) => note.midi === midi && Math.abs(note.startS - atS) < within);
 
-const asked = [];
-for (const { played, putIn, hearing, events } of heardTakes(
-  { missedShare: 0.2, wrongStringShare: 0.06 },
-  0,
-)) {
-  const { notes } = finished(askedNotes(hearing, events));
-  const faults = faulty(
-    putIn,
-    notes.map(({ note }) => note),
-  );
-  for (const { note, found } of notes) {
-    const isThere = !faults.has(note);
-    if (found && (!isThere || isPlayedAt(played, note.midi, found.startS, lostS)))
-      asked.push({ signs: found.signs, is: isThere });
+/** By each ear: what speaks for each note, and whether it was played. */
+const asked = new Map();
+for (const { played, putIn, ears, events } of heardTakes({ missedShare: 0.2, wrongStringShare: 0.06 }, 0))
+  for (const [ear, hearing] of Object.entries(ears)) {
+    const { notes } = finished(askedNotes(hearing, events));
+    const faults = faulty(
+      putIn,
+      notes.map(({ note }) => note),
+    );
+    for (const { note, found } of notes) {
+      const isThere = !faults.has(note);
+      if (found && (!isThere || isPlayedAt(played, note.midi, found.startS, lostS)))
+        asked.set(ear, [...(asked.get(ear) ?? []), { signs: found.signs, is: isThere }]);
+    }
   }
+const strays = new Map();
+for (const { played, ears, events } of heardTakes({ extraShare: 0.08, wrongStringShare: 0.06 }, 302))
+  for (const [ear, hearing] of Object.entries(ears)) {
+    const { notes, levels } = finished(askedNotes(hearing, events));
+    const possible = possibleStrays(hearing, askedMoments(notes), pitchesAround(events), levels);
+    const found = possible.map(({ startS, midi, signs }) => ({
+      signs,
+      is: isPlayedAt(played, midi, startS, strayNearS),
+    }));
+    strays.set(ear, [...(strays.get(ear) ?? []), ...found]);
+  }
+for (const ear of asked.keys()) {
+  const own = ear === 'by levels alone' ? [] : signNames;
+  const octaves = ['octave below asked', 'octave above asked'];
+  tell(`notes that are asked for, ${ear}`, asked.get(ear), [...own, ...octaves, ...levelSignNames]);
+  tell(`strokes that are not asked for, ${ear}`, strays.get(ear), [
+    ...own,
+    'partial of a note asked for',
+    ...levelSignNames,
+  ]);
 }
-tell('notes that are asked for', asked, ['octave below asked', 'octave above asked', ...levelSignNames]);
 
-const strays = [];
-for (const { played, hearing, events } of heardTakes({ extraShare: 0.08, wrongStringShare: 0.06 }, 302)) {
-  const { notes, levelSigns } = finished(askedNotes(hearing, events));
-  const moments = askedMoments(notes);
-  for (const { startS, midi, signs } of possibleStrays(hearing, moments, pitchesAround(events), levelSigns))
-    strays.push({ signs, is: isPlayedAt(played, midi, startS, strayNearS) });
-}
-tell('strokes that are not asked for', strays, ['partial of a note asked for', ...levelSignNames]);
-
-/** @param {string} what @param {import('./lib/fit-yes-or-no.mjs').Example[]} examples @param {readonly string[]} moreSigns */
-function tell(what, examples, moreSigns) {
+/** @param {string} what @param {import('./lib/fit-yes-or-no.mjs').Example[]} examples @param {readonly string[]} signs */
+function tell(what, examples, signs) {
   const { constant, weights } = fitYesOrNo(examples);
   console.log(`${examples.length} ${what}, ${examples.filter(({ is }) => is).length} of them played`);
   console.log(`${'always'.padEnd(32)} ${constant.toFixed(3)}`);
-  [...signNames, ...moreSigns].forEach((name, index) =>
-    console.log(`${name.padEnd(32)} ${weights[index]?.toFixed(3)}`),
-  );
+  signs.forEach((name, index) => console.log(`${name.padEnd(32)} ${weights[index]?.toFixed(3)}`));
 }

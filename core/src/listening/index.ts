@@ -3,12 +3,12 @@ export { createTuner, foldOctaves, steadyCents, tunerWindow, type TunerReading }
 export { hearOnsets, notesAt, type HeardOnset, type HearSettings, type Rising } from './hear-notes.ts';
 export type { HeardNote } from './heard-note.ts';
 export { heardInTune } from './in-tune.ts';
-export { likelihoodOf, type Weighing } from './likelihood.ts';
+export { likelihoodOf, logOddsOf, type Weighing } from './likelihood.ts';
 export { modelNotes } from './model-notes.ts';
 export { hearRecordingSteps, hearSteps, noteSteps, type Heard, type NoteSettings } from './hear.ts';
 export type { Activations, NoteListener } from './activations.ts';
 export { strokesBetween, type PossibleStroke } from './between-onsets.ts';
-export { signNames, strokeSigns, type StrokeSigns } from './stroke-signs.ts';
+export { signNames, strokeSigns, unheardSigns, type StrokeSigns } from './stroke-signs.ts';
 export { findOnsets, type Onset } from './onsets.ts';
 export { driftOf, evenedOutSteps, leastDrift } from './even-out.ts';
 export { overloadOf, type Overload } from './overload.ts';

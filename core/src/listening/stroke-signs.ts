@@ -100,3 +100,6 @@ const odds = (share: number): number => {
   const within = Math.min(surest, Math.max(unlikeliest, share));
   return Math.log(within / (1 - within));
 };
+
+/** The signs of a pitch of which a model hears nothing. */
+export const unheardSigns: readonly number[] = signNames.map(() => odds(0));

@@ -1,17 +1,11 @@
-import {
-  modelNotes,
-  pitchLevelsSteps,
-  strokeSigns,
-  type KnownStroke,
-  type Onset,
-} from '../listening/index.ts';
+import { logOddsOf, pitchLevelsSteps, type KnownStroke, type Onset } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { ExpectedEvent } from './expected.ts';
 import { pitchesAround } from './hear-take.ts';
-import { levelSignsOf, type LevelSigns } from './level-signs.ts';
-import type { ModelHearing } from './model-hearing.ts';
+import { levelSignsOf, type LevelSigns, type TakenStroke } from './level-signs.ts';
 import { playedNotes } from './played-notes.ts';
 import { findRuns } from './runs.ts';
+import type { TakeHearing } from './take-ear.ts';
 import { judgeNotes, type JudgedNote } from './verdicts.ts';
 
 /** So near to when it was due a note is looked for, in seconds. */
@@ -20,13 +14,15 @@ export const reachS = 0.09;
 const farS = 0.2;
 /** A stroke in time is believed as if a pitch were so much likelier there, as a logarithm of odds. */
 const inTimeBelieved = 1;
+/** A finger arrives a little sooner or later than written, in seconds. */
+const underWayS = [-0.06, 0, 0.06, 0.12];
 const octave = 12;
 
 /** Where each note of a study was played, as itself or as another, or was to be. */
-const momentsOf = (notes: readonly JudgedNote[]): KnownStroke[] =>
-  notes.flatMap(({ verdict, played, midi, dueS }) => {
+const momentsOf = (notes: readonly JudgedNote[]): TakenStroke[] =>
+  notes.flatMap(({ verdict, played, midi, dueS, attack }) => {
     const atS = played?.startS ?? dueS;
-    return atS === null ? [] : [{ midi: verdict === 'wrong' && played ? played.midi : midi, atS }];
+    return atS === null ? [] : [{ midi: verdict === 'wrong' && played ? played.midi : midi, atS, attack }];
   });
 
 /** A note of the study, as it is judged without asking for it, and the stroke at which it most likely is. */
@@ -45,24 +41,20 @@ export const askedMoments = (notes: readonly AskedNote[]): KnownStroke[] =>
 
 /** What speaks for each note of a study in a take, in steps (yields the share done). */
 export function* askedNotes(
-  hearing: ModelHearing,
+  hearing: TakeHearing,
   events: readonly ExpectedEvent[],
-): Generator<number, { readonly notes: readonly AskedNote[]; readonly levelSigns: LevelSigns }> {
-  const pitches = pitchesAround(events);
-  const blind = modelNotes(hearing.onsets, hearing.activations, pitches);
-  const { notes } = judgeNotes(blind, events, findRuns(playedNotes(blind, events), events));
+): Generator<number, { readonly notes: readonly AskedNote[]; readonly levels: LevelSigns }> {
+  const first = hearing.ear.atFirst(events);
+  const { notes } = judgeNotes(first, events, findRuns(playedNotes(first, events), events));
   const moments = momentsOf(notes);
-  const levels = yield* pitchLevelsSteps(hearing.spectra, moments, pitches);
-  const levelSigns = levelSignsOf(hearing.spectra, levels, moments);
+  const pitchLevels = yield* pitchLevelsSteps(hearing.spectra, moments, pitchesAround(events));
+  const levels = levelSignsOf(hearing.spectra, pitchLevels, moments);
   const together = pitchesByMoment(notes);
-  const asked = notes.map((note) => {
-    const found = clearestOf(note, together.get(momentOf(note)) ?? [], hearing);
-    return {
-      note,
-      found: found && { ...found, signs: [...found.signs, ...levelSigns(note.midi, found.startS)] },
-    };
-  });
-  return { notes: asked, levelSigns };
+  const asked = notes.map((note) => ({
+    note,
+    found: clearestOf(note, together.get(momentOf(note)) ?? [], hearing, levels),
+  }));
+  return { notes: asked, levels };
 }
 
 const momentOf = ({ run, bar, tick }: JudgedNote): string => `${run} ${bar} ${tick}`;
@@ -77,18 +69,23 @@ function pitchesByMoment(notes: readonly JudgedNote[]): ReadonlyMap<string, read
 function clearestOf(
   note: JudgedNote,
   together: readonly Midi[],
-  { onsets, activations }: ModelHearing,
+  { onsets, ear }: TakeHearing,
+  levels: LevelSigns,
 ): AskedNote['found'] {
   const { midi } = note;
   const strokes = strokesFor(note, onsets);
-  const found = strokeSigns(strokes, activations, [midi], 0).flatMap(([struck], index) => {
-    const stroke = strokes[index];
-    return struck && stroke ? [{ stroke, signs: struck.signs }] : [];
-  });
-  const [best] = found.sort((a, b) => clearness(b) - clearness(a));
-  if (!best) return undefined;
   const asked = [midi - octave, midi + octave].map((pitch) => Number(together.includes(pitch)));
-  return { startS: best.stroke.atS, signs: [...best.signs, ...asked] };
+  const found = settlings(note).flatMap((afterS) => {
+    const settled = strokes.map((stroke) => ({ ...stroke, atS: stroke.atS + afterS }));
+    const heard = ear.signsAt(settled, midi);
+    return settled.map(({ atS, isInTime }, index) => {
+      const signs = [...(heard[index] ?? []), ...asked, ...levels.at(midi, atS, note.attack)];
+      const odds = logOddsOf(signs, ear.weighing.asked);
+      return { startS: atS - afterS, signs, clearness: odds + (isInTime ? inTimeBelieved : 0) };
+    });
+  });
+  const [best] = found.sort((a, b) => b.clearness - a.clearness);
+  return best && { startS: best.startS, signs: best.signs };
 }
 
 /** A stroke that a note of the study may be. */
@@ -108,11 +105,6 @@ function strokesFor({ verdict, played, dueS }: JudgedNote, onsets: readonly Onse
   return strokes.length > 0 ? strokes : [{ atS: dueS, strength: 1, isInTime: true }];
 }
 
-/** Of several strokes the one at which a pitch is most likely struck and sounds; one in time is believed a little sooner. */
-const clearness = ({
-  stroke,
-  signs: [struck = 0, soundsAfter = 0],
-}: {
-  readonly stroke: LikelyStroke;
-  readonly signs: readonly number[];
-}): number => struck + soundsAfter + (stroke.isInTime ? inTimeBelieved : 0);
+/** How long after its stroke a note is at its own pitch, in seconds of the take: at several times, where a finger is under way to it. */
+const settlings = ({ way, pace }: JudgedNote): number[] =>
+  way ? [...new Set([0, ...underWayS.map((each) => way.settlesS * (pace ?? 1) + each)])] : [0];

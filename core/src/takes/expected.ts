@@ -16,6 +16,18 @@ export interface ExpectedNote {
   readonly startS: number;
   readonly endS: number;
   readonly velocity: number;
+  /** Where its pitch moves; null where it stays. */
+  readonly way: PitchWay | null;
+}
+
+/** A pitch that is under way: slid to, bent, or slid in from nowhere. Times in seconds from the note's start at the study's own tempo. */
+export interface PitchWay {
+  readonly lowest: Midi;
+  readonly highest: Midi;
+  readonly fromS: number;
+  readonly untilS: number;
+  /** When it first is at its own pitch. */
+  readonly settlesS: number;
 }
 
 /** What is struck at one moment of the study, in the order it is played. */
@@ -50,6 +62,7 @@ export function expectedOf(score: Score, bars?: BarSpan, feel: Partial<Feel> = {
   const { first, last } = bars ?? { first: 0, last: score.bars.length - 1 };
   const sounds = layTimeline(score, feel).events.filter(({ bar }) => bar >= first && bar <= last);
   const pitched = sounds.filter(({ tones }) => !tones.includes('dead') && !tones.includes('slap'));
+  const ways = waysOf(pitched);
   const moments = new Map<string, SoundEvent[]>();
   for (const sound of pitched) {
     const key = `${sound.played} ${sound.tick}`;
@@ -59,17 +72,22 @@ export function expectedOf(score: Score, bars?: BarSpan, feel: Partial<Feel> = {
     const latest = Math.max(...together.map(({ startS }) => startS));
     const isGrace = ({ startS }: SoundEvent) => latest - startS > graceS && together.length > 1;
     return [
-      eventOf(together.filter(isGrace), true),
+      eventOf(together.filter(isGrace), true, ways),
       eventOf(
         together.filter((each) => !isGrace(each)),
         false,
+        ways,
       ),
     ].flatMap((event) => event ?? []);
   });
   return { events: events.sort((a, b) => a.atS - b.atS), unpitched: sounds.length - pitched.length };
 }
 
-function eventOf(together: readonly SoundEvent[], isGrace: boolean): ExpectedEvent | undefined {
+function eventOf(
+  together: readonly SoundEvent[],
+  isGrace: boolean,
+  ways: ReadonlyMap<SoundEvent, PitchWay>,
+): ExpectedEvent | undefined {
   const [head] = together;
   if (!head) return undefined;
   return {
@@ -78,15 +96,40 @@ function eventOf(together: readonly SoundEvent[], isGrace: boolean): ExpectedEve
     tick: head.tick,
     atS: Math.min(...together.map(({ startS }) => startS)),
     isGrace,
-    notes: together.map(({ voice, string, fret, midi, attack, startS, endS, velocity }) => ({
-      voice,
-      string,
-      fret,
-      midi: Math.round(midi),
-      attack,
-      startS,
-      endS,
-      velocity,
+    notes: together.map((sound) => ({
+      voice: sound.voice,
+      string: sound.string,
+      fret: sound.fret,
+      midi: Math.round(sound.midi),
+      attack: sound.attack,
+      startS: sound.startS,
+      endS: sound.endS,
+      velocity: sound.velocity,
+      way: ways.get(sound) ?? null,
     })),
   };
+}
+
+/** A pitch is at its own within so many cents. */
+const ownCents = 50;
+
+/** The ways of all pitches that move, by their sounds. */
+function waysOf(sounds: readonly SoundEvent[]): ReadonlyMap<SoundEvent, PitchWay> {
+  const onString = new Map<StringNumber, SoundEvent>();
+  const ways = new Map<SoundEvent, PitchWay>();
+  for (const sound of sounds) {
+    const { midi, curve, glideS, startS, endS } = sound;
+    const before = glideS > 0 ? onString.get(sound.string) : undefined;
+    onString.set(sound.string, sound);
+    if (!before && curve.length === 0) continue;
+    const pitches = [midi, ...curve.map(({ cents }) => midi + cents / 100), ...(before ? [before.midi] : [])];
+    ways.set(sound, {
+      lowest: Math.floor(Math.min(...pitches)),
+      highest: Math.ceil(Math.max(...pitches)),
+      fromS: -glideS,
+      untilS: endS - startS,
+      settlesS: curve.find(({ cents }) => Math.abs(cents) < ownCents)?.at ?? 0,
+    });
+  }
+  return ways;
 }

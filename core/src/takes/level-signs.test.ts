@@ -12,7 +12,7 @@ const study = written(
   { tempoBpm: 90 },
 );
 const take = playAsStudent(study, { unsteadyMs: 0 }, 1);
-const moments = take.notes.map(({ midi, startS }) => ({ midi, atS: startS }));
+const moments = take.notes.map(({ midi, startS }) => ({ midi, atS: startS, attack: 'picked' as const }));
 const pitches = [...new Set(moments.map(({ midi }) => midi)), 45, 57];
 
 /** The signs of a take from which some notes are left out, all of which are asked for. */
@@ -28,7 +28,7 @@ const startOf = (bar: number, tick: number, midi: number): number =>
 
 test('a note that was left out rises less than where it was played, in all that speaks of it', () => {
   const signs = signsWithout(({ bar, tick, midi }) => bar === 2 && tick === 1920 && midi === 60);
-  const [out, there] = [2, 1].map((bar) => signs(60, startOf(bar, 1920, 60)));
+  const [out, there] = [2, 1].map((bar) => signs.at(60, startOf(bar, 1920, 60)));
   expect(out).toHaveLength(levelSignNames.length);
   for (const name of ['level rises', 'share of all that rises', 'own partials rise'] as const) {
     const index = levelSignNames.indexOf(name);
@@ -38,11 +38,11 @@ test('a note that was left out rises less than where it was played, in all that 
 
 test('an octave that was left out is told by its level, though it shares its partials', () => {
   const signs = signsWithout(({ bar, midi }) => bar === 2 && midi === 52);
-  const [out, there] = [2, 1].map((bar) => signs(52, startOf(bar, 0, 52)));
+  const [out, there] = [2, 1].map((bar) => signs.at(52, startOf(bar, 0, 52)));
   expect(out?.[0]).toBeLessThan((there?.[0] ?? 0) - 1);
 });
 
 test('a pitch that is never asked for has signs, before the first stroke as well', () => {
   const signs = signsWithout(() => false);
-  for (const atS of [0, startOf(1, 0, 40), 1000]) expect(signs(45, atS).every(Number.isFinite)).toBe(true);
+  for (const atS of [0, startOf(1, 0, 40), 1000]) expect(signs.at(45, atS).every(Number.isFinite)).toBe(true);
 });

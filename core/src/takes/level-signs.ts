@@ -6,6 +6,7 @@ import {
   type PitchLevels,
 } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
+import type { ExpectedNote } from './expected.ts';
 import { median } from './numbers.ts';
 
 /** What speaks for a note being struck, by how loud its pitch and its partials become there beside how loud they become elsewhere in the same take; all as logarithms. */
@@ -19,8 +20,17 @@ export const levelSignNames = [
   'least own partial rises',
 ] as const;
 
-/** The signs of a pitch at a time, in the order of {@link levelSignNames}. */
-export type LevelSigns = (midi: Midi, atS: number) => readonly number[];
+/** A note of the study, or another in its place, and how it was to be begun. */
+export interface TakenStroke extends KnownStroke {
+  readonly attack: ExpectedNote['attack'];
+}
+
+export interface LevelSigns {
+  /** The signs of a pitch at a time, in the order of {@link levelSignNames}, beside what is usual for such an attack. */
+  readonly at: (midi: Midi, atS: number, attack?: TakenStroke['attack']) => readonly number[];
+  /** How much a pitch rises at a time beside what is usual for it: 1 as usual. */
+  readonly riseAt: (midi: Midi, atS: number) => number;
+}
 
 /** Where what was before a stroke and what is after it are looked for, in seconds from it. */
 const before = { fromS: -0.11, toS: -0.02 };
@@ -33,6 +43,8 @@ const leastOfAll = 0.002;
 const leastUsual = 3;
 /** A pitch that hardly sounds is told no finer than by so much of the usual stroke. */
 const leastBesideUsual = 0.1;
+/** Softer than this share of a picked note, a slur was left out; with too few of them, they are taken to be so soft. */
+const [softest, unknownSoftness] = [0.2, 0.5];
 const partialCount = 8;
 /** Partials of two notes nearer than this, in half steps, are not told apart. */
 const apart = 0.8;
@@ -43,7 +55,7 @@ const togetherS = 0.1;
 export function levelSignsOf(
   spectra: BandSpectra,
   levels: PitchLevels,
-  moments: readonly KnownStroke[],
+  moments: readonly TakenStroke[],
 ): LevelSigns {
   const changeOf = (midi: Midi, atS: number): Change => {
     const own = levels.get(midi);
@@ -58,13 +70,15 @@ export function levelSignsOf(
       ),
     );
   };
-  const usual = usualRises(moments, (midi, atS) => riseOf(changeOf(midi, atS)));
+  const riseAt = (midi: Midi, atS: number) => riseOf(changeOf(midi, atS));
+  const usual = usualRises(moments, riseAt);
+  const softness = softnessOf(moments, ({ midi, atS }) => riseAt(midi, atS) / usual(midi));
   const usualPartials = new Map<string, number>();
   const usualPartial = (midi: Midi, partial: number): number => {
     const key = `${midi} ${partial}`;
     const known = usualPartials.get(key);
     if (known !== undefined) return known;
-    const mine = moments.filter((moment) => moment.midi === midi);
+    const mine = pickedOf(moments.filter((moment) => moment.midi === midi));
     const found = median(mine.map(({ atS }) => partialRise(midi, partial, atS)));
     usualPartials.set(key, found);
     return found;
@@ -83,13 +97,13 @@ export function levelSignsOf(
       });
   };
 
-  return (midi, atS) => {
+  const signsAt: LevelSigns['at'] = (midi, atS, attack = 'picked') => {
     const change = changeOf(midi, atS);
     const rise = riseOf(change);
-    const mostly = usual(midi);
+    const mostly = usual(midi) * softness(attack);
     const all = [...levels.keys()].reduce((sum, each) => sum + riseOf(changeOf(each, atS)), 0);
     const share = all > 0 ? rise / all : 0;
-    const own = ownPartials(midi, atS);
+    const own = ownPartials(midi, atS).map((each) => each / softness(attack));
     const inOrder = [...own].sort((a, b) => a - b);
     return [
       ...[rise, change.becomes, change.was].map((each) => Math.log(each / mostly + least)),
@@ -98,6 +112,7 @@ export function levelSignsOf(
       ...[inOrder[inOrder.length >> 1], own[0], inOrder[0]].map((each) => Math.log((each ?? 1) + least)),
     ];
   };
+  return { at: signsAt, riseAt: (midi, atS) => riseAt(midi, atS) / usual(midi) };
 }
 
 const partials = Array.from({ length: partialCount }, (_, index) => index + 1);
@@ -129,16 +144,45 @@ function changeAt(atS: number, looks: number, valueAt: (look: number) => number)
   return { was: was === Infinity ? 0 : was, becomes };
 }
 
-/** How much each pitch rises as a rule, where it is struck. */
+/** Those that were picked; all of them, where too few were. */
+function pickedOf(moments: readonly TakenStroke[]): readonly TakenStroke[] {
+  const picked = moments.filter(({ attack }) => attack === 'picked');
+  return picked.length < leastUsual ? moments : picked;
+}
+
+/** How much each pitch rises as a rule, where it is picked. */
 function usualRises(
-  moments: readonly KnownStroke[],
+  moments: readonly TakenStroke[],
   riseAt: (midi: Midi, atS: number) => number,
 ): (midi: Midi) => number {
-  const rises = new Map<Midi, number[]>();
-  for (const { midi, atS } of moments) rises.set(midi, [...(rises.get(midi) ?? []), riseAt(midi, atS)]);
+  const pitches = new Set(moments.map(({ midi }) => midi));
+  const rises = new Map(
+    [...pitches].map((midi) => {
+      const mine = pickedOf(moments.filter((each) => each.midi === midi));
+      return [midi, mine.map(({ atS }) => riseAt(midi, atS))] as const;
+    }),
+  );
   const all = median([...rises.values()].flat()) || 1;
-  return (midi) => {
-    const mine = rises.get(midi) ?? [];
-    return mine.length < leastUsual ? all : Math.max(median(mine), leastBesideUsual * all);
-  };
+  const usual = new Map(
+    [...rises].map(([midi, mine]) => [
+      midi,
+      mine.length < leastUsual ? all : Math.max(median(mine), leastBesideUsual * all),
+    ]),
+  );
+  return (midi) => usual.get(midi) ?? all;
+}
+
+/** How much of a picked note a hammer, a pull or a slide of this hand is: they are softer, and a slide only changes what sounds. */
+function softnessOf(
+  moments: readonly TakenStroke[],
+  shareOf: (moment: TakenStroke) => number,
+): (attack: TakenStroke['attack']) => number {
+  const known = new Map<TakenStroke['attack'], number>(
+    (['fretting-hand', 'slid'] as const).map((attack) => {
+      const mine = moments.filter((moment) => moment.attack === attack);
+      const share = mine.length < leastUsual ? unknownSoftness : median(mine.map(shareOf));
+      return [attack, Math.min(1, Math.max(softest, share))] as const;
+    }),
+  );
+  return (attack) => known.get(attack) ?? 1;
 }

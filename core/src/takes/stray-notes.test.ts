@@ -1,6 +1,8 @@
 import { expect, test } from 'vitest';
 import { strokesBetween, type Activations } from '../listening/index.ts';
-import type { ModelHearing } from './model-hearing.ts';
+import type { LevelSigns } from './level-signs.ts';
+import { modelEar } from './model-ear.ts';
+import type { TakeHearing } from './take-ear.ts';
 import { strayNotes } from './stray-notes.ts';
 
 const framesPerSecond = 86;
@@ -31,13 +33,13 @@ function heard(notes: readonly Struck[]): Activations {
   }
   return { timesS, lowest, pitches, struck, sounding };
 }
-const hearingOf = (onsets: ModelHearing['onsets'], activations: Activations): ModelHearing => ({
+const hearingOf = (onsets: TakeHearing['onsets'], activations: Activations): TakeHearing => ({
   onsets,
-  activations,
   spectra: { looks: 0, bands: 0, values: new Float32Array(0) },
+  ear: modelEar(onsets, activations),
 });
 /** Levels that speak neither for a stroke nor against it: each rises as it does as a rule. */
-const plain = () => [0, 0, -3.9, -1.5, 0, 0, 0];
+const plain: LevelSigns = { at: () => [0, 0, -3.9, -1.5, 0, 0, 0], riseAt: () => 1 };
 const onset = (atS: number) => ({ atS, strength: 1 });
 const wanted = Array.from({ length: pitches }, (_, at) => lowest + at);
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { referenceOf, resampled, listeningRate } from '../listening/index.ts';
 import { mulberry32 } from '../random/index.ts';
-import type { Score } from '../score/index.ts';
+import type { Note, Score } from '../score/index.ts';
 import { playAsStudent, type SimulatedTake, type StudentFaults } from '../stand-ins/index.ts';
 import { finished } from '../steps/index.ts';
 import { soundOf } from '../testing/recorded.ts';
@@ -155,6 +155,14 @@ describe('a take of notes against the study', () => {
     expect(judgeTake(written(['']), played.notes)).toMatchObject({ ok: false });
   });
 
+  test('a take that leaves most of the study out is refused by what it lacks', () => {
+    const [few] = [playAsStudent(study, { unsteadyMs: 2 }, 1).notes.filter((_, at) => at % 3 === 0)];
+    expect(judgeTake(study, few)).toMatchObject({
+      ok: false,
+      fault: { reason: expect.stringMatching(/: \d+ of the \d+ notes it asks for were played$/) as string },
+    });
+  });
+
   test('more notes than can be compared in good time are refused, at once', () => {
     const long = written(
       Array.from({ length: 400 }, () => bass.C),
@@ -223,6 +231,31 @@ describe('a recorded take', () => {
       expect.arrayContaining([1, 3, 5, 7].map((bar) => [bar, 960])) as unknown,
     );
     expect(missed.length).toBeLessThanOrEqual(6);
+  });
+
+  test('slides and notes slid into, played as written: none is missed, and none of the pitches between is added', () => {
+    const plain = written(
+      [0, 1, 2].map(() => 't5:0@1/1 t5:0@2/1 t5:0@3/1 t5:0@4/1 m1:3@1/1 m1:5@2/1s m1:8@3/1 m1:5@4/1s'),
+      { tempoBpm: 80 },
+    );
+    const fromBelow = (note: Note): Note => (note.fret === 3 ? { ...note, slide: { from: 'below' } } : note);
+    const sliding = {
+      ...plain,
+      bars: plain.bars.map((bar) => ({ ...bar, notes: bar.notes.map(fromBelow) })),
+    };
+    const take = playAsStudent(sliding, { unsteadyMs: 3 }, 2);
+    const report = valueOf(judged(sliding, soundOf(take)));
+    expect(report).toMatchObject({ missed: 0, wrong: 0, extra: 0 });
+    expect(report.notJudged.join(' ')).toContain('Notes slid to: a recording has no stroke there.');
+    const without = take.sounds.filter(({ bar, tick }) => !(bar === 1 && (tick === 1920 || tick === 2880)));
+    const left = valueOf(judged(sliding, soundOf({ ...take, sounds: without })));
+    const missed = left.notes.filter(({ verdict }) => verdict === 'missed');
+    expect(missed.map(({ bar, tick, voice }) => [bar, tick, voice])).toEqual(
+      expect.arrayContaining([
+        [1, 1920, 'melody'],
+        [1, 2880, 'melody'],
+      ]),
+    );
   });
 
   test.each([-37, 28])('a guitar %d cents off is told and judged in tune', (cents) => {
