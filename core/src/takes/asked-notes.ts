@@ -1,7 +1,6 @@
 import { logOddsOf, pitchLevelsSteps, type KnownStroke, type Onset } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
-import type { ExpectedEvent } from './expected.ts';
-import { pitchesAround } from './hear-take.ts';
+import { pitchesAround, type ExpectedEvent } from './expected.ts';
 import { levelSignsOf, type LevelSigns, type TakenStroke } from './level-signs.ts';
 import { playedNotes } from './played-notes.ts';
 import { findRuns } from './runs.ts';
@@ -28,7 +27,7 @@ const momentsOf = (notes: readonly JudgedNote[]): TakenStroke[] =>
 /** A note of the study, as it is judged without asking for it, and the stroke at which it most likely is. */
 export interface AskedNote {
   readonly note: JudgedNote;
-  /** Undefined where nothing of it is heard. */
+  /** Undefined where nothing says when it was due. */
   readonly found: { readonly startS: number; readonly signs: readonly number[] } | undefined;
 }
 

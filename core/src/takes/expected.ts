@@ -110,6 +110,16 @@ function eventOf(
   };
 }
 
+/** Half steps around the study's pitches in which a wrong note is looked for. */
+const beyond = 5;
+
+/** The pitches to listen for: those of the study, a capo on the wrong fret and a wrong string among them. */
+export function pitchesAround(events: readonly ExpectedEvent[]): Midi[] {
+  const wanted = events.flatMap(({ notes }) => notes.map(({ midi }) => midi));
+  const lowest = Math.min(...wanted) - beyond;
+  return Array.from({ length: Math.max(...wanted) + beyond - lowest + 1 }, (_, index) => lowest + index);
+}
+
 /** A pitch is at its own within so many cents. */
 const ownCents = 50;
 

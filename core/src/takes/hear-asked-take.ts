@@ -1,8 +1,7 @@
 import { likelihoodOf, looksPerSecond, type HeardNote } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import { askedMoments, askedNotes, reachS } from './asked-notes.ts';
-import type { ExpectedEvent, PitchWay } from './expected.ts';
-import { pitchesAround } from './hear-take.ts';
+import { pitchesAround, type ExpectedEvent, type PitchWay } from './expected.ts';
 import type { TakeHearing } from './take-ear.ts';
 import type { JudgedNote } from './verdicts.ts';
 import { strayNotes } from './stray-notes.ts';

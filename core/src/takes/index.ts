@@ -1,9 +1,8 @@
-export { expectedOf, type BarSpan, type ExpectedNote } from './expected.ts';
+export { expectedOf, pitchesAround, type BarSpan, type ExpectedNote } from './expected.ts';
 export { askedMoments, askedNotes } from './asked-notes.ts';
 export { levelSignNames } from './level-signs.ts';
 export { levelEar } from './level-ear.ts';
 export { modelEar } from './model-ear.ts';
-export { pitchesAround } from './hear-take.ts';
 export { possibleStrays } from './stray-notes.ts';
 export {
   judgeRecordingSteps,

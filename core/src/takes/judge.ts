@@ -18,9 +18,8 @@ import {
 import type { Midi } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
 import { within } from '../steps/index.ts';
-import { expectedOf, type BarSpan, type ExpectedEvent } from './expected.ts';
+import { expectedOf, pitchesAround, type BarSpan, type ExpectedEvent } from './expected.ts';
 import { hearAskedTake } from './hear-asked-take.ts';
-import { pitchesAround } from './hear-take.ts';
 import { levelEar } from './level-ear.ts';
 import { modelEar } from './model-ear.ts';
 import { playedNotes } from './played-notes.ts';

@@ -1,5 +1,5 @@
 import type { HeardOnset } from '../listening/index.ts';
-import { hearTake } from './hear-take.ts';
+import { hearByPartials } from './hear-by-partials.ts';
 import type { TakeEar } from './take-ear.ts';
 
 /** Logistic regressions over the same takes as those of the trained ear (`npm run bench -- asked`). */
@@ -12,7 +12,7 @@ const leastRise = 0.2;
 
 /** An ear without a trained model: partials that rise tell the way through the study, the levels of pitches all else. */
 export const levelEar = (onsets: readonly HeardOnset[]): TakeEar => ({
-  atFirst: (events) => hearTake(onsets, events),
+  atFirst: (events) => hearByPartials(onsets, events),
   signsAt: (strokes) => strokes.map(() => []),
   mayBeStruck: (pitches, levels) =>
     onsets.flatMap(({ atS }) =>

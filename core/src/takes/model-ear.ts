@@ -6,7 +6,7 @@ import {
   type Activations,
   type Onset,
 } from '../listening/index.ts';
-import { pitchesAround } from './hear-take.ts';
+import { pitchesAround } from './expected.ts';
 import type { TakeEar } from './take-ear.ts';
 
 /** Logistic regressions over takes with many faults of every other piece of the demo, by fluidsynth (`npm run bench -- asked`). */

@@ -5,8 +5,6 @@ import { median } from './numbers.ts';
 import { playedOnsets } from './played-onsets.ts';
 import { findRuns, type Run } from './runs.ts';
 
-/** Half steps around the study's pitches in which a wrong note is looked for. */
-const beyond = 5;
 /** A note is there with so much of what the strongest at its moment has, or of what its pitch has elsewhere (fitted on takes made for it). */
 const there = { ofStrongest: 0.075, ofItself: 0.1, alone: 0.28 };
 /** Something else is there with so much of a usual note. */
@@ -14,10 +12,10 @@ const other = { instead: 0.4, extra: 0.38 };
 
 /**
  * The notes of a recorded take, by the study that was to be played: the study says which pitches to look for at each onset, so each is asked for instead of guessed. What is not asked
- * for is only noted where an onset fits no moment, or a note is missing and another is strong in its place. Onsets
- * that were heard with {@link pitchesAround} the study.
+ * for is only noted where an onset fits no moment, or a note is missing and another is strong in its place. The onsets
+ * were heard with the pitches around the study.
  */
-export function hearTake(onsets: readonly HeardOnset[], events: readonly ExpectedEvent[]): HeardNote[] {
+export function hearByPartials(onsets: readonly HeardOnset[], events: readonly ExpectedEvent[]): HeardNote[] {
   const runs = findRuns(playedOnsets(onsets, events), events);
   const placed = runs.flatMap((run) => placeRun(run, events, onsets));
   const usual = usualStrengths(placed);
@@ -25,13 +23,6 @@ export function hearTake(onsets: readonly HeardOnset[], events: readonly Expecte
   const notes = placed.flatMap((moment) => notesOfMoment(moment, usual));
   const extras = onsets.filter((onset) => !taken.has(onset)).flatMap((onset) => strayAt(onset, usual.of));
   return [...notes, ...extras].sort((a, b) => a.startS - b.startS || a.midi - b.midi);
-}
-
-/** The pitches to listen for: those of the study, a capo on the wrong fret and a wrong string among them. */
-export function pitchesAround(events: readonly ExpectedEvent[]): Midi[] {
-  const wanted = events.flatMap(({ notes }) => notes.map(({ midi }) => midi));
-  const lowest = Math.min(...wanted) - beyond;
-  return Array.from({ length: Math.max(...wanted) + beyond - lowest + 1 }, (_, index) => lowest + index);
 }
 
 /** A moment of the study with the onsets at which it is heard. */
