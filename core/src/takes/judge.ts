@@ -145,7 +145,7 @@ export interface RecordingSettings extends TakeSettings {
 
 /** Measured on takes played by a synthesiser: see docs/models.md. */
 const howSure = {
-  byModel: 'Of ten marks of a recording about nine are right, and of ten faults about one goes unheard.',
+  byModel: 'Of ten marks of a recording eight or nine are right, and of ten faults one or two go unheard.',
   byLevels: 'Of ten marks of a recording about eight are right, and of ten faults two or three go unheard.',
 };
 const slidWords =
