@@ -34,7 +34,8 @@ function badBarStep(score: Score, { notes, bars }: TakeReport): NextStep | undef
   const { bar } = worst;
   const faults = notes.filter((note) => note.bar === bar && note.verdict !== 'hit');
   const number = numberOfBar(score, bar);
-  const count = `${faults.length} of ${worst.hits + worst.wrong + worst.missed} notes of bar ${number} were missing or wrong`;
+  const were = faults.length === 1 ? 'was' : 'were';
+  const count = `${faults.length} of ${worst.hits + worst.wrong + worst.missed} notes of bar ${number} ${were} missing or wrong`;
   const around = { first: Math.max(0, bar - 1), last: bar };
   if (bar > 0 && changesGrip(score, bar) && atChange(faults) >= faults.length / 2)
     return { says: `${count}, most of them just after the change of grip.`, drill: 'change', bars: around };

@@ -349,6 +349,10 @@ describe('what to practise next', () => {
   test('off-beats that rush: off-beats against the thumb', () => {
     expect(stepAfter({ rushMs: 40 })).toMatchObject({ drill: 'off-beat', bars: null });
   });
+  test('one note of a bar is told as one', () => {
+    const step = stepAfter({}, ({ midi, startS }) => midi === 62 && isIn(1)({ startS }));
+    expect(step.says).toMatch(/^1 of 7 notes of bar 2 was missing or wrong/);
+  });
   test('nothing: a step faster', () => {
     expect(stepAfter({})).toMatchObject({ drill: null, bars: null });
   });
