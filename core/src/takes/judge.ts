@@ -207,7 +207,7 @@ function* hearingOf(
   };
 }
 
-/** As the study is written; where that does not fit, as all of it sounds higher or lower. */
+/** As all of it sounds higher or lower, where what is heard without the study says so: what each note is held against is the take itself, which would fit at any height. Else, or where that does not fit, as it is written. */
 function* judgeHeard(
   score: Score,
   { hearing, blindly }: AskedTake,
@@ -218,17 +218,20 @@ function* judgeHeard(
     const notes = yield* hearAskedTake(hearing, asked);
     return judgeTake(score, notes, settings, leastFit.recorded);
   }
-  const asWritten = yield* judgedAs(events);
-  if (asWritten.ok || hearing.onsets.length === 0) return asWritten;
-  const shift = shiftOf(blindly(), events);
-  return shift === 0 ? asWritten : yield* judgedAs(shifted(events, shift));
+  const shift = hearing.onsets.length === 0 ? 0 : shiftOf(blindly(), events);
+  const asShifted = shift === 0 ? undefined : yield* judgedAs(shifted(events, shift));
+  return asShifted?.ok ? asShifted : yield* judgedAs(events);
 }
 
 /** The study as it sounds with the capo so many frets further up. */
 const shifted = (events: readonly ExpectedEvent[], by: number): ExpectedEvent[] =>
   events.map((event) => ({
     ...event,
-    notes: event.notes.map((note) => ({ ...note, midi: note.midi + by })),
+    notes: event.notes.map((note) => ({
+      ...note,
+      midi: note.midi + by,
+      way: note.way && { ...note.way, lowest: note.way.lowest + by, highest: note.way.highest + by },
+    })),
   }));
 
 /** The shift that lets clearly more of the take's notes be notes of the study; 0 where none does. */

@@ -32,6 +32,16 @@ const other = written(
   ),
   { title: 'A riff' },
 );
+/** A bass note under a tune that is slid into, on and back. */
+const plainSlides = written(
+  [0, 1, 2].map(() => 't5:0@1/1 t5:0@2/1 t5:0@3/1 t5:0@4/1 m1:3@1/1 m1:5@2/1s m1:8@3/1 m1:5@4/1s'),
+  { tempoBpm: 80 },
+);
+const fromBelow = (note: Note): Note => (note.fret === 3 ? { ...note, slide: { from: 'below' } } : note);
+const sliding = {
+  ...plainSlides,
+  bars: plainSlides.bars.map((bar) => ({ ...bar, notes: bar.notes.map(fromBelow) })),
+};
 const judged = (score: Score, samples: Float32Array) => finished(judgeRecordingSteps(score, samples));
 const notesOf = (score: Score) => score.bars.flatMap(({ notes }) => notes).length;
 const taken = (faults: StudentFaults, seed = 1): { take: SimulatedTake; report: TakeReport } => {
@@ -234,15 +244,6 @@ describe('a recorded take', () => {
   });
 
   test('slides and notes slid into, played as written: none is missed, and none of the pitches between is added', () => {
-    const plain = written(
-      [0, 1, 2].map(() => 't5:0@1/1 t5:0@2/1 t5:0@3/1 t5:0@4/1 m1:3@1/1 m1:5@2/1s m1:8@3/1 m1:5@4/1s'),
-      { tempoBpm: 80 },
-    );
-    const fromBelow = (note: Note): Note => (note.fret === 3 ? { ...note, slide: { from: 'below' } } : note);
-    const sliding = {
-      ...plain,
-      bars: plain.bars.map((bar) => ({ ...bar, notes: bar.notes.map(fromBelow) })),
-    };
     const take = playAsStudent(sliding, { unsteadyMs: 3 }, 2);
     const report = valueOf(judged(sliding, soundOf(take)));
     expect(report).toMatchObject({ missed: 0, wrong: 0, extra: 0 });
@@ -256,6 +257,12 @@ describe('a recorded take', () => {
         [1, 2880, 'melody'],
       ]),
     );
+  });
+
+  test('slides with the capo on the wrong fret: the pitches between are no added notes there either', () => {
+    const take = playAsStudent({ ...sliding, capo: 5 }, { unsteadyMs: 3 }, 2);
+    const report = valueOf(judged(sliding, soundOf(take)));
+    expect(report).toMatchObject({ shift: 5, wrong: 0, extra: 0 });
   });
 
   test.each([-37, 28])('a guitar %d cents off is told and judged in tune', (cents) => {
