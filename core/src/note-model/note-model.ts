@@ -1,8 +1,18 @@
 import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { loadGraphModel, type GraphModel } from '@tensorflow/tfjs-converter';
-import { ready, setBackend, tensor3d, type io, type Tensor } from '@tensorflow/tfjs-core';
+import {
+  dispose,
+  ready,
+  setBackend,
+  tensor3d,
+  tensor4d,
+  type io,
+  type NamedTensorMap,
+  type Tensor,
+} from '@tensorflow/tfjs-core';
 import type { NoteListener } from '../listening/index.ts';
-import { listenerOf, middleFrames, type HeardWindow, type WindowEar } from './windows.ts';
+import { binsHeard, harmonicsHeard, stackedHarmonics } from './harmonic-stack.ts';
+import { framesOfWindow, listenerOf, middleFrames, type HeardWindow, type WindowEar } from './windows.ts';
 
 /** The files the model is made of, wherever they were read. */
 export interface NoteModelFiles {
@@ -15,6 +25,11 @@ export interface NoteModelFiles {
 }
 
 const [soundingName, struckName] = ['Identity_1', 'Identity_2'];
+/** Between these two of its nodes the model lays the partials of each pitch beside each other, once for what sounds and once for what is struck. WebAssembly takes more than half of a window's time for it. */
+const spectrumName = 'StatefulPartitionedCall/model_1/batch_normalization/FusedBatchNormV3';
+const stackNames = ['harmonic_stacking', 'harmonic-stacking-diff'].map(
+  (name) => `StatefulPartitionedCall/model_1/${name}/strided_slice_7`,
+);
 
 /** Loads the trained model; what comes back hears one window of samples. Rejected where there is no WebAssembly or the files are not the model's. */
 export async function loadWindowEar({ topology, weights, wasm }: NoteModelFiles): Promise<WindowEar> {
@@ -38,10 +53,25 @@ export const loadNoteModel = async (files: NoteModelFiles): Promise<NoteListener
 
 /** The middle frames of one window. */
 function listenTo(model: GraphModel, window: Float32Array): HeardWindow {
-  const input = tensor3d(window, [1, window.length, 1]);
-  const output = model.execute(input, [soundingName, struckName]) as Tensor[];
-  const [sounding, struck] = output.map((each) => middleFrames(each.dataSync<'float32'>()));
-  for (const each of [input, ...output]) each.dispose();
+  const [spectrum = new Float32Array()] = answered(model, tensor3d(window, [1, window.length, 1]), [
+    spectrumName,
+  ]);
+  const stack = tensor4d(stackedHarmonics(spectrum), [1, framesOfWindow, binsHeard, harmonicsHeard]);
+  const stacks = Object.fromEntries(stackNames.map((name) => [name, stack]));
+  const [sounding, struck] = answered(model, stacks, [soundingName, struckName]);
   if (!sounding || !struck) throw new Error('The model gave no answer');
-  return { sounding, struck };
+  return { sounding: middleFrames(sounding), struck: middleFrames(struck) };
+}
+
+/** What the model has at these nodes, given what goes in, which is then let go. */
+function answered(
+  model: GraphModel,
+  given: Tensor | NamedTensorMap,
+  names: readonly string[],
+): Float32Array[] {
+  const output = model.execute(given, [...names]);
+  const tensors = Array.isArray(output) ? output : [output];
+  const values = tensors.map((each) => each.dataSync<'float32'>());
+  dispose([given, tensors]);
+  return values;
 }

@@ -3,7 +3,7 @@ import { listeningRate, type Activations, type NoteListener } from '../listening
 /** What the model takes at once and gives back (Bittner and others, A Lightweight Instrument-Agnostic Model for Polyphonic Note Transcription, ICASSP 2022): two seconds less one frame of samples at 22,050 a second, 172 frames of 88 pitches from A0. */
 const windowSamples = 43_844;
 const frameSamples = 256;
-const framesOfWindow = 172;
+export const framesOfWindow = 172;
 const pitches = 88;
 const lowest = 21;
 /** The ends of a window are heard without what lies around them: half of what neighbours share is left out on each side. */
