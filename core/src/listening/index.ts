@@ -9,7 +9,7 @@ export { hearRecordingSteps, hearSteps, noteSteps, type Heard, type NoteSettings
 export type { Activations, NoteListener } from './activations.ts';
 export { strokesBetween, type PossibleStroke } from './between-onsets.ts';
 export { signNames, strokeSigns, unheardSigns, type StrokeSigns } from './stroke-signs.ts';
-export { findOnsets, type Onset } from './onsets.ts';
+export { findOnsets, findOnsetsSteps, type Onset } from './onsets.ts';
 export { driftOf, evenedOutSteps, leastDrift } from './even-out.ts';
 export { overloadOf, type Overload } from './overload.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';

@@ -18,3 +18,13 @@ export function* within<Answer>(
     yield from + step.value * (to - from);
   }
 }
+
+/** Takes the first step of some work at once, so that whoever helps with it can begin. The rest is what comes back. */
+export function begun<Answer>(steps: Generator<number, Answer>): Generator<number, Answer> {
+  const first = steps.next();
+  return (function* rest() {
+    if (first.done) return first.value;
+    yield first.value;
+    return yield* steps;
+  })();
+}

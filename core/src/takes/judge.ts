@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../fault/index.ts';
 import {
   bandSpectraSteps,
-  findOnsets,
+  findOnsetsSteps,
   heardInTune,
   hearOnsets,
   longestRecordingS,
@@ -17,7 +17,7 @@ import {
 } from '../listening/index.ts';
 import type { Midi } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
-import { within } from '../steps/index.ts';
+import { begun, within } from '../steps/index.ts';
 import { expectedOf, pitchesAround, type BarSpan, type ExpectedEvent } from './expected.ts';
 import { hearAskedTake } from './hear-asked-take.ts';
 import { levelEar } from './level-ear.ts';
@@ -151,7 +151,7 @@ const howSure = {
 const slidWords =
   'Notes slid to: a recording has no stroke there. They count as played where the note before was.';
 /** How much of the work is done when so much of it is known, from 0 to 1. */
-const shares = { spectra: 0.05, heard: 0.85 };
+const shares = { onsets: 0.08, spectra: 0.2, heard: 0.8 };
 /** Below this the partials do not agree on a pitch, and A 440 is taken. */
 const leastAgreement = 0.5;
 
@@ -194,13 +194,16 @@ function* hearingOf(
   listener: NoteListener | undefined,
 ): Generator<number, AskedTake> {
   const pitches = pitchesAround(events);
-  const spectra = yield* within(0, shares.spectra, bandSpectraSteps(samples, cents));
   if (!listener) {
+    const spectra = yield* bandSpectraSteps(samples, cents);
     const heard = hearOnsets(samples, { pitches, cents });
     return { hearing: { onsets: heard, spectra, ear: levelEar(heard) }, blindly: () => notesAt(heard) };
   }
-  const onsets = findOnsets(samples);
-  const activations = yield* within(shares.spectra, 1, heardInTune(samples, cents, listener));
+  // Its helpers, where it has some, hear while the rest is done here.
+  const listening = begun(heardInTune(samples, cents, listener));
+  const onsets = yield* within(0, shares.onsets, findOnsetsSteps(samples));
+  const spectra = yield* within(shares.onsets, shares.spectra, bandSpectraSteps(samples, cents));
+  const activations = yield* within(shares.spectra, 1, listening);
   return {
     hearing: { onsets, spectra, ear: modelEar(onsets, activations) },
     blindly: () => modelNotes(onsets, activations, pitches),
