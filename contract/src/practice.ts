@@ -1,4 +1,4 @@
-import { ladderPlans } from '@jocund/core/grading';
+import { ladderPlans } from '@jocund/core/grading/terms';
 import { passAnswers } from '@jocund/core/practice';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';

@@ -1,4 +1,4 @@
-import { featureNames, gradeRange } from '@jocund/core/grading';
+import { featureNames, gradeRange } from '@jocund/core/grading/terms';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { line } from '@jocund/core/score/schema';

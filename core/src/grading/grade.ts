@@ -2,6 +2,7 @@ import { numberOfBar, beatAt, type Score } from '../score/index.ts';
 import { dimensions, type HandsConcerned } from './dimensions.ts';
 import { factsOf } from './facts.ts';
 import type { FeatureName, Features, GradeWeights } from './features.ts';
+import { gradeRange } from './grade-range.ts';
 import { fittedWeights } from './weights.ts';
 
 /** One reason of a grade. Bars and beats count from 1; `level` is its share of the points in grade points. */
@@ -22,8 +23,6 @@ export interface Grade {
   readonly points: number;
   readonly dimensions: readonly GradeDimension[];
 }
-
-export const gradeRange = { lowest: 1, highest: 8 } as const;
 
 /** All features of a score, as the fit needs them. */
 export const featuresOf = (score: Score): Features =>

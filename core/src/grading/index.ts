@@ -8,8 +8,8 @@ export { scoreOfStudy, type WrittenStudy } from './anchors/study.ts';
 export { studioWeights, type GradeSaying } from './studio-weights.ts';
 export { fittedWeights, taughtWeights } from './weights.ts';
 export { gradeParts, type GradedPart } from './grade-parts.ts';
+export { gradeRange } from './grade-range.ts';
 export {
-  gradeRange,
   featuresByDimension,
   featuresOf,
   gradePointsOf,

@@ -1,5 +1,5 @@
 import type { User } from '@jocund/contract';
-import { Navigate, Outlet, useLocation, useNavigation } from 'react-router';
+import { Navigate, Outlet, useLocation } from 'react-router';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
 import { Spine } from './spine.tsx';
@@ -41,11 +41,10 @@ export function OpenShell() {
 }
 
 function House({ user }: { user: User | undefined }) {
-  const navigation = useNavigation();
   return (
     <div className="flex h-dvh flex-col-reverse md:flex-row print:block print:h-auto">
       {user && <Spine user={user} />}
-      <div className="min-h-0 min-w-0 flex-1" aria-busy={navigation.state === 'loading'}>
+      <div className="min-h-0 min-w-0 flex-1">
         <Outlet />
       </div>
     </div>

@@ -105,7 +105,7 @@ test('arrows go through the list; F lays the first way in the bar, and says so',
   await screen.findAllByRole('button', { name: /^Lay in bar 2/ });
   fireEvent.keyDown(document.activeElement!, { key: 'f' });
   await waitFor(() => expect(notes(1)).toEqual(['5:0@0', '1:0@0', '1:3@960']));
-  expect(screen.getAllByText(/“Two steps” laid in bar 2/).length).toBeGreaterThan(0);
+  expect((await screen.findAllByText(/“Two steps” laid in bar 2/)).length).toBeGreaterThan(0);
 });
 
 test('F pressed when the ways have come but are not drawn yet is not lost', async () => {
@@ -204,7 +204,7 @@ test('a pool of two figures is dealt into the bar, another one each time round',
   press('Put “Two steps” into the pool');
   press('Deal them');
   await waitFor(() => expect(sectionsOf(store.getScore())).toHaveLength(5));
-  expect(screen.getAllByText(/^Dealt, order \d+: (Low lamp|Two steps), /).length).toBeGreaterThan(0);
+  expect((await screen.findAllByText(/^Dealt, order \d+: (Low lamp|Two steps), /)).length).toBeGreaterThan(0);
   press('Take “Low lamp” out of the pool');
   expect(within(screen.getByRole('region', { name: 'Pool' })).queryByText('Low lamp')).toBeNull();
 });

@@ -155,5 +155,5 @@ test('every word stands beside what the grades mean, and is taken back there', a
   expect(list.getByText(/“Ferry” is grade 5.0/)).toBeDefined();
   press('Take it back');
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Your own words on grades' })).toBeNull());
-  expect(screen.getByText('Taken back. No piece changed its grade.')).toBeDefined();
+  expect((await screen.findAllByText('Taken back. No piece changed its grade.')).length).toBeGreaterThan(0);
 });

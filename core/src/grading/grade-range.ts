@@ -1,0 +1,2 @@
+/** The easiest grade and the hardest. */
+export const gradeRange = { lowest: 1, highest: 8 } as const;
