@@ -1,6 +1,6 @@
 import { scoreLimits } from '@jocund/core/score';
 import { line } from '@jocund/core/score/schema';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { id, timestamp } from './fields.ts';
 
 /** A link made out to a student or a teacher: it opens once, and not for long. */
@@ -12,23 +12,26 @@ export const invitedSchema = z.object({
   role: z.enum(['teacher', 'student']),
   studio: z.string(),
   /** Where the person has an address already: the link then sets a new password. */
-  email: z.string().nullable(),
+  email: z.nullable(z.string()),
 });
 
 /** Ten characters and more, as long as one likes up to a limit (NIST SP 800-63B, from memory, asks for eight at least). */
-const newPassword = z.string().min(10).max(200);
-const personName = line(scoreLimits.textLength).min(1);
+const newPassword = z.string().check(z.minLength(10), z.maxLength(200));
+const personName = line(scoreLimits.textLength).check(z.minLength(1));
 
-export const joiningSchema = z.strictObject({ email: z.email().max(200), password: newPassword });
+export const joiningSchema = z.strictObject({
+  email: z.email().check(z.maxLength(200)),
+  password: newPassword,
+});
 
 /** The first studio of a new Jocund, and its first teacher. */
-export const firstStudioSchema = joiningSchema.extend({
-  studio: line(scoreLimits.textLength).min(1),
+export const firstStudioSchema = z.extend(joiningSchema, {
+  studio: line(scoreLimits.textLength).check(z.minLength(1)),
   name: personName,
 });
 
 export const passwordChangeSchema = z.strictObject({
-  current: z.string().min(1).max(200),
+  current: z.string().check(z.minLength(1), z.maxLength(200)),
   next: newPassword,
 });
 
@@ -38,7 +41,7 @@ export const teacherSchema = z.object({
   name: z.string(),
   email: z.string(),
   /** When the way in was closed; null while it is open. */
-  closedAt: timestamp.nullable(),
+  closedAt: z.nullable(timestamp),
 });
 
 export const newTeacherSchema = z.strictObject({ name: personName });
@@ -84,7 +87,7 @@ export const restoredSchema = z.object({ studio: z.string(), rows: z.int() });
 /** Who can sign in to the demo, where it is safe to say so: on the machine itself. */
 export const demoSignInsSchema = z.object({
   teacher: z.string(),
-  student: z.string().nullable(),
+  student: z.nullable(z.string()),
   password: z.string(),
 });
 

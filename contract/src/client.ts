@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { Endpoint, FileEndpoint } from './endpoint.ts';
 import { apiErrorSchema, type ApiError } from './error.ts';
 
@@ -28,13 +28,14 @@ export class ServerTrouble extends Error {}
 const usualTimeMs = 30_000;
 
 type BodyOf<E> =
-  E extends Endpoint<infer Body, z.ZodType>
-    ? Body extends z.ZodType
+  E extends Endpoint<infer Body, z.ZodMiniType>
+    ? Body extends z.ZodMiniType
       ? { readonly body: z.input<Body> }
       : object
     : never;
 
-type ResponseOf<E> = E extends Endpoint<z.ZodType | undefined, infer Response> ? z.output<Response> : never;
+type ResponseOf<E> =
+  E extends Endpoint<z.ZodMiniType | undefined, infer Response> ? z.output<Response> : never;
 
 type RequestOf<E> = BodyOf<E> & {
   readonly params?: Readonly<Record<string, string | number>>;
@@ -51,7 +52,7 @@ type RequestOf<E> = BodyOf<E> & {
  * Sends one request and parses the answer. Throws {@link RefusedRequest}, {@link NoConnection}, {@link NoAnswer} or
  * {@link ServerTrouble}.
  */
-export async function request<E extends Endpoint<z.ZodType | undefined, z.ZodType>>(
+export async function request<E extends Endpoint<z.ZodMiniType | undefined, z.ZodMiniType>>(
   endpoint: E,
   options: RequestOf<E>,
 ): Promise<ResponseOf<E>> {
@@ -93,7 +94,7 @@ function pathOf(path: string, params: Readonly<Record<string, string | number>>)
 const fileTimeMs = 120_000;
 
 /** Asks for a file and answers its bytes. Throws {@link RefusedRequest} or {@link NoConnection}. */
-export async function requestFile<Body extends z.ZodType>(
+export async function requestFile<Body extends z.ZodMiniType>(
   { path, method, type }: FileEndpoint<Body>,
   { body, signal }: { readonly body: z.input<Body>; readonly signal?: AbortSignal },
 ): Promise<Uint8Array<ArrayBuffer>> {
@@ -108,7 +109,7 @@ export async function requestFile<Body extends z.ZodType>(
 }
 
 /** Sends bytes as they are, and parses the answer. Throws as {@link request} does. */
-export async function sendBytes<Response extends z.ZodType>(
+export async function sendBytes<Response extends z.ZodMiniType>(
   path: string,
   bytes: Blob,
   response: Response,

@@ -1,12 +1,12 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 
 /** Who may ask: anybody, anybody signed in, a teacher, a student. */
 export type Access = 'open' | 'member' | 'teacher' | 'student';
 
 /** One request the server answers: who may ask, where, what it takes and what it gives. Path parameters are written `:name`. */
 export interface Endpoint<
-  Body extends z.ZodType | undefined,
-  Response extends z.ZodType,
+  Body extends z.ZodMiniType | undefined,
+  Response extends z.ZodMiniType,
   Who extends Access = Access,
 > {
   readonly access: Who;
@@ -16,7 +16,11 @@ export interface Endpoint<
   readonly response: Response;
 }
 
-export const endpoint = <Who extends Access, Body extends z.ZodType | undefined, Response extends z.ZodType>(
+export const endpoint = <
+  Who extends Access,
+  Body extends z.ZodMiniType | undefined,
+  Response extends z.ZodMiniType,
+>(
   access: Who,
   method: Endpoint<Body, Response>['method'],
   path: string,
@@ -25,7 +29,7 @@ export const endpoint = <Who extends Access, Body extends z.ZodType | undefined,
 ): Endpoint<Body, Response, Who> => ({ access, method, path, body, response });
 
 /** A request answered with a file instead of JSON. */
-export interface FileEndpoint<Body extends z.ZodType> {
+export interface FileEndpoint<Body extends z.ZodMiniType> {
   readonly access: 'teacher';
   readonly method: 'POST';
   readonly path: string;
@@ -34,7 +38,7 @@ export interface FileEndpoint<Body extends z.ZodType> {
   readonly type: string;
 }
 
-export const fileEndpoint = <Body extends z.ZodType>(
+export const fileEndpoint = <Body extends z.ZodMiniType>(
   access: 'teacher',
   path: string,
   body: Body,

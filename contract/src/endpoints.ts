@@ -2,7 +2,7 @@ import { figureDocumentSchema } from '@jocund/core/figures';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema, mostChangedBars } from '@jocund/core/score/document';
 import { barSchema, line, thumbPatternSchema, tuningSchema } from '@jocund/core/score/schema';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import {
   demoSignInsSchema,
   doorNoteSchema,
@@ -34,7 +34,7 @@ import { bundleSchema, newBundleSchema, printedSheetSchema, printedSheetsSchema 
 /** UTF-16 units of what is noted about a person. */
 const noteLength = 1000;
 
-const name = line(scoreLimits.textLength).min(1);
+const name = line(scoreLimits.textLength).check(z.minLength(1));
 
 const userSchema = z.object({
   id,
@@ -47,7 +47,7 @@ const userSchema = z.object({
 export const arrangementSchema = z.object({
   id,
   pieceId: id,
-  version: z.int().min(1),
+  version: z.int().check(z.minimum(1)),
   score: documentSchema,
   savedAt: timestamp,
   savedBy: z.string(),
@@ -60,15 +60,15 @@ const revisionSummarySchema = z.object({
   barCount: z.int(),
   title: z.string(),
   /** The teacher's name for this state. */
-  name: z.string().nullable(),
+  name: z.nullable(z.string()),
   /** What changed in this save, in words; empty for the first. */
   changes: z.array(z.string()),
 });
 
 const newPlayerSchema = z.strictObject({
   name,
-  thumbPattern: line(40).min(1),
-  bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).nullable(),
+  thumbPattern: line(40).check(z.minLength(1)),
+  bassEnding: z.nullable(z.enum(['let-ring', 'stopped', 'palm-damped'])),
   note: line(noteLength),
 });
 
@@ -76,8 +76,8 @@ const newPlayerSchema = z.strictObject({
 const mostClaims = 40;
 
 const claimSchema = z.strictObject({
-  trait: line(40).min(1),
-  value: z.union([line(80).min(1), z.number().min(0).max(1000)]),
+  trait: line(40).check(z.minLength(1)),
+  value: z.union([line(80).check(z.minLength(1)), z.number().check(z.minimum(0), z.maximum(1000))]),
   often: z.enum(['always', 'mostly', 'often', 'sometimes', 'never']),
 });
 
@@ -85,15 +85,15 @@ const playerSchema = z.object({
   id,
   name: z.string(),
   thumbPattern: z.string(),
-  bassEnding: z.enum(['let-ring', 'stopped', 'palm-damped']).nullable(),
+  bassEnding: z.nullable(z.enum(['let-ring', 'stopped', 'palm-damped'])),
   note: z.string(),
   /** What is said of the player without a piece that shows it. */
   claims: z.array(claimSchema),
-  archivedAt: timestamp.nullable(),
+  archivedAt: z.nullable(timestamp),
 });
 
 /** What was measured of a piece; what is said of a player stands among them under the player's own id. */
-const measuredPieceSchema = z.object({ arrangementId: id, playerId: id.nullable(), style: z.unknown() });
+const measuredPieceSchema = z.object({ arrangementId: id, playerId: z.nullable(id), style: z.unknown() });
 
 /** Groups of one student, and signs of a group's name. */
 export const mostGroups = 12;
@@ -103,24 +103,24 @@ const newStudentSchema = z.strictObject({
   name,
   note: line(noteLength),
   /** What the student wants to come to. */
-  goals: line(noteLength).default(''),
+  goals: z._default(line(noteLength), ''),
   /** What is to be minded: a hand that was hurt, a stretch to be avoided. */
-  cautions: line(noteLength).default(''),
-  reading: readingSchema.nullable().default(null),
+  cautions: z._default(line(noteLength), ''),
+  reading: z._default(z.nullable(readingSchema), null),
   /** Names of the groups the student is taught in. */
-  groups: z.array(line(groupNameLength).min(1)).max(mostGroups).default([]),
+  groups: z._default(z.array(line(groupNameLength).check(z.minLength(1))).check(z.maxLength(mostGroups)), []),
 });
 
 const studentSchema = z.object({
   id,
   name: z.string(),
   note: z.string(),
-  goals: z.string().default(''),
-  cautions: z.string().default(''),
-  hand: handSchema.nullable(),
-  reading: readingSchema.nullable().default(null),
-  groups: z.array(z.string()).default([]),
-  archivedAt: timestamp.nullable(),
+  goals: z._default(z.string(), ''),
+  cautions: z._default(z.string(), ''),
+  hand: z.nullable(handSchema),
+  reading: z._default(z.nullable(readingSchema), null),
+  groups: z._default(z.array(z.string()), []),
+  archivedAt: z.nullable(timestamp),
 });
 
 const archivingSchema = z.strictObject({ archived: z.boolean() });
@@ -130,8 +130,8 @@ const ownPatternSchema = thumbPatternSchema;
 
 /** A form of the studio's own in Roman numerals, under its name. */
 const ownFormSchema = z.strictObject({
-  name: line(60).min(1),
-  numerals: line(scoreLimits.formLength).min(1),
+  name: line(60).check(z.minLength(1)),
+  numerals: line(scoreLimits.formLength).check(z.minLength(1)),
 });
 
 const ownTuningSchema = z.object({ id, name, pitches: tuningSchema.shape.pitches });
@@ -152,7 +152,7 @@ export const unreadableSchema = z.object({
   savedAt: timestamp,
   savedBy: z.string(),
   stored: z.unknown(),
-  mended: z.object({ score: documentSchema, leftOut: z.array(z.string()) }).nullable(),
+  mended: z.nullable(z.object({ score: documentSchema, leftOut: z.array(z.string()) })),
 });
 
 const nothing = z.null();
@@ -163,10 +163,13 @@ export const endpoints = {
     'open',
     'POST',
     '/api/session',
-    z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) }),
+    z.strictObject({
+      email: z.email().check(z.maxLength(200)),
+      password: z.string().check(z.minLength(1), z.maxLength(200)),
+    }),
     userSchema,
   ),
-  whoAmI: endpoint('open', 'GET', '/api/session', undefined, userSchema.nullable()),
+  whoAmI: endpoint('open', 'GET', '/api/session', undefined, z.nullable(userSchema)),
   signOut: endpoint('open', 'DELETE', '/api/session', undefined, nothing),
   listPieces: endpoint('teacher', 'GET', '/api/pieces', undefined, z.array(pieceSummarySchema)),
   /** A page of them; `askedPiecesSchema` says how to ask. */
@@ -185,7 +188,7 @@ export const endpoints = {
     'teacher',
     'PUT',
     '/api/arrangements/:id',
-    z.strictObject({ baseVersion: z.int().min(1), score: documentSchema }),
+    z.strictObject({ baseVersion: z.int().check(z.minimum(1)), score: documentSchema }),
     savedSchema,
   ),
   /**
@@ -197,11 +200,12 @@ export const endpoints = {
     'PATCH',
     '/api/arrangements/:id/bars',
     z.strictObject({
-      baseVersion: z.int().min(1),
+      baseVersion: z.int().check(z.minimum(1)),
       bars: z
-        .array(z.strictObject({ at: z.int().min(0).max(scoreLimits.bars), bar: barSchema }))
-        .min(1)
-        .max(mostChangedBars),
+        .array(
+          z.strictObject({ at: z.int().check(z.minimum(0), z.maximum(scoreLimits.bars)), bar: barSchema }),
+        )
+        .check(z.minLength(1), z.maxLength(mostChangedBars)),
     }),
     savedSchema,
   ),
@@ -218,7 +222,7 @@ export const endpoints = {
     'teacher',
     'PATCH',
     '/api/arrangements/:id/revisions/:version',
-    z.strictObject({ name: name.nullable() }),
+    z.strictObject({ name: z.nullable(name) }),
     nothing,
   ),
   readRevision: endpoint(
@@ -237,7 +241,7 @@ export const endpoints = {
     'teacher',
     'PUT',
     '/api/players/:id/claims',
-    z.array(claimSchema).max(mostClaims),
+    z.array(claimSchema).check(z.maxLength(mostClaims)),
     playerSchema,
   ),
   archivePlayer: endpoint('teacher', 'PATCH', '/api/players/:id', archivingSchema, playerSchema),
@@ -277,19 +281,19 @@ export const endpoints = {
     '/api/public-address',
     undefined,
     z.object({
-      url: z.string().nullable(),
+      url: z.nullable(z.string()),
       /** Whether the server sends links by mail. */
-      canMail: z.boolean().default(false),
+      canMail: z._default(z.boolean(), false),
     }),
   ),
   /** Null: there is no demo, or others could read it. */
-  readDemoSignIns: endpoint('open', 'GET', '/api/demo-sign-ins', undefined, demoSignInsSchema.nullable()),
+  readDemoSignIns: endpoint('open', 'GET', '/api/demo-sign-ins', undefined, z.nullable(demoSignInsSchema)),
   /** Sends a link that was just made to somebody's address. */
   mailInvitation: endpoint(
     'teacher',
     'POST',
     '/api/invitations/:token/mail',
-    z.strictObject({ email: z.email().max(200) }),
+    z.strictObject({ email: z.email().check(z.maxLength(200)) }),
     nothing,
   ),
   readInvitation: endpoint('open', 'GET', '/api/invitations/:token', undefined, invitedSchema),
@@ -299,7 +303,7 @@ export const endpoints = {
   changePassword: endpoint('member', 'PUT', '/api/me/password', passwordChangeSchema, nothing),
   listMySessions: endpoint('member', 'GET', '/api/me/sessions', undefined, z.array(openSessionSchema)),
   endMySession: endpoint('member', 'DELETE', '/api/me/sessions/:session', undefined, nothing),
-  readMyHand: endpoint('member', 'GET', '/api/me/hand', undefined, handSchema.nullable()),
+  readMyHand: endpoint('member', 'GET', '/api/me/hand', undefined, z.nullable(handSchema)),
   setMyHand: endpoint('member', 'PUT', '/api/me/hand', handSchema, handSchema),
   /** 32 bytes in base64, with which this person's unsaved work is sealed in a browser. */
   readDraftKey: endpoint('member', 'GET', '/api/me/draft-key', undefined, z.object({ key: z.base64() })),

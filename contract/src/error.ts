@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 /** Every refusal of the server has this one shape. */
 export const apiErrorSchema = z.object({
@@ -20,11 +20,10 @@ export const apiErrorSchema = z.object({
     message: z.string(),
     remedy: z.string(),
     /** The request in the log of the server. */
-    request: z.string().optional(),
-    place: z
-      .object({ file: z.string(), bar: z.number(), beat: z.number(), string: z.number() })
-      .partial()
-      .optional(),
+    request: z.optional(z.string()),
+    place: z.optional(
+      z.partial(z.object({ file: z.string(), bar: z.number(), beat: z.number(), string: z.number() })),
+    ),
   }),
 });
 

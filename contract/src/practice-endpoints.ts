@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { endpoint } from './endpoint.ts';
 import { id } from './fields.ts';
 import {
@@ -30,7 +30,7 @@ export const practiceEndpoints = {
     'teacher',
     'PUT',
     '/api/students/:id/lessons',
-    z.array(lessonSchema).max(mostLessons),
+    z.array(lessonSchema).check(z.maxLength(mostLessons)),
     z.array(lessonSchema),
   ),
   writeLessonNote: endpoint(
@@ -49,7 +49,7 @@ export const practiceEndpoints = {
     'teacher',
     'POST',
     '/api/students/:id/ladders',
-    z.array(newAssignmentSchema).min(2).max(mostRungsGiven),
+    z.array(newAssignmentSchema).check(z.minLength(2), z.maxLength(mostRungsGiven)),
     z.array(assignmentSchema),
   ),
   /** The ear drill, in place of what was given of it before. */
@@ -76,7 +76,7 @@ export const practiceEndpoints = {
     'student',
     'POST',
     '/api/me/practice',
-    z.array(practiceMarkSchema).min(1).max(mostMarksSent),
+    z.array(practiceMarkSchema).check(z.minLength(1), z.maxLength(mostMarksSent)),
     z.array(id),
   ),
   /** The student's own notes over the sheet, changed place by place; answers all of them. */

@@ -1,6 +1,6 @@
 import { scoreLimits } from '@jocund/core/score';
 import { line } from '@jocund/core/score/schema';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { endpoint } from './endpoint.ts';
 import { id, timestamp } from './fields.ts';
 
@@ -19,8 +19,8 @@ export const recordingPartPath = (recordingId: string, number: number | string):
 /** Where the sound of a recording is, whole or by ranges. */
 export const recordingSoundPath = (recordingId: string): string => `/api/recordings/${recordingId}/sound`;
 
-const seconds = z.number().min(0).max(3600);
-const ownId = z.string().regex(/^[a-z0-9-]{1,40}$/);
+const seconds = z.number().check(z.minimum(0), z.maximum(3600));
+const ownId = z.string().check(z.regex(/^[a-z0-9-]{1,40}$/));
 const words = line(160);
 
 const isForward = ({ fromS, toS }: { readonly fromS: number; readonly toS: number }): boolean => fromS < toS;
@@ -38,45 +38,55 @@ export const listeningLimits = {
 
 /** What a teacher writes to a recording. Times are seconds from its beginning. */
 export const listeningSchema = z.strictObject({
-  marks: z
-    .array(z.strictObject({ id: ownId, atS: seconds, words: words.min(1) }))
-    .max(listeningLimits.marks)
-    .default([]),
+  marks: z._default(
+    z
+      .array(z.strictObject({ id: ownId, atS: seconds, words: words.check(z.minLength(1)) }))
+      .check(z.maxLength(listeningLimits.marks)),
+    [],
+  ),
   /** Named stretches to go round. */
-  loops: z
-    .array(
-      z
-        .strictObject({ id: ownId, name: words, fromS: seconds, toS: seconds })
-        .refine(isForward, 'a loop ends after it begins'),
-    )
-    .max(listeningLimits.loops)
-    .default([]),
+  loops: z._default(
+    z
+      .array(
+        z
+          .strictObject({ id: ownId, name: words, fromS: seconds, toS: seconds })
+          .check(z.refine(isForward, 'a loop ends after it begins')),
+      )
+      .check(z.maxLength(listeningLimits.loops)),
+    [],
+  ),
   /** Beats as tapped or moved by hand; null: as they were heard. */
-  beats: z
-    .array(seconds)
-    .max(listeningLimits.beats)
-    .refine(isRising, 'beats follow each other')
-    .nullable()
-    .default(null),
+  beats: z._default(
+    z.nullable(
+      z
+        .array(seconds)
+        .check(z.maxLength(listeningLimits.beats), z.refine(isRising, 'beats follow each other')),
+    ),
+    null,
+  ),
   /** Which of the beats, from 0, begins bar 1. */
-  firstBeat: z.int().min(0).max(listeningLimits.beats).default(0),
+  firstBeat: z._default(z.int().check(z.minimum(0), z.maximum(listeningLimits.beats)), 0),
   /** Words that lie beside the sound, from a text with times. */
-  captions: z
-    .array(z.strictObject({ fromS: seconds, toS: seconds, words: line(scoreLimits.textLength) }))
-    .max(listeningLimits.captions)
-    .default([]),
+  captions: z._default(
+    z
+      .array(z.strictObject({ fromS: seconds, toS: seconds, words: line(scoreLimits.textLength) }))
+      .check(z.maxLength(listeningLimits.captions)),
+    [],
+  ),
   /** Likely notes that were refused, by the time and the MIDI number they were heard at. */
-  refused: z
-    .array(z.strictObject({ atS: seconds, midi: z.int().min(0).max(127) }))
-    .max(listeningLimits.refused)
-    .default([]),
+  refused: z._default(
+    z
+      .array(z.strictObject({ atS: seconds, midi: z.int().check(z.minimum(0), z.maximum(127)) }))
+      .check(z.maxLength(listeningLimits.refused)),
+    [],
+  ),
 });
 
 /** What a recording is announced with; its id is made where it is sent from, so that asking twice makes one. */
 const newRecordingSchema = z.strictObject({
   id,
-  name: words.min(1),
-  bytes: z.int().min(1).max(mostRecordingBytes),
+  name: words.check(z.minLength(1)),
+  bytes: z.int().check(z.minimum(1), z.maximum(mostRecordingBytes)),
 });
 
 export const recordingSchema = z.object({
@@ -88,12 +98,15 @@ export const recordingSchema = z.object({
   missing: z.array(z.int()),
   madeAt: timestamp,
   /** Of what is written to it. */
-  version: z.int().min(1),
+  version: z.int().check(z.minimum(1)),
   listening: listeningSchema,
 });
 
 /** What is written to a recording, and the version it was made from. */
-const keptListeningSchema = z.strictObject({ version: z.int().min(1), listening: listeningSchema });
+const keptListeningSchema = z.strictObject({
+  version: z.int().check(z.minimum(1)),
+  listening: listeningSchema,
+});
 
 export type Listening = z.output<typeof listeningSchema>;
 export type NewRecording = z.infer<typeof newRecordingSchema>;

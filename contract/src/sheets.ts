@@ -2,7 +2,7 @@ import { gradeRange } from '@jocund/core/grading/terms';
 import { scoreLimits } from '@jocund/core/score';
 import { documentSchema } from '@jocund/core/score/document';
 import { line } from '@jocund/core/score/schema';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { handSchema, id, timestamp } from './fields.ts';
 
 /** Fingers a printed sheet may carry: more than a long piece has notes. */
@@ -11,13 +11,13 @@ const mostPrintedFingers = 20_000;
 /** A note's fingers as the page worked them out, with its place. */
 const placedFingersSchema = z.object({
   place: z.object({
-    bar: z.int().min(0).max(scoreLimits.bars),
-    tick: z.int().min(0),
+    bar: z.int().check(z.minimum(0), z.maximum(scoreLimits.bars)),
+    tick: z.int().check(z.minimum(0)),
     string: z.literal([1, 2, 3, 4, 5, 6]),
     voice: z.enum(['thumb', 'melody']),
   }),
-  finger: z.literal([1, 2, 3, 4, 'T']).nullable(),
-  picking: z.enum(['p', 'i', 'm', 'a']).optional(),
+  finger: z.nullable(z.literal([1, 2, 3, 4, 'T'])),
+  picking: z.optional(z.enum(['p', 'i', 'm', 'a'])),
 });
 
 /** Most pieces beside the first on one sheet. */
@@ -38,51 +38,51 @@ const sheetLookSchema = z.strictObject({
     tuning: z.boolean(),
     song: z.boolean(),
     large: z.boolean(),
-    verses: z.boolean().optional(),
-    notesAlone: z.boolean().optional(),
+    verses: z.optional(z.boolean()),
+    notesAlone: z.optional(z.boolean()),
     /** Where it is practised, an address of this Jocund. */
-    link: z
-      .url({ protocol: /^https?$/ })
-      .max(300)
-      .optional(),
-    words: z.enum(['do', 'why']).optional(),
+    link: z.optional(z.url({ protocol: /^https?$/ }).check(z.maxLength(300))),
+    words: z.optional(z.enum(['do', 'why'])),
   }),
   names: z.enum(['english', 'german']),
 });
 
 /** As the studio grades it. */
-const printedGrade = z.int().min(gradeRange.lowest).max(gradeRange.highest).optional();
+const printedGrade = z.optional(z.int().check(z.minimum(gradeRange.lowest), z.maximum(gradeRange.highest)));
 
 /** A score to be printed, and how. */
-export const printedSheetSchema = sheetLookSchema.extend({
+export const printedSheetSchema = z.extend(sheetLookSchema, {
   score: documentSchema,
   grade: printedGrade,
-  fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
+  fingers: z.array(placedFingersSchema).check(z.maxLength(mostPrintedFingers)),
   /** Other pieces on the same sheet. */
-  also: z
-    .array(
-      z.strictObject({
-        score: documentSchema,
-        grade: printedGrade,
-        fingers: z.array(placedFingersSchema).max(mostPrintedFingers),
-      }),
-    )
-    .max(mostAlsoOnSheet)
-    .optional(),
+  also: z.optional(
+    z
+      .array(
+        z.strictObject({
+          score: documentSchema,
+          grade: printedGrade,
+          fingers: z.array(placedFingersSchema).check(z.maxLength(mostPrintedFingers)),
+        }),
+      )
+      .check(z.maxLength(mostAlsoOnSheet)),
+  ),
 });
 
 /** Most sheets that are printed at one go. */
 export const mostSheetsAtOnce = 24;
 
 /** Sheets printed at one go, each for its own reader. */
-export const printedSheetsSchema = z.array(printedSheetSchema).min(1).max(mostSheetsAtOnce);
+export const printedSheetsSchema = z
+  .array(printedSheetSchema)
+  .check(z.minLength(1), z.maxLength(mostSheetsAtOnce));
 
 /** Most studies that are packed together. */
 const mostPackedStudies = 24;
 
 /** Studies to be packed into one zip: sheet, notes and sound of each. Both hands are worked out anew for the hand given. */
 export const newBundleSchema = z.strictObject({
-  title: line(scoreLimits.textLength).min(1),
+  title: line(scoreLimits.textLength).check(z.minLength(1)),
   look: sheetLookSchema,
   hand: handSchema,
   /** Whether sound is made, too: slow and full, thumb alone, tune alone. */
@@ -90,13 +90,12 @@ export const newBundleSchema = z.strictObject({
   studies: z
     .array(
       z.strictObject({
-        name: line(scoreLimits.textLength).min(1),
+        name: line(scoreLimits.textLength).check(z.minLength(1)),
         score: documentSchema,
         grade: printedGrade,
       }),
     )
-    .min(1)
-    .max(mostPackedStudies),
+    .check(z.minLength(1), z.maxLength(mostPackedStudies)),
 });
 
 /** Studies being packed, or packed: how many of its files are made, which is being made, and how large it is in bytes. */
@@ -104,10 +103,10 @@ export const bundleSchema = z.object({
   id,
   title: z.string(),
   state: z.enum(['waiting', 'working', 'done', 'failed']),
-  filesDone: z.int().min(0),
-  files: z.int().min(1),
+  filesDone: z.int().check(z.minimum(0)),
+  files: z.int().check(z.minimum(1)),
   now: z.string(),
-  bytes: z.int().min(0),
+  bytes: z.int().check(z.minimum(0)),
   /** Why it failed, in a sentence; empty otherwise. */
   failure: z.string(),
   madeAt: timestamp,

@@ -3,7 +3,7 @@ import { apiErrorSchema, type Endpoint, endpoints, type FileEndpoint } from '@jo
 import fc from 'fast-check';
 import type { Agent } from 'supertest';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { inventedBodies, type KnownThings } from './invented-bodies.ts';
 import { openStudentRoom } from './student-room.ts';
 import { openTestStudio, type TestStudio } from './test-studio.ts';
@@ -12,7 +12,7 @@ import { openTestStudio, type TestStudio } from './test-studio.ts';
 const count = Number(process.env.INVENTED_BODIES ?? 1000);
 const seed = 20261130;
 
-type Asked = Endpoint<z.ZodType | undefined, z.ZodType> | FileEndpoint<z.ZodType>;
+type Asked = Endpoint<z.ZodMiniType | undefined, z.ZodMiniType> | FileEndpoint<z.ZodMiniType>;
 const asked = new Map(
   Object.entries<Asked>(endpoints).flatMap(([name, { access, method, path, body }]) =>
     body ? [[name, { access, method: method.toLowerCase() as 'post' | 'put' | 'patch', path, body }]] : [],

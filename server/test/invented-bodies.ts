@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 /** What a JSON Schema made from a Zod schema can say, as far as bodies are invented from it. */
 interface Schema {
@@ -31,7 +31,7 @@ export interface KnownThings {
 }
 
 /** Bodies as a schema asks for them, then broken in up to three places: half of them are still good. */
-export function inventedBodies(schema: z.ZodType, known: KnownThings): fc.Arbitrary<unknown> {
+export function inventedBodies(schema: z.ZodMiniType, known: KnownThings): fc.Arbitrary<unknown> {
   const good = goodBodies(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as Schema, known);
   return fc.oneof(
     good,

@@ -1,5 +1,5 @@
 import { scoreSchema } from '@jocund/core/score/schema';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { UsageError, positional, type Command } from '../command.ts';
 
 /** `study` is what scripts of before called a score. */

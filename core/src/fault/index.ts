@@ -1,3 +1,5 @@
+export { inEnglish } from './complaints.ts';
+
 /** Where in a score something is the matter. Bars and beats count from 1; strings 1 (thinnest) to 6. */
 export interface Place {
   readonly file?: string;

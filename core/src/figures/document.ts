@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { describeFault, fail, ok, type Result } from '../fault/index.ts';
 import { asDocument, openDocument } from '../score/document/index.ts';
 import { barTicks } from '../score/index.ts';
@@ -49,11 +49,12 @@ export function openFigure(document: unknown): Result<Figure> {
 }
 
 /** A figure as a request or an answer carries it: a document on the way, a figure inside. */
-export const figureDocumentSchema = z
-  .looseObject({ format: z.literal(format) })
-  .transform((document, context): Figure => {
+export const figureDocumentSchema = z.pipe(
+  z.looseObject({ format: z.literal(format) }),
+  z.transform((document, context): Figure => {
     const opened = openFigure(document);
     if (opened.ok) return opened.value;
-    context.addIssue({ code: 'custom', message: describeFault(opened.fault) });
+    context.issues.push({ code: 'custom', message: describeFault(opened.fault), input: document });
     return z.NEVER;
-  });
+  }),
+);

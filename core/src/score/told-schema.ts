@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { scoreLimits } from './limits.ts';
 import { prose } from './text-schema.ts';
 
@@ -6,17 +6,17 @@ import { prose } from './text-schema.ts';
 const toldSchema = z.strictObject({
   depth: z.enum(['do', 'why']),
   language: z.enum(['english', 'german']),
-  text: prose(scoreLimits.toldLength).min(1),
+  text: prose(scoreLimits.toldLength).check(z.minLength(1)),
   /** The print of what the phrase played when this was written: where it plays something else, the words may no longer fit. */
-  of: z.string().regex(/^[0-9a-f]{8}$/),
+  of: z.string().check(z.regex(/^[0-9a-f]{8}$/)),
 });
 
 /** Each depth in each language once. */
-export const toldListSchema = z
-  .array(toldSchema)
-  .min(1)
-  .max(4)
-  .refine(
+export const toldListSchema = z.array(toldSchema).check(
+  z.minLength(1),
+  z.maxLength(4),
+  z.refine(
     (all) => new Set(all.map(({ depth, language }) => `${depth} ${language}`)).size === all.length,
     'a phrase is told once at each depth in each language',
-  );
+  ),
+);

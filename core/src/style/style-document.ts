@@ -1,33 +1,35 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { fail, ok, type Result } from '../fault/index.ts';
 import { noteSchema } from '../score/schema.ts';
 import type { PieceEvidence } from './evidence.ts';
 
-const value = z.union([z.string().max(80), z.number()]);
+const value = z.union([z.string().check(z.maxLength(80)), z.number()]);
 
 const figureSchema = z.strictObject({
   kind: z.enum(['fill', 'ending']),
-  tuning: z.string().max(200),
-  grip: z.string().max(40),
-  ticks: z.int().min(1).max(61440),
-  notes: z.array(noteSchema).min(1).max(64),
+  tuning: z.string().check(z.maxLength(200)),
+  grip: z.string().check(z.maxLength(40)),
+  ticks: z.int().check(z.minimum(1), z.maximum(61440)),
+  notes: z.array(noteSchema).check(z.minLength(1), z.maxLength(64)),
 });
 
 /** What was measured of pieces, bar by bar, as a file carries it. */
 const styleDocumentSchema = z.strictObject({
   format: z.literal('jocund-style'),
   version: z.literal(1),
-  name: z.string().max(200),
+  name: z.string().check(z.maxLength(200)),
   pieces: z
     .array(
       z.strictObject({
-        title: z.string().max(200),
-        isSaid: z.literal(true).optional(),
-        bars: z.array(z.record(z.string().max(40), z.array(value).max(500))).max(400),
-        figures: z.array(figureSchema).max(800).default([]),
+        title: z.string().check(z.maxLength(200)),
+        isSaid: z.optional(z.literal(true)),
+        bars: z
+          .array(z.record(z.string().check(z.maxLength(40)), z.array(value).check(z.maxLength(500))))
+          .check(z.maxLength(400)),
+        figures: z._default(z.array(figureSchema).check(z.maxLength(800)), []),
       }),
     )
-    .max(500),
+    .check(z.maxLength(500)),
 });
 
 export type StyleDocument = z.infer<typeof styleDocumentSchema>;

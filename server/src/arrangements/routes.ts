@@ -1,6 +1,6 @@
 import { endpoints } from '@jocund/contract';
 import { Router, type Request } from 'express';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Database } from '../database/connect.ts';
 import type { Measuring } from '../summaries/measuring.ts';
 import { notFound } from '../http/refusal.ts';
@@ -60,4 +60,4 @@ export function arrangementRoutes(database: Database, measuring: Measuring): Rou
 
 /** A version in the address; undefined for anything else. */
 const versionIn = (text: unknown): number | undefined =>
-  z.coerce.number().int().min(1).max(2_000_000_000).safeParse(text).data;
+  z.coerce.number().check(z.int(), z.minimum(1), z.maximum(2_000_000_000)).safeParse(text).data;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 /** The first file of a backup: what it is. docs/backup.md describes the whole. */
 export const aboutName = 'studio.json';
@@ -13,7 +13,7 @@ export const aboutSchema = z.object({
 
 /** The last file: how many rows each table has. Without it the backup is not whole. */
 export const contentsName = 'contents.json';
-export const contentsSchema = z.record(z.string(), z.int().min(0));
+export const contentsSchema = z.record(z.string(), z.int().check(z.minimum(0)));
 
 /** Rows of a table, each a line of JSON by its column names. */
 export const rowsName = (table: string): string => `tables/${table}.jsonl`;

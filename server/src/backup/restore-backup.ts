@@ -1,6 +1,6 @@
 import { recordingPartBytes } from '@jocund/contract';
 import { strFromU8, unzipSync } from 'fflate';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { Database } from '../database/connect.ts';
 import { migrationNames } from '../database/migrations/index.ts';
 import { keepPart } from '../recordings/repository.ts';
@@ -88,7 +88,7 @@ function unzipped(file: Uint8Array): Readonly<Record<string, Uint8Array>> {
   }
 }
 
-function readJson<Schema extends z.ZodType>(
+function readJson<Schema extends z.ZodMiniType>(
   files: Readonly<Record<string, Uint8Array>>,
   name: string,
   schema: Schema,

@@ -1,6 +1,6 @@
 import { mostRestoredBytes, restorePath, restoredSchema } from '@jocund/contract';
 import express, { Router, type RequestHandler } from 'express';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { Database } from '../database/connect.ts';
 import { limitIn } from '../http/limit.ts';
 import { Refusal } from '../http/refusal.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 /** The demo studio as its file tells it. */
 export const studioFileSchema = z.strictObject({
@@ -16,34 +16,35 @@ export const studioFileSchema = z.strictObject({
     z.strictObject({
       name: z.string(),
       note: z.string(),
-      goals: z.string().default(''),
-      cautions: z.string().default(''),
-      groups: z.array(z.string()).default([]),
+      goals: z._default(z.string(), ''),
+      cautions: z._default(z.string(), ''),
+      groups: z._default(z.array(z.string()), []),
       /** With an address the student can sign in, with the teacher's password. */
-      account: z.email().optional(),
+      account: z.optional(z.email()),
       /** The weekday on which the demo is loaded is a day of lessons. */
-      lesson: z.strictObject({ starts: z.string(), minutes: z.int() }).optional(),
+      lesson: z.optional(z.strictObject({ starts: z.string(), minutes: z.int() })),
       /** Pairs of strings to be counted right. */
-      earDrill: z.int().min(1).optional(),
-      practises: z
-        .array(
+      earDrill: z.optional(z.int().check(z.minimum(1))),
+      practises: z._default(
+        z.array(
           z.strictObject({
             /** A piece's file, or else a figure's id. */
-            piece: z.string().optional(),
-            figure: z.string().optional(),
-            firstBar: z.int().nullable(),
-            lastBar: z.int().nullable(),
+            piece: z.optional(z.string()),
+            figure: z.optional(z.string()),
+            firstBar: z.nullable(z.int()),
+            lastBar: z.nullable(z.int()),
             startBpm: z.int(),
             goalBpm: z.int(),
             /** So many weeks of practice are made up. */
-            weeks: z.int().min(0).max(52),
+            weeks: z.int().check(z.minimum(0), z.maximum(52)),
             hurts: z.boolean(),
             note: z.string(),
-            barWords: z.array(z.strictObject({ bar: z.int(), text: z.string() })).default([]),
+            barWords: z._default(z.array(z.strictObject({ bar: z.int(), text: z.string() })), []),
           }),
-        )
-        .default([]),
+        ),
+        [],
+      ),
     }),
   ),
-  pieces: z.array(z.string().regex(/^[a-z-]+$/)),
+  pieces: z.array(z.string().check(z.regex(/^[a-z-]+$/))),
 });

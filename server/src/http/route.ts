@@ -1,6 +1,7 @@
 import type { Access, Endpoint, FileEndpoint } from '@jocund/contract';
+import { inEnglish } from '@jocund/core/fault';
 import type { Request, RequestHandler, Response, Router } from 'express';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { JsonText } from './json-text.ts';
 import { parseBody } from './parse-body.ts';
 import { Refusal } from './refusal.ts';
@@ -12,12 +13,16 @@ interface Call<Body> {
   readonly response: Response;
 }
 
-type AnyEndpoint = Endpoint<z.ZodType | undefined, z.ZodType>;
+type AnyEndpoint = Endpoint<z.ZodMiniType | undefined, z.ZodMiniType>;
 type BodyOf<E> =
-  E extends Endpoint<infer Body, z.ZodType> ? (Body extends z.ZodType ? z.output<Body> : undefined) : never;
-type ReplyOf<E> = E extends Endpoint<z.ZodType | undefined, infer Reply> ? z.input<Reply> : never;
+  E extends Endpoint<infer Body, z.ZodMiniType>
+    ? Body extends z.ZodMiniType
+      ? z.output<Body>
+      : undefined
+    : never;
+type ReplyOf<E> = E extends Endpoint<z.ZodMiniType | undefined, infer Reply> ? z.input<Reply> : never;
 
-type AccessOf<E> = E extends Endpoint<z.ZodType | undefined, z.ZodType, infer Who> ? Who : never;
+type AccessOf<E> = E extends Endpoint<z.ZodMiniType | undefined, z.ZodMiniType, infer Who> ? Who : never;
 
 /** Who asks is known where the endpoint is not for anybody. */
 type CallOf<E> = Call<BodyOf<E>> & ('open' extends AccessOf<E> ? object : { readonly who: SignedIn });
@@ -50,7 +55,7 @@ const rolesOf: Record<Exclude<Access, 'open'>, readonly SignedIn['role'][]> = {
 /** Adds a route that answers a signed-in teacher with a file. The body comes as it was sent: it is large, and read where the file is made. */
 export function fileRoute(
   router: Router,
-  endpoint: FileEndpoint<z.ZodType>,
+  endpoint: FileEndpoint<z.ZodMiniType>,
   answer: (call: { readonly body: unknown; readonly who: SignedIn }) => Promise<Uint8Array>,
 ): void {
   router.post(endpoint.path, async (request, response) => {
@@ -75,8 +80,8 @@ function signedInAs(request: Request, roles: readonly SignedIn['role'][]): Signe
 const methods = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;
 
 /** What stands behind the question mark of an address, parsed. */
-export function queryOf<Schema extends z.ZodType>(request: Request, schema: Schema): z.output<Schema> {
-  const parsed = schema.safeParse(request.query);
+export function queryOf<Schema extends z.ZodMiniType>(request: Request, schema: Schema): z.output<Schema> {
+  const parsed = schema.safeParse(request.query, inEnglish);
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
   throw new Refusal(

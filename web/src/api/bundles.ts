@@ -1,6 +1,6 @@
 import { endpoints, request, type Bundle } from '@jocund/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 
 const queryKey = ['bundles'];
 const none: readonly Bundle[] = [];

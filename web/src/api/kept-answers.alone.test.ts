@@ -1,11 +1,16 @@
 import 'fake-indexeddb/auto';
 import { NoConnection, type Endpoint } from '@jocund/contract';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { changeKeptAnswer, forgetAnswers, requestOrKept } from './kept-answers.ts';
 
 /** What is sent is read into something else. */
-const response = z.object({ count: z.number().transform((count) => count * 10) });
+const response = z.object({
+  count: z.pipe(
+    z.number(),
+    z.transform((count) => count * 10),
+  ),
+});
 const endpoint: Endpoint<undefined, typeof response> = {
   access: 'student' as const,
   method: 'GET',

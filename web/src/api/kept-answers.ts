@@ -1,6 +1,6 @@
 import { NoAnswer, NoConnection, request, ServerTrouble, type Endpoint } from '@jocund/contract';
 import { openDB, type DBSchema } from 'idb';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 
 interface Answers extends DBSchema {
   /** As the server sent them, by path. */
@@ -15,10 +15,10 @@ const store = async () =>
     },
   });
 
-type Asked<Response extends z.ZodType> = Endpoint<undefined, Response>;
+type Asked<Response extends z.ZodMiniType> = Endpoint<undefined, Response>;
 
 /** Asks the server, and keeps its answer in this browser; when the server cannot be reached, the last answer serves. */
-export async function requestOrKept<Response extends z.ZodType>(
+export async function requestOrKept<Response extends z.ZodMiniType>(
   endpoint: Asked<Response>,
   signal: AbortSignal,
   isWorthKeeping: (answer: z.output<Response>) => boolean = () => true,
@@ -52,7 +52,7 @@ export async function keepAnswer(path: string, sent: unknown): Promise<void> {
 }
 
 /** Brings what is kept up to date with what the server took since; nothing where nothing is kept. */
-export async function changeKeptAnswer<Response extends z.ZodType>(
+export async function changeKeptAnswer<Response extends z.ZodMiniType>(
   { path }: Asked<Response>,
   change: (sent: z.input<Response>) => z.input<Response>,
 ): Promise<void> {

@@ -1,6 +1,6 @@
 import type { Score } from '@jocund/core/score';
 import { asDocument, documentSchema } from '@jocund/core/score/document';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { firstDrafts, inTodaysWords } from './first-drafts.ts';
 import { claimTab, livingTabs, tabName } from './living-tabs.ts';
 import { openSeal, sealText } from './seal.ts';
@@ -38,7 +38,7 @@ export interface DraftKeeper {
 }
 
 const draftSchema = z.object({
-  baseVersion: z.int().min(1),
+  baseVersion: z.int().check(z.minimum(1)),
   score: documentSchema,
   keptAt: z.string(),
 });

@@ -1,5 +1,5 @@
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { useMailInvitation } from '../api/accounts.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';

@@ -1,5 +1,5 @@
 import type { PracticeMark } from '@jocund/contract';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { unsentStore, type UnsentStore } from './unsent-store.ts';
 
 const passes = unsentStore<PracticeMark>('jocund-passes', 'passes');

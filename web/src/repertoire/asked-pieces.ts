@@ -1,4 +1,5 @@
 import { askedPiecesSchema, type AskedPieces } from '@jocund/contract';
+import * as z from 'zod/mini';
 
 export type Shelf = AskedPieces['shelf'];
 /** What is asked for, on whatever page. */
@@ -9,9 +10,9 @@ export function askedIn(read: (name: string) => string): Asked {
   const { shape } = askedPiecesSchema;
   return {
     search: read('search').slice(0, 200),
-    shelf: shape.shelf.catch('in-hand').parse(read('shelf') || undefined),
-    order: shape.order.catch('title').parse(read('order') || undefined),
-    grade: shape.grade.catch(undefined).parse(read('grade') || undefined),
+    shelf: z.catch(shape.shelf, 'in-hand').parse(read('shelf') || undefined),
+    order: z.catch(shape.order, 'title').parse(read('order') || undefined),
+    grade: z.catch(shape.grade, undefined).parse(read('grade') || undefined),
     open: read('open') === 'yes',
   };
 }

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { checkTuning } from '../../instrument/index.ts';
 import { scoreSchema } from '../../score/schema.ts';
 import type { Score } from '../../score/index.ts';
@@ -6,7 +6,7 @@ import type { Score } from '../../score/index.ts';
 /** Name of the `miscellaneous-field` that holds what MusicXML has no place for, so that our own files come back whole. */
 export const settingsField = 'jocund-settings';
 
-const settingsSchema = scoreSchema.pick({
+const settingsSchema = z.pick(scoreSchema, {
   player: true,
   key: true,
   tuning: true,
@@ -24,7 +24,7 @@ const settingsSchema = scoreSchema.pick({
 export type Settings = z.infer<typeof settingsSchema>;
 
 /** What of a score is about the whole piece and not said by notation. */
-export const settingsOf = (score: Score): Settings => settingsSchema.strip().parse(score);
+export const settingsOf = (score: Score): Settings => z.object(settingsSchema.shape).parse(score);
 
 /** Settings as they were written; undefined for a foreign or damaged field. */
 export function readSettings(text: string | undefined): Settings | undefined {

@@ -1,5 +1,13 @@
-import { z } from 'zod';
-import { describeFault, fail, ok, type Fault, type Place, type Result } from '../../fault/index.ts';
+import * as z from 'zod/mini';
+import {
+  describeFault,
+  fail,
+  inEnglish,
+  ok,
+  type Fault,
+  type Place,
+  type Result,
+} from '../../fault/index.ts';
 import { checkTuning } from '../../instrument/index.ts';
 import { scoreLimits } from '../limits.ts';
 import { isSameValue } from '../same-value.ts';
@@ -31,10 +39,11 @@ export const asDocument = (score: Score): ScoreDocument => ({
 });
 
 const envelopeSchema = z.union([
-  z.looseObject({ format: z.literal(scoreFormat), version: z.int().min(2), score: z.unknown() }),
-  z
-    .looseObject({ format: z.literal(firstName), version: z.int().min(1), study: z.unknown() })
-    .transform(({ version, study }) => ({ format: firstName, version, score: study })),
+  z.looseObject({ format: z.literal(scoreFormat), version: z.int().check(z.minimum(2)), score: z.unknown() }),
+  z.pipe(
+    z.looseObject({ format: z.literal(firstName), version: z.int().check(z.minimum(1)), study: z.unknown() }),
+    z.transform(({ version, study }) => ({ format: firstName, version, score: study })),
+  ),
 ]);
 
 /** Opens a document of any version up to this one. A fault names what is wrong with it and where. */
@@ -50,12 +59,14 @@ export function openDocument(document: unknown): Result<Score> {
 }
 
 /** Bars are read one by one: those that were read before, as most are when a piece is saved, are taken as they are. */
-const frameSchema = scoreSchema.extend({ bars: z.array(z.unknown()).min(1).max(scoreLimits.bars) });
+const frameSchema = z.extend(scoreSchema, {
+  bars: z.array(z.unknown()).check(z.minLength(1), z.maxLength(scoreLimits.bars)),
+});
 
 function parseScore(score: unknown): ReturnType<typeof scoreSchema.safeParse> {
   const frame = frameSchema.safeParse(score);
   // What is wrong outside of the bars is told in the schema's own order, bars among it.
-  if (!frame.success) return scoreSchema.safeParse(score);
+  if (!frame.success) return scoreSchema.safeParse(score, inEnglish);
   const bars: Bar[] = [];
   for (const bar of frame.data.bars) {
     const text = JSON.stringify(bar);
@@ -64,7 +75,7 @@ function parseScore(score: unknown): ReturnType<typeof scoreSchema.safeParse> {
       continue;
     }
     const parsed = barSchema.safeParse(bar);
-    if (!parsed.success) return scoreSchema.safeParse(score);
+    if (!parsed.success) return scoreSchema.safeParse(score, inEnglish);
     if (isSameValue(parsed.data, bar)) {
       remember(text);
       // As it is answered, and comes back when another bar was changed.
@@ -91,17 +102,18 @@ export function upgradeDocument(document: unknown): Result<unknown> {
 }
 
 /** A document as a request or an answer carries it: an envelope on the way, a score inside. */
-export const documentSchema = z
-  .looseObject({ format: z.string(), version: z.int(), score: z.unknown().optional() })
-  .transform((document, context): Score => {
+export const documentSchema = z.pipe(
+  z.looseObject({ format: z.string(), version: z.int(), score: z.optional(z.unknown()) }),
+  z.transform((document, context): Score => {
     const opened = openDocument(document);
     if (opened.ok) return opened.value;
-    context.addIssue({ code: 'custom', message: describeFault(opened.fault) });
+    context.issues.push({ code: 'custom', message: describeFault(opened.fault), input: document });
     return z.NEVER;
-  });
+  }),
+);
 
 /** Turns the schema's first complaint into a sentence with the bar it is about. */
-function faultOf(error: z.ZodError): Fault {
+function faultOf(error: z.core.$ZodError): Fault {
   const issue = error.issues[0];
   const path = issue?.path ?? [];
   const place: Place | undefined =

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { fail, ok, type Result } from '../../fault/index.ts';
 import { checkTuning, standardTuning } from '../../instrument/index.ts';
 import { shortened } from '../../text/index.ts';
