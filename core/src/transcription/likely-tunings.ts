@@ -55,7 +55,18 @@ export function likelyTunings(
       weigh(tuning, shifts.lowest + index, weighed, lowest),
     ),
   );
-  return found.sort((a, b) => b.score - a.score);
+  return namedOnce(found.sort((a, b) => b.score - a.score));
+}
+
+/** Drop D a half step down and behind capo 1 is drop D: of names for the same open strings the first is kept. */
+function namedOnce(tunings: readonly LikelyTuning[]): LikelyTuning[] {
+  const named = new Set<string>();
+  return tunings.filter(({ tuning, shift }) => {
+    const strings = stringNumbers.map((string) => openMidi(tuning, string) + shift).join(' ');
+    if (named.has(strings)) return false;
+    named.add(strings);
+    return true;
+  });
 }
 
 /** A pitch that comes once or twice may be a mistake: what counts are the others, by how often and how surely they come. */

@@ -163,6 +163,15 @@ describe('likely tunings', () => {
     expect(first([...many, ...Array.from({ length: 12 }, () => 38)])).toEqual(['Drop D', 0]);
   });
 
+  test('the same open strings are named once, by the usual name', () => {
+    const found = likelyTunings(notesOf(opens('standard', 2)), tuningTable);
+    const strings = found.map(({ tuning, shift }) =>
+      stringNumbers.map((string) => openMidi(tuning, string) + shift).join(' '),
+    );
+    expect(new Set(strings).size).toBe(strings.length);
+    expect(found[0]).toMatchObject({ tuning: { name: 'Standard' }, shift: 2 });
+  });
+
   test('of silence there are none', () => {
     expect(likelyTunings([], tuningTable)).toEqual([]);
   });

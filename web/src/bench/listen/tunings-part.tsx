@@ -1,4 +1,4 @@
-import { openMidi, shippedTuningOf, stringNumbers, tuningLetters } from '@jocund/core/instrument';
+import { shippedTuningOf, tuningLetters } from '@jocund/core/instrument';
 import { pitchText, spellMidi } from '@jocund/core/pitch';
 import { keptTuning, type Score } from '@jocund/core/score';
 import type { LikelyTuning } from '@jocund/core/transcription';
@@ -14,7 +14,7 @@ export function TuningsPart({ likely }: { likely: readonly LikelyTuning[] }) {
   const { score, edit } = useBench();
   const named = useNames();
   const [asked, setAsked] = useState<Score['tuning'] | undefined>();
-  const shown = differentTunings(likely).slice(0, 3);
+  const shown = likely.slice(0, 3);
   if (shown.length === 0) return null;
   const use = ({ tuning, shift }: LikelyTuning) => {
     const { a4Hz } = score.tuning;
@@ -60,20 +60,6 @@ export function TuningsPart({ likely }: { likely: readonly LikelyTuning[] }) {
       {asked && <RetuneQuestion tuning={asked} onDone={() => setAsked(undefined)} />}
     </MarginPart>
   );
-}
-
-const opensOf = ({ tuning, shift }: Pick<LikelyTuning, 'tuning' | 'shift'>): string =>
-  stringNumbers.map((string) => openMidi(tuning, string) + shift).join(' ');
-
-/** The same six pitches under two names are one: the likelier. */
-function differentTunings(likely: readonly LikelyTuning[]): LikelyTuning[] {
-  const seen = new Set<string>();
-  return likely.filter((each) => {
-    const opens = opensOf(each);
-    if (seen.has(opens)) return false;
-    seen.add(opens);
-    return true;
-  });
 }
 
 const isInUse = ({ tuning, capo }: Score, likely: LikelyTuning): boolean =>
