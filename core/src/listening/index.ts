@@ -13,6 +13,7 @@ export { findOnsets, findOnsetsSteps, type Onset } from './onsets.ts';
 export { driftOf, evenedOutSteps, leastDrift } from './even-out.ts';
 export { overloadOf, type Overload } from './overload.ts';
 export { listeningRate, longestRecordingS, monoOf, resampled, type Recording } from './recording.ts';
+export { returnDelay, type ReturnDelay } from './return-delay.ts';
 export { referenceOf, type Reference } from './reference.ts';
 export { pulseOf, type Pulse } from './beats.ts';
 export { withRing } from './ring.ts';

@@ -14,6 +14,7 @@ export {
   type TakeSettings,
 } from './judge.ts';
 export { nextStep, type NextStep } from './next-step.ts';
+export type { BesideClick, ClickHeard } from './beside-click.ts';
 export { lateMs, type BarReport, type TakeReport } from './report.ts';
 export type { TakeTiming, TimingHabit } from './timing.ts';
 export type { JudgedNote } from './verdicts.ts';

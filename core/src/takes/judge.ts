@@ -18,6 +18,7 @@ import {
 import type { Midi } from '../pitch/index.ts';
 import type { Score } from '../score/index.ts';
 import { begun, within } from '../steps/index.ts';
+import type { ClickHeard } from './beside-click.ts';
 import { expectedOf, pitchesAround, type BarSpan, type ExpectedEvent } from './expected.ts';
 import { hearAskedTake } from './hear-asked-take.ts';
 import { levelEar } from './level-ear.ts';
@@ -29,6 +30,8 @@ import type { TakeHearing } from './take-ear.ts';
 import { judgeNotes, type JudgedNote, type Verdicts } from './verdicts.ts';
 
 export interface TakeSettings {
+  /** A click that was heard while it was played. */
+  readonly click?: ClickHeard | undefined;
   /** Bars of the written score that were to be played; all of them without. */
   readonly bars?: BarSpan;
 }
@@ -78,7 +81,7 @@ const furthestShift = 5;
 export function judgeTake(
   score: Score,
   take: readonly HeardNote[],
-  { bars }: TakeSettings = {},
+  { bars, click }: TakeSettings = {},
   least = leastFit.played,
 ): Result<TakeReport> {
   const { events, unpitched } = expectedOf(score, bars);
@@ -106,7 +109,7 @@ export function judgeTake(
       'Choose the take of this study, or the study of this take',
     );
   }
-  return ok(reportOf({ score, verdicts, runs, events, shift, unpitched }));
+  return ok(reportOf({ score, verdicts, runs, events, shift, unpitched, click }));
 }
 
 const tooMuch = (strokes: number, moments: number): Result<never> | undefined =>

@@ -1,4 +1,5 @@
 import type { Score } from '../score/index.ts';
+import { besideClick, type BesideClick, type ClickHeard } from './beside-click.ts';
 import type { ExpectedEvent } from './expected.ts';
 import { mean, median } from './numbers.ts';
 import type { Run } from './runs.ts';
@@ -26,6 +27,8 @@ export interface TakeReport extends Verdicts {
   readonly missed: number;
   readonly extra: number;
   readonly timing: TakeTiming;
+  /** Null where no click was heard, or too little was played with it. */
+  readonly besideClick: BesideClick | null;
   /** Length of the first of two eighths beside the second, 1 straight, 2 triplets; null without eighths. */
   readonly swing: number | null;
   /** Of the whole take, in the middle; beats of the study's own tempo. */
@@ -55,10 +58,11 @@ interface Judged {
   readonly events: readonly ExpectedEvent[];
   readonly shift: number;
   readonly unpitched: number;
+  readonly click: ClickHeard | undefined;
 }
 
 /** The figures of a take whose notes are judged. */
-export function reportOf({ score, verdicts, runs, events, shift, unpitched }: Judged): TakeReport {
+export function reportOf({ score, verdicts, runs, events, shift, unpitched, click }: Judged): TakeReport {
   const count = (verdict: JudgedNote['verdict']) =>
     verdicts.notes.filter((note) => note.verdict === verdict).length;
   return {
@@ -68,6 +72,7 @@ export function reportOf({ score, verdicts, runs, events, shift, unpitched }: Ju
     missed: count('missed'),
     extra: verdicts.extras.length,
     timing: timingOf(score, verdicts.notes),
+    besideClick: click ? besideClick(score, verdicts.notes, click) : null,
     swing: swingPlayed(score, verdicts.notes),
     tempoBpm: score.tempoBpm / paceOf(verdicts.notes),
     tuneOverThumbDb: balanceOf(verdicts.notes),
@@ -76,7 +81,7 @@ export function reportOf({ score, verdicts, runs, events, shift, unpitched }: Ju
     stops: stopsOf(runs, events),
     restarts: restartsOf(runs, events),
     shift,
-    notJudged: notJudgedOf(verdicts.notes, unpitched),
+    notJudged: notJudgedOf(verdicts.notes, unpitched, click),
   };
 }
 
@@ -141,12 +146,20 @@ const restartsOf = (runs: readonly Run[], events: readonly ExpectedEvent[]): Tak
   );
 
 /** Pitches that several strings offer sound alike: a take by ear alone says nothing of the string. */
-function notJudgedOf(notes: readonly JudgedNote[], unpitched: number): string[] {
+function notJudgedOf(
+  notes: readonly JudgedNote[],
+  unpitched: number,
+  click: ClickHeard | undefined,
+): string[] {
   const sentences = ['Which string and which finger played a note.'];
   if (unpitched > 0)
     sentences.push(
       `${unpitched} ${unpitched === 1 ? 'stroke' : 'strokes'} without a pitch: muted strings and slaps.`,
     );
   if (notes.every(({ played }) => played?.endS == null)) sentences.push('How long the bass notes rang.');
+  if (click?.delayS === null)
+    sentences.push(
+      'Whether you are behind the click or ahead of it: the delay of the machine was not measured.',
+    );
   return sentences;
 }

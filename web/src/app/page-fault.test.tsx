@@ -1,7 +1,12 @@
 // @vitest-environment jsdom
-import { render, screen } from '@testing-library/react';
-import { expect, test, vi } from 'vitest';
+import { cleanup, render, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
 import { PageFault } from './page-fault.tsx';
+
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
 
 const Broken = (): never => {
   throw new Error('A chord without a root');

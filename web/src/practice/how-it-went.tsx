@@ -4,7 +4,7 @@ import { lateMs, type NextStep, type TakeReport } from '@jocund/core/takes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { TakeBars } from './take-bars.tsx';
-import { habitWords, timingFacts } from './take-words.ts';
+import { driftWords, habitWords, timingFacts } from './take-words.ts';
 
 interface HowItWentProps {
   readonly score: Score;
@@ -20,6 +20,7 @@ export function HowItWent({ score, fingers, report, next, drills }: HowItWentPro
   const worst = [...report.bars].sort((a, b) => faultsOf(b) - faultsOf(a))[0]?.bar ?? 0;
   const [bar, setBar] = useState(next.bars?.last ?? worst);
   const late = report.bars.reduce((sum, each) => sum + each.outOfTime, 0);
+  const drift = report.besideClick && driftWords(report.besideClick);
   const notes = report.hits + report.wrong + report.missed;
   return (
     <>
@@ -69,6 +70,7 @@ export function HowItWent({ score, fingers, report, next, drills }: HowItWentPro
           ))}
         </dl>
         <ul className="pt-2">
+          {drift && <li>{drift}</li>}
           {report.timing.habits.map((habit) => (
             <li key={`${habit.voice} ${habit.beat}`}>{habitWords(habit)}</li>
           ))}

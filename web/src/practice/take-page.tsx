@@ -72,7 +72,7 @@ function Take({ given, score, opened: { practice, takes, takesWaiting, isKept, k
         )}
         <TakeHistory takes={mine} />
       </div>
-      <TakeSource take={take} />
+      <TakeSource take={take} score={score} startBpm={given.startBpm} />
     </main>
   );
 }

@@ -1,9 +1,12 @@
+import type { Score } from '@jocund/core/score';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { FileInput } from '../ui/file-input.tsx';
 import { hearsMidi, MidiRecorder } from '../sound/midi-recorder.ts';
 import { Recorder } from '../sound/recorder.ts';
 import { usePlainKey } from '../ui/use-plain-key.ts';
 import { isTyping } from '../ui/text-fields.ts';
+import { ClickRow } from './click-row.tsx';
+import { useClickedTake } from './use-clicked-take.ts';
 import type { Take } from './use-take.ts';
 
 /** What the simulated student does wrong: a little of what students do. */
@@ -20,11 +23,20 @@ const button =
   'figure flex min-h-14 flex-1 items-center justify-center px-3 text-center text-lg disabled:opacity-60';
 
 /** Where a take comes from: the microphone, an instrument that sends MIDI, a file, or the simulated student. */
-export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take: Take }) {
+export function TakeSource({
+  take: { state, judge, judgeFile, cancel },
+  score,
+  startBpm,
+}: {
+  take: Take;
+  score: Score;
+  startBpm: number;
+}) {
   const [recorder] = useState(() => new Recorder());
   const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
   const [instrument] = useState(() => new MidiRecorder());
   const plugged = useSyncExternalStore(instrument.subscribe, instrument.getState);
+  const click = useClickedTake(score, startBpm, judge);
   const [seed, setSeed] = useState(1);
   const file = useRef<HTMLInputElement>(null);
   useEffect(
@@ -35,15 +47,24 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
     [recorder, instrument],
   );
   const isPlugged = plugged.kind === 'recording';
-  const isRecording = recording.kind === 'recording' || isPlugged;
-  const isAsking = recording.kind === 'asking' || plugged.kind === 'asking';
-  const fault = [recording, plugged].find(({ kind }) => kind === 'failed');
+  const recorders = [recording, click.state];
+  const since = recorders.find(({ kind }) => kind === 'recording');
+  const isRecording = since !== undefined || isPlugged;
+  const isAskingMicrophone = recorders.some(({ kind }) => kind === 'asking');
+  const isAsking = isAskingMicrophone || plugged.kind === 'asking';
+  const fault = [...recorders, plugged].find(({ kind }) => kind === 'failed');
   const toggle = () => {
     if (isPlugged) {
       const taken = instrument.stop();
       if (taken) judge({ kind: 'instrument', ...taken });
-    } else if (isRecording) recorder.stop();
-    else {
+    } else if (click.state.kind === 'recording') click.stop();
+    else if (isRecording) recorder.stop();
+    else if (click.isWanted) {
+      recorder.drop();
+      instrument.drop();
+      cancel();
+      click.start();
+    } else {
       instrument.drop();
       cancel();
       void recorder.start((packed) => void judgeFile(packed));
@@ -67,13 +88,13 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
             disabled={isAsking || state.kind === 'working'}
             onClick={toggle}
           >
-            {recording.kind === 'recording' ? (
+            {since?.kind === 'recording' ? (
               <>
-                Stop, <Seconds sinceMs={recording.sinceMs} />
+                Stop, <Seconds sinceMs={since.sinceMs} />
               </>
             ) : isPlugged ? (
               `Stop, ${plugged.notes} ${plugged.notes === 1 ? 'note' : 'notes'}`
-            ) : recording.kind === 'asking' ? (
+            ) : isAskingMicrophone ? (
               'Asking for the microphone …'
             ) : plugged.kind === 'asking' ? (
               'Asking for the instrument …'
@@ -96,6 +117,7 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
             </button>
           )}
         </div>
+        <ClickRow click={click} isBusy={isRecording || isAsking || state.kind === 'working'} />
         <FileInput
           input={file}
           label="A take as a MIDI or sound file"
@@ -104,7 +126,7 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
         />
         <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
           <span>Stop if anything hurts, tingles or goes numb.</span>
-          {isPlugged && <span>Listening to {plugged.from.join(' and ')}.</span>}
+          {isPlugged && <span>{pluggedWords(plugged.from)}</span>}
           {hearsMidi() && !isRecording && (
             <button
               type="button"
@@ -137,6 +159,11 @@ export function TakeSource({ take: { state, judge, judgeFile, cancel } }: { take
     </section>
   );
 }
+
+const pluggedWords = (names: readonly string[]): string =>
+  names.length === 0
+    ? 'The instrument was unplugged. Plug it in and go on, or stop.'
+    : `Listening to ${names.join(' and ')}.`;
 
 /** How long it has been recording, by whole seconds. */
 function Seconds({ sinceMs }: { sinceMs: number }) {

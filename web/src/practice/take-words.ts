@@ -1,5 +1,5 @@
 import type { Score } from '@jocund/core/score';
-import type { TakeReport, TimingHabit } from '@jocund/core/takes';
+import type { BesideClick, TakeReport, TimingHabit } from '@jocund/core/takes';
 
 interface Fact {
   readonly name: string;
@@ -8,7 +8,10 @@ interface Fact {
 }
 
 /** The take's time in figures, each with what it means. */
-export function timingFacts(score: Score, { timing, swing, tuneOverThumbDb, bassRings }: TakeReport): Fact[] {
+export function timingFacts(
+  score: Score,
+  { timing, besideClick, swing, tuneOverThumbDb, bassRings }: TakeReport,
+): Fact[] {
   const { thumbSdMs, thumbSdShare, pinchMs } = timing;
   const facts: (Fact | undefined)[] = [
     thumbSdMs === null
@@ -18,6 +21,7 @@ export function timingFacts(score: Score, { timing, swing, tuneOverThumbDb, bass
           value: `${Math.round(thumbSdMs)} ms`,
           note: thumbSdShare === null ? '' : `${(100 * thumbSdShare).toFixed(1)} % of a beat`,
         },
+    besideClick === null || besideClick.isLost ? undefined : clickFact(besideClick),
     pinchMs === null
       ? undefined
       : { name: 'Pinches', value: `${Math.round(pinchMs)} ms`, note: 'between thumb and finger' },
@@ -36,6 +40,31 @@ export function timingFacts(score: Score, { timing, swing, tuneOverThumbDb, bass
       : { name: 'The bass rings', value: `${Math.round(100 * bassRings)} %`, note: 'of what is written' },
   ];
   return facts.flatMap((fact) => fact ?? []);
+}
+
+/** Nobody hears less than this, and a delay measured by claps is no surer. */
+const onItMs = 10;
+
+function clickFact({ lateMs, spreadMs }: BesideClick): Fact {
+  const spread = `${Math.round(spreadMs)} ms`;
+  if (lateMs === null) return { name: 'With the click', value: `± ${spread}`, note: 'about an even beat' };
+  const isOnIt = Math.abs(lateMs) < onItMs;
+  return {
+    name: 'With the click',
+    value: isOnIt ? 'on it' : `${Math.round(Math.abs(lateMs))} ms`,
+    note: `${isOnIt ? '' : `${lateMs > 0 ? 'behind' : 'ahead of'} it, `}± ${spread}`,
+  };
+}
+
+/** So much on the way is worth a word, in ms. */
+const leastDriftMs = 40;
+
+/** What became of the player and the click on the way; nothing where they stayed together. */
+export function driftWords({ driftMs, isLost }: BesideClick): string | undefined {
+  const way = driftMs > 0 ? 'fell behind' : 'ran ahead of';
+  if (isLost) return `You lost the click: you ${way} it.`;
+  if (Math.abs(driftMs) < leastDriftMs) return undefined;
+  return `You ${way} the click by ${Math.round(Math.abs(driftMs))} ms from the beginning to the end.`;
 }
 
 const writtenSwing = ({ swingPercent }: Score): string => (swingPercent / (100 - swingPercent)).toFixed(1);

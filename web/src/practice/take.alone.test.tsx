@@ -1,8 +1,10 @@
 import 'fake-indexeddb/auto';
 import type { TakeFigures } from '@jocund/contract';
 import { writeMidiTake } from '@jocund/core/formats/midi';
+import { listeningRate } from '@jocund/core/listening';
 import { asDocument } from '@jocund/core/score/document';
 import { playAsStudent } from '@jocund/core/stand-ins';
+import { recorded } from '@jocund/core/testing/recorded';
 import { written } from '@jocund/core/testing/written';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
@@ -14,6 +16,39 @@ import { TakePage } from './take-page.tsx';
 import { unsentTakes } from './unsent-takes.ts';
 
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
+/** Records what it is given, as soon as it is stopped or has clicked as often as it was to. */
+const clicked = vi.hoisted(() => ({
+  plans: [] as { beatS: number; beats: number; count?: number }[],
+  sound: undefined as object | undefined,
+}));
+vi.mock('../sound/click-recorder.ts', () => ({
+  ClickRecorder: class {
+    #state: object = { kind: 'idle' };
+    #tell: () => void = () => undefined;
+    #end: () => void = () => undefined;
+    getState = () => this.#state;
+    subscribe = (tell: () => void) => {
+      this.#tell = tell;
+      return () => undefined;
+    };
+    start = (plan: (typeof clicked.plans)[number], take: (sound: unknown) => void) => {
+      clicked.plans.push(plan);
+      this.#set({ kind: 'recording', sinceMs: 0 });
+      this.#end = () => {
+        this.#set({ kind: 'idle' });
+        take(clicked.sound);
+      };
+      if (plan.count) this.#end();
+      return Promise.resolve();
+    };
+    stop = () => this.#end();
+    drop = () => undefined;
+    #set(state: object) {
+      this.#state = state;
+      this.#tell();
+    }
+  },
+}));
 
 const score = written(
   [
@@ -206,6 +241,29 @@ describe('how it went', () => {
       await waitFor(() => expect(kept).toHaveLength(1));
     });
 
+    test('pulled out while it is listened to, it is said, and what came is kept', async () => {
+      const inputs = new Map([['1', input]]);
+      const access = { inputs, onstatechange: null as (() => void) | null };
+      vi.stubGlobal(
+        'navigator',
+        Object.assign(Object.create(navigator) as object, {
+          requestMIDIAccess: () => Promise.resolve(access),
+        }),
+      );
+      open();
+      await screen.findByRole('heading', { name: 'How it went' });
+      press('Play on a MIDI instrument');
+      await screen.findByText('Listening to Six strings.');
+      play(performance.now(), 0x90, 48, 80);
+      inputs.clear();
+      act(() => access.onstatechange?.());
+      expect(screen.getByText(/^The instrument was unplugged/).textContent).toContain('or stop');
+      inputs.set('1', input);
+      act(() => access.onstatechange?.());
+      expect(screen.getByText('Listening to Six strings.')).toBeDefined();
+      expect(screen.getByText('Stop, 1 note')).toBeDefined();
+    });
+
     test('with nothing plugged in, or nothing played, a sentence says so', async () => {
       plugIn(new Map());
       open();
@@ -223,6 +281,71 @@ describe('how it went', () => {
       open();
       await screen.findByRole('heading', { name: 'How it went' });
       expect(screen.queryByText('Play on a MIDI instrument')).toBeNull();
+    });
+  });
+
+  describe('with a click', () => {
+    const { take: steady, samples } = recorded(score);
+    const beginS = Math.min(...steady.notes.map(({ startS }) => startS));
+    const withClick = (lateS: number) => ({
+      channels: [samples],
+      sampleRate: listeningRate,
+      click: { firstS: beginS - lateS, beatS: 60 / 90 },
+    });
+    const figure = async () => {
+      const name = await screen.findByText('With the click');
+      return name.nextSibling?.textContent;
+    };
+    afterEach(() => {
+      localStorage.clear();
+      // What the page holds in mind of it goes, too.
+      act(() => void dispatchEvent(new StorageEvent('storage', { key: 'jocund-settings' })));
+    });
+
+    test('it clicks the beats of the study; without the delay only how even it was is told', async () => {
+      clicked.sound = withClick(0.09);
+      open();
+      press((await screen.findByText('With a click')).textContent);
+      press('Quicker click');
+      press('Record a take');
+      expect(clicked.plans.at(-1)).toMatchObject({ beats: 4 });
+      expect(clicked.plans.at(-1)?.beatS).toBeCloseTo(60 / 62, 6);
+      press('Slower click');
+      press(/^Stop/);
+      expect(await figure()).toMatch(/^± \d+ ms about an even beat$/);
+      expect(screen.getByText(/^Whether you are behind the click or ahead of it/)).toBeDefined();
+    });
+
+    test('the delay is measured by claps, and taken off', async () => {
+      const claps = new Float32Array(6 * listeningRate);
+      for (let clap = 0; clap < 8; clap += 1)
+        for (let at = 0; at < 600; at += 1)
+          claps[Math.round((0.12 + 0.6 * clap) * listeningRate) + at] =
+            Math.sin(at * at) * Math.exp(-at / 150);
+      clicked.sound = { channels: [claps], sampleRate: listeningRate, click: { firstS: 0, beatS: 0.6 } };
+      open();
+      press((await screen.findByText('With a click')).textContent);
+      press('Measure it: clap with eight clicks');
+      const told = await screen.findByText(/This machine’s delay is \d+ ms/);
+      expect(Math.abs(Number(/delay is (\d+)/.exec(told.textContent)?.[1]) - 120)).toBeLessThan(10);
+      clicked.sound = withClick(0.12 + 0.06);
+      press('Record a take');
+      press(/^Stop/);
+      expect(await figure()).toMatch(/^(5\d|6\d) ms behind it, ± \d+ ms$/);
+      expect(screen.queryByText(/^Whether you are behind the click/)).toBeNull();
+    });
+
+    test('claps that nobody hears are said, with what to do', async () => {
+      clicked.sound = {
+        channels: [new Float32Array(6 * listeningRate)],
+        sampleRate: listeningRate,
+        click: { firstS: 0, beatS: 0.6 },
+      };
+      open();
+      press((await screen.findByText('With a click')).textContent);
+      press('Measure it: clap with eight clicks');
+      expect(await screen.findByText(/^Only 0 of 8 claps were heard.*Clap louder/)).toBeDefined();
+      expect(screen.getByText('Measure it: clap with eight clicks')).toBeDefined();
     });
   });
 

@@ -1,9 +1,3 @@
-/** Names of the audio worklet's own world that the page's types do not know. */
-declare class AudioWorkletProcessor {
-  readonly port: MessagePort;
-}
-declare function registerProcessor(name: string, processor: new () => AudioWorkletProcessor): void;
-
 /** A tuner reading needs this many samples, and a new one is made every quarter of that. */
 const windowLength = 4096;
 const hop = windowLength / 4;

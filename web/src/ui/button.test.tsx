@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
-import { fireEvent, render, screen } from '@testing-library/react';
-import { expect, test, vi } from 'vitest';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
 import { Button } from './button.tsx';
+
+afterEach(cleanup);
 
 const button = () => screen.getByRole<HTMLButtonElement>('button');
 

@@ -14,6 +14,8 @@ export interface Settings {
   readonly today: string;
   /** Strings of a guitar that no piece says anything about. */
   readonly gauges: string;
+  /** How late this machine hears what it has sounded, in ms; null until it is measured. */
+  readonly hearsItselfLateMs: number | null;
 }
 
 const usual: Settings = {
@@ -24,6 +26,7 @@ const usual: Settings = {
   call: 'strings',
   today: 'standard',
   gauges: 'light',
+  hearsItselfLateMs: null,
 };
 
 const choices: { readonly [Name in 'noteNames' | 'fingers' | 'call']: readonly Settings[Name][] } = {
@@ -43,6 +46,7 @@ function read(): Settings {
     options.find((each) => each === value) ?? otherwise;
   const text = (value: unknown, otherwise: string) =>
     typeof value === 'string' && value.length < 80 ? value : otherwise;
+  const delay = (value: unknown) => (typeof value === 'number' && Math.abs(value) < 1000 ? value : null);
   return {
     noteNames: one(choices.noteNames, kept.noteNames, usual.noteNames),
     fingers: one(choices.fingers, kept.fingers, usual.fingers),
@@ -51,6 +55,7 @@ function read(): Settings {
     staff: kept.staff === true,
     today: text(kept.today, usual.today),
     gauges: text(kept.gauges, usual.gauges),
+    hearsItselfLateMs: delay(kept.hearsItselfLateMs),
   };
 }
 

@@ -1,8 +1,10 @@
 // @vitest-environment jsdom
-import { fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { expect, test, vi } from 'vitest';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
 import { PlainToasts, type ToastsProps } from './plain-toasts.tsx';
 import { ToastRoom, useSay } from './toast.tsx';
+
+afterEach(cleanup);
 
 function Speaker({ undo }: { undo: () => void }) {
   const say = useSay();

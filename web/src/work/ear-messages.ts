@@ -5,6 +5,7 @@ import type {
   HeardNote,
   Recording,
   Reference,
+  ReturnDelay,
   SoundSlice,
   StretchCarry,
   StretchedPiece,
@@ -62,6 +63,11 @@ export interface EarTasks {
       readonly sampleRate: number;
     };
     readonly output: readonly Float32Array<ArrayBuffer>[];
+  };
+  /** How late this machine hears its own clicks, or the claps with them. */
+  readonly returnDelay: {
+    readonly input: { readonly recording: Recording; readonly clicksS: readonly number[] };
+    readonly output: Result<ReturnDelay>;
   };
   /** A recording whose pitch drifts, at one pitch from end to end: a WAV file. */
   readonly evenOut: {

@@ -3,6 +3,8 @@ import {
   bandPeaksSteps,
   evenedOutSteps,
   hearRecordingSteps,
+  monoOf,
+  returnDelay,
   stretchPiece,
   type Recording,
 } from '@jocund/core/listening';
@@ -29,6 +31,10 @@ export const earTasks: {
   *soundOnBeats({ score, beats, durationS, sampleRate }) {
     const { left, right } = yield* renderStereo(onBeats(score, beats, durationS), sampleRate);
     return [left, right];
+  },
+  *returnDelay({ recording, clicksS }) {
+    yield 0;
+    return returnDelay(monoOf(recording), clicksS);
   },
   *evenOut({ recording, reference }) {
     return wavOf(yield* evenedOutSteps(recording, reference));

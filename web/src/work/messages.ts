@@ -39,7 +39,7 @@ import type {
   Varied,
   VarySettings,
 } from '@jocund/core/style';
-import type { BarSpan, NextStep, TakeReport } from '@jocund/core/takes';
+import type { BarSpan, ClickHeard, NextStep, TakeReport } from '@jocund/core/takes';
 import type { SecondPart, SecondPartSearch } from '@jocund/core/two-guitars';
 import type { FoundTuning, TuningSearch } from '@jocund/core/tuning-finder';
 import type { EarTasks } from './ear-messages.ts';
@@ -222,7 +222,7 @@ export interface Tasks extends EarTasks {
       readonly bars: BarSpan;
       readonly source:
         | { readonly kind: 'file'; readonly bytes: Uint8Array }
-        | ({ readonly kind: 'sound' } & Recording)
+        | ({ readonly kind: 'sound'; readonly click?: ClickHeard | undefined } & Recording)
         | { readonly kind: 'instrument'; readonly messages: readonly LiveMessage[]; readonly endS: number }
         | { readonly kind: 'student'; readonly faults: StudentFaults; readonly seed: number };
     };

@@ -10,13 +10,14 @@ type Asked = Tasks['judgeTake']['input'];
 
 /** Holds a take against the study; a recording by the trained model where there is one. */
 export function* judgeTakeTask(
-  { score, bars }: Asked,
+  { score, bars, source }: Asked,
   take: Result<Take>,
   listener: NoteListener | undefined,
 ): Generator<number, Tasks['judgeTake']['output']> {
   yield 0;
   if (!take.ok) return take;
-  const judged = yield* judgeSteps(score, take.value, { bars, listener });
+  const click = source.kind === 'sound' ? source.click : undefined;
+  const judged = yield* judgeSteps(score, take.value, { bars, click, listener });
   return judged.ok ? ok({ report: judged.value, next: nextStep(score, judged.value) }) : judged;
 }
 

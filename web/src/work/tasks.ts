@@ -225,6 +225,8 @@ export function stepsOf(
       return tasks.stretchSound(request.input);
     case 'soundOnBeats':
       return tasks.soundOnBeats(request.input);
+    case 'returnDelay':
+      return tasks.returnDelay(request.input);
     case 'evenOut':
       return tasks.evenOut(request.input);
     case 'simulateRecording':

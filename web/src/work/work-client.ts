@@ -30,6 +30,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   hearRecording: 'ear',
   hearNotes: 'notes',
   guessNotes: 'ear',
+  returnDelay: 'ear',
   evenOut: 'ear',
   simulateRecording: 'ear',
   soundOnBeats: 'ear',
@@ -59,6 +60,7 @@ const isOneStep: ReadonlySet<TaskName> = new Set([
   'judgeTake',
   'hearRecording',
   'hearNotes',
+  'returnDelay',
   'simulateRecording',
 ]);
 
