@@ -11,7 +11,8 @@ export default defineConfig({
       // The practice room registers it itself: a teacher's pages always come from the server.
       injectRegister: null,
       registerType: 'prompt',
-      scope: '/practice',
+      // The house: a worker's file is served by its own address, not by the page it works for.
+      scope: '/',
       filename: 'practice-worker.js',
       manifest: {
         name: 'Jocund practice room',
@@ -45,6 +46,8 @@ export default defineConfig({
         globPatterns: ['index.html', '**/*.{js,css,svg}', '**/*latin-w*.woff2', '**/*signs*.otf'],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: '/index.html',
+        // "/" is no page of the practice room.
+        directoryIndex: null,
         navigateFallbackAllowlist: [/^\/practice/],
         // A page that is open keeps the version it began with; the new one comes with the next opening.
         skipWaiting: false,

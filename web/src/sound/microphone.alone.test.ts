@@ -11,6 +11,7 @@ interface FakeBrowser {
   readonly told: TunerMessage[];
   readonly stopped: () => number;
   hear: (reading: TunerReading) => void;
+  breakWorker: () => void;
   clock: number;
 }
 
@@ -23,6 +24,7 @@ function fakeBrowser(open: () => Promise<unknown>): FakeBrowser {
     told: [],
     stopped: () => stops,
     hear: () => undefined,
+    breakWorker: () => undefined,
     clock: 0,
   };
   const node = { connect: () => node };
@@ -47,7 +49,9 @@ function fakeBrowser(open: () => Promise<unknown>): FakeBrowser {
     'Worker',
     class {
       onmessage: ((event: { data: TunerReading }) => void) | null = null;
+      onerror: (() => void) | null = null;
       constructor() {
+        fake.breakWorker = () => this.onerror?.();
         fake.hear = (data) => this.onmessage?.({ data });
       }
       postMessage = (message: TunerMessage) => fake.told.push(message);
@@ -134,6 +138,12 @@ describe('the microphone', () => {
       kind: 'failed',
       fault: { title: 'The microphone is gone' },
     });
+    expect(browser.stopped()).toBe(1);
+  });
+  test('a tuner that cannot be had is said, and everything is let go', async () => {
+    const microphone = await listening();
+    browser.breakWorker();
+    expect(microphone.getState()).toMatchObject({ kind: 'failed', fault: { title: 'The tuner broke off' } });
     expect(browser.stopped()).toBe(1);
   });
   test('stopping lets go of the track, and is not taken for unplugging', async () => {

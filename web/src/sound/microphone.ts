@@ -26,6 +26,10 @@ const unplugged: MicrophoneFault = {
   title: 'The microphone is gone',
   text: `It was unplugged or taken away. Connect it, then press Listen again. ${byEar}`,
 };
+const broken: MicrophoneFault = {
+  title: 'The tuner broke off',
+  text: `Reload the page, then press Listen again. ${byEar}`,
+};
 /** What to do, and then press Listen; where nothing can be pressed, only what to do. */
 const faultOf = (error: unknown): MicrophoneFault => {
   const { title, mend, isFinal } = troubleOf(error);
@@ -98,17 +102,14 @@ export class Microphone {
     capture.port.postMessage(samples.port1, [samples.port1]);
     this.#worker = new Worker(new URL('./tuner.worker.ts', import.meta.url), { type: 'module' });
     this.#worker.onmessage = ({ data }: MessageEvent<TunerReading>) => this.#hear(data);
+    this.#worker.onerror = () => this.#fail(broken);
     this.#tell({ kind: 'target', hz: targetHz });
     this.#tell({ kind: 'listen', samples: samples.port2, sampleRate: context.sampleRate }, [samples.port2]);
     context.createMediaStreamSource(stream).connect(capture);
     await context.resume();
     if (!isWanted()) return;
     this.#heardAt = performance.now();
-    for (const track of stream.getAudioTracks())
-      track.onended = () => {
-        this.#close();
-        this.#set({ kind: 'failed', fault: unplugged });
-      };
+    for (const track of stream.getAudioTracks()) track.onended = () => this.#fail(unplugged);
     this.#set({ kind: 'listening', reading: { kind: 'silent' }, cents: undefined, isQuiet: false });
   }
 
@@ -138,6 +139,11 @@ export class Microphone {
     void this.#context?.close();
     this.#context = undefined;
     this.#readings = [];
+  }
+
+  #fail(fault: MicrophoneFault): void {
+    this.#close();
+    this.#set({ kind: 'failed', fault });
   }
 
   #set(state: MicrophoneState): void {

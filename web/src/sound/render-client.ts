@@ -25,7 +25,7 @@ export function createRenderClient(): {
   let lastId = 0;
 
   const send = (message: RenderRequest) => {
-    worker ??= startWorker(waiting);
+    worker ??= startWorker(waiting, () => (worker = undefined));
     worker.postMessage(message);
   };
 
@@ -53,7 +53,8 @@ export function createRenderClient(): {
   };
 }
 
-function startWorker(waiting: Map<number, Waiting>): Worker {
+/** `onBroken`: it will answer nothing any more. */
+function startWorker(waiting: Map<number, Waiting>, onBroken: () => void): Worker {
   const worker = new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' });
   worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => {
     const asked = waiting.get(data.id);
@@ -62,6 +63,14 @@ function startWorker(waiting: Map<number, Waiting>): Worker {
     else waiting.delete(data.id);
     if (data.kind === 'done') asked.resolve(data.rendered);
     if (data.kind === 'failed') asked.reject(new Error(data.message));
+  };
+  // Also where its file cannot be had: the connection is gone, or the server is newer than the page.
+  worker.onerror = () => {
+    worker.terminate();
+    onBroken();
+    for (const { reject } of waiting.values())
+      reject(new Error('The sound broke off. Reload the page and try again.'));
+    waiting.clear();
   };
   return worker;
 }

@@ -11,6 +11,7 @@ class FakeWorker {
   readonly sent: WorkRequest[] = [];
   isEnded = false;
   onmessage: ((event: { data: unknown }) => void) | undefined;
+  onerror: (() => void) | undefined;
   constructor() {
     started.push(this);
   }
@@ -73,4 +74,18 @@ test('progress is handed on, a fault is an error', async () => {
   started[0]!.onmessage?.({ data: { kind: 'failed', id: 1, message: 'It broke off' } });
   await expect(work).rejects.toThrow('It broke off');
   expect(shares).toEqual([0.5]);
+});
+
+test('a worker that cannot be had lets go of all that was asked of it; the next that is asked begins another', async () => {
+  const startWork = await load();
+  const asked = [startWork('checkScore', check), startWork('checkScore', check)];
+  const beside = startWork('readFile', file);
+  started[0]!.onerror?.();
+  for (const each of asked) await expect(each).rejects.toThrow('Reload the page');
+  const again = startWork('checkScore', check);
+  expect(started.map(({ isEnded }) => isEnded)).toEqual([true, false, false]);
+  started[2]!.onmessage?.({ data: { kind: 'done', id: 4, output: 'checked' } });
+  expect(await again).toBe('checked');
+  started[1]!.onmessage?.({ data: { kind: 'done', id: 3, output: 'read' } });
+  expect(await beside).toBe('read');
 });

@@ -114,8 +114,23 @@ function workerFor(duty: Duty): Worker {
     if (data.kind === 'done') asked.resolve(data.output);
     else asked.reject(new Error(data.message));
   };
+  // Also where its file cannot be had: the connection is gone, or the server is newer than the page.
+  started.onerror = () => {
+    if (workers.get(duty) === started) giveUp(duty);
+  };
   workers.set(duty, started);
   return started;
+}
+
+/** A worker that broke, or never began, answers nothing any more; the next that is asked begins another. */
+function giveUp(duty: Duty): void {
+  workers.get(duty)?.terminate();
+  workers.delete(duty);
+  for (const [id, asked] of waiting)
+    if (asked.duty === duty) {
+      waiting.delete(id);
+      asked.reject(new Error('The work broke off. Reload the page and try again.'));
+    }
 }
 
 /** Only what hears notes may run WebAssembly, so it has a worker to itself. */
