@@ -2,6 +2,7 @@ import type { User } from '@jocund/contract';
 import { Navigate, Outlet, useLocation } from 'react-router';
 import { useUser } from '../api/queries.ts';
 import { ErrorNote, LoadingNote } from '../ui/notice.tsx';
+import { BrokenWorkNote } from './broken-work-note.tsx';
 import { Spine } from './spine.tsx';
 
 /** The teacher's house: the spine at the left (a bar at the foot of a phone), the page beside it. */
@@ -44,8 +45,11 @@ function House({ user }: { user: User | undefined }) {
   return (
     <div className="flex h-dvh flex-col-reverse md:flex-row print:block print:h-auto">
       {user && <Spine user={user} />}
-      <div className="min-h-0 min-w-0 flex-1">
-        <Outlet />
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">
+        <BrokenWorkNote />
+        <div className="min-h-0 flex-1">
+          <Outlet />
+        </div>
       </div>
     </div>
   );

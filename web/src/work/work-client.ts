@@ -1,3 +1,4 @@
+import { sayBroken } from './broken-work.ts';
 import type { TaskName, Tasks, WorkAnswer, WorkRequest } from './messages.ts';
 
 interface Waiting {
@@ -104,6 +105,7 @@ function workerFor(duty: Duty): Worker {
   if (known) return known;
   const started = newWorker(duty);
   started.onmessage = ({ data }: MessageEvent<WorkAnswer>) => {
+    sayBroken(false);
     const asked = waiting.get(data.id);
     if (!asked) return;
     if (data.kind === 'progress') {
@@ -124,6 +126,7 @@ function workerFor(duty: Duty): Worker {
 
 /** A worker that broke, or never began, answers nothing any more; the next that is asked begins another. */
 function giveUp(duty: Duty): void {
+  sayBroken(true);
   workers.get(duty)?.terminate();
   workers.delete(duty);
   for (const [id, asked] of waiting)
