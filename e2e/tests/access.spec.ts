@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { written } from '@jocund/core/testing/written';
 import { expect, makePiece, openBench, scoreOn, teacher, test } from '../studio.ts';
 
@@ -49,6 +49,40 @@ test('where the system chooses the colours, what is pressed and where one is sta
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expectNoSeriousViolation(page, { forced: true });
 });
+
+/** The least contrast, as WCAG 2.2 counts it, of any letter in a drawing with what the system lays behind the page. */
+const leastContrastOfLetters = (drawing: Locator): Promise<number> =>
+  drawing.evaluate((place) => {
+    const luminance = (colour: string): number => {
+      const [red = 0, green = 0, blue = 0] = (colour.match(/[\d.]+/g) ?? []).map((part) => {
+        const share = Number(part) / 255;
+        return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+      });
+      return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+    };
+    const ground = document.createElement('div');
+    ground.style.cssText = 'forced-color-adjust: none; background: Canvas';
+    document.body.append(ground);
+    const canvas = luminance(getComputedStyle(ground).backgroundColor);
+    ground.remove();
+    const contrasts = [...place.querySelectorAll('text')].map((letter) => {
+      const ink = luminance(getComputedStyle(letter).fill);
+      return (Math.max(ink, canvas) + 0.05) / (Math.min(ink, canvas) + 0.05);
+    });
+    // What stands in a filled square has the ground's own colour.
+    return Math.min(...contrasts.filter((contrast) => contrast > 1.01));
+  });
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`where the system chooses ${colorScheme} colours, the sheet is drawn in them`, async ({
+    signedIn: page,
+  }) => {
+    await page.emulateMedia({ forcedColors: 'active', colorScheme });
+    await openBench(page, await makePiece(page), 'melody');
+    const sheet = page.getByTestId('score');
+    await expect(sheet.locator('text').first()).toBeAttached();
+    expect(await leastContrastOfLetters(sheet)).toBeGreaterThan(4.5);
+  });
 
 test('sign-in page', async ({ page }) => {
   await page.goto('/sign-in');

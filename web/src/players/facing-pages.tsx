@@ -176,7 +176,7 @@ function EndingBars({ profile }: { profile: Profile }) {
         <li key={String(name)} className="grid grid-cols-[8rem_1fr_3.2rem] items-center gap-2">
           <span className="text-note">{name}</span>
           <span className="h-3 border border-ink1" aria-hidden>
-            <span className="block h-full bg-ink1" style={{ width: `${value * 100}%` }} />
+            <span className="filled block h-full bg-ink1" style={{ width: `${value * 100}%` }} />
           </span>
           <span className="figure text-right">{percent(value)}</span>
         </li>

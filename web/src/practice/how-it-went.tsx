@@ -148,7 +148,7 @@ const BarCells = ({ score, report, chosen, onChoose }: BarCellsProps) => (
           {number}
           <span
             aria-hidden
-            className="absolute inset-x-0 bottom-0 -z-10 bg-ink1-22"
+            className="filled absolute inset-x-0 bottom-0 -z-10 bg-ink1-22"
             style={{ height: `${Math.min(60, (100 * faults) / Math.max(1, all))}%` }}
           />
         </button>

@@ -35,7 +35,7 @@ export function LearnedList({ all, nowMs }: { all: readonly Learned[]; nowMs: nu
             </span>
             <span className="flex items-center gap-2">
               <span aria-hidden className="h-3 flex-1 border border-ink1 bg-white">
-                <span className="block h-full bg-ink1" style={{ width: `${share}%` }} />
+                <span className="filled block h-full bg-ink1" style={{ width: `${share}%` }} />
               </span>
               <span className="figure w-12 text-right">{share} %</span>
             </span>

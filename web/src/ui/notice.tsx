@@ -68,7 +68,7 @@ export const LoadingNote = ({ title, text, share }: { title: string; text: strin
         aria-valuemax={100}
         aria-label={title}
       >
-        <div className="h-full bg-ink1" style={{ width: `${share * 100}%` }} />
+        <div className="filled h-full bg-ink1" style={{ width: `${share * 100}%` }} />
       </div>
     )}
   </section>

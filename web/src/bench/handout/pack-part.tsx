@@ -136,7 +136,7 @@ function Progress({ filesDone, files, now }: Pick<Bundle, 'filesDone' | 'files' 
         aria-valuenow={filesDone}
         className="mt-1.5 h-2 border border-ink1"
       >
-        <div className="h-full bg-ink1" style={{ width: `${(100 * filesDone) / files}%` }} />
+        <div className="filled h-full bg-ink1" style={{ width: `${(100 * filesDone) / files}%` }} />
       </div>
       <p className="text-note pt-1">
         {filesDone} of {counted(files, 'file')}

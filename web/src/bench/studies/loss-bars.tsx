@@ -22,7 +22,7 @@ const KeptRow = ({ name, kept, isSum = false }: { name: string; kept: number; is
     <dt className={`text-note ${isSum ? 'border-t border-ink1 pt-1 font-semibold' : ''}`}>{name}</dt>
     <dd aria-hidden className={isSum ? 'border-t border-ink1 pt-1' : ''}>
       <span className="block h-3 border border-dashed border-ink1">
-        <span className="block h-full bg-ink1" style={{ width: `${100 * kept}%` }} />
+        <span className="filled block h-full bg-ink1" style={{ width: `${100 * kept}%` }} />
       </span>
     </dd>
     <dd className={`text-note text-right ${isSum ? 'border-t border-ink1 pt-1 font-semibold' : ''}`}>

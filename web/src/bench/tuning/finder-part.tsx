@@ -78,7 +78,7 @@ const Progress = ({ share, count, onCancel }: { share: number; count: number; on
       aria-valuemin={0}
       aria-valuemax={100}
     >
-      <div className="h-full bg-ink1" style={{ width: `${share * 100}%` }} />
+      <div className="filled h-full bg-ink1" style={{ width: `${share * 100}%` }} />
     </div>
     <Button className="mt-2" onClick={onCancel}>
       Cancel
