@@ -3,7 +3,7 @@ import { playAsStudent, type StudentFaults } from '../stand-ins/index.ts';
 import { valueOf } from '../testing/value-of.ts';
 import { written } from '../testing/written.ts';
 import type { ClickHeard } from './beside-click.ts';
-import { judgeTake } from './index.ts';
+import { judgeTake, nextStep } from './index.ts';
 
 const tempoBpm = 100;
 const beatS = 60 / tempoBpm;
@@ -54,7 +54,11 @@ describe('a take beside its click', () => {
     // From the middle of the first third to that of the last.
     expect(ahead?.driftMs).toBeCloseTo(-1000 * 0.008 * seconds * (2 / 3), -1);
     expect(ahead?.isLost).toBe(false);
-    expect(besideOf({}, {}, quicker(0.08)).besideClick?.isLost).toBe(true);
+    const lost = besideOf({}, {}, quicker(0.08));
+    expect(lost.besideClick?.isLost).toBe(true);
+    // Nobody who loses the click is told to play faster.
+    expect(nextStep(study, lost)).toMatchObject({ drill: 'bass' });
+    expect(nextStep(study, lost).says).toContain('ran ahead of the click');
   });
 
   test('without a click, or with hardly a note on the beat, nothing is said', () => {

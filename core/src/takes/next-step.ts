@@ -17,7 +17,9 @@ const badBar = 0.12;
 
 /** The one thing that would help most: notes before stops, stops before time, as a teacher would (common practice). */
 export function nextStep(score: Score, report: TakeReport): NextStep {
-  return badBarStep(score, report) ?? stopStep(score, report) ?? habitStep(report) ?? goOn;
+  return (
+    badBarStep(score, report) ?? stopStep(score, report) ?? clickStep(report) ?? habitStep(report) ?? goOn
+  );
 }
 
 const goOn: NextStep = {
@@ -59,6 +61,16 @@ function stopStep(score: Score, { stops, restarts }: TakeReport): NextStep | und
     says: `It stopped at bar ${numberOfBar(score, bar)}. Play from the bar before it into the bar, slowly, until it does not.`,
     drill: bar > 0 && changesGrip(score, bar) ? 'change' : 'backwards',
     bars: { first, last: bar },
+  };
+}
+
+function clickStep({ besideClick }: TakeReport): NextStep | undefined {
+  if (!besideClick?.isLost) return undefined;
+  const way = besideClick.driftMs < 0 ? 'ran ahead of' : 'fell behind';
+  return {
+    says: `You ${way} the click and lost it. Play the thumb alone with it, a step slower, until the two stay together.`,
+    drill: 'bass',
+    bars: null,
   };
 }
 

@@ -127,7 +127,7 @@ export function TakeSource({
         <p className="text-note flex flex-wrap items-center justify-between gap-x-3">
           <span>Stop if anything hurts, tingles or goes numb.</span>
           {isPlugged && <span>{pluggedWords(plugged.from)}</span>}
-          {hearsMidi() && !isRecording && (
+          {hearsMidi() && !isRecording && !click.isWanted && (
             <button
               type="button"
               className="py-1 underline"
