@@ -27,7 +27,7 @@ export function ClickDelay() {
   const isAt = recording.kind === 'asking' || recording.kind === 'recording' || work.state.kind === 'working';
   const fault = recording.kind === 'failed' ? recording.reason : undefined;
   return (
-    <div className="text-note flex flex-wrap items-center gap-x-3">
+    <div className="text-note flex min-w-0 flex-wrap items-center gap-x-3">
       <span>
         {lateMs === null
           ? 'Put headphones on, quietly at first. To tell whether you are behind the click, measure this machine’s delay first.'

@@ -5,49 +5,52 @@ import type { ClickedTake } from './use-clicked-take.ts';
 const stepBpm = 2;
 
 const key =
-  'narrow flex min-h-11 min-w-11 items-center justify-center border border-ink1-65 px-2 text-center font-semibold disabled:opacity-60';
+  'narrow flex min-w-11 items-center justify-center border border-ink1-65 px-2 text-center font-semibold disabled:opacity-60';
 
-/** Whether a click sounds while the take is recorded, how quick it is, and how late this machine hears itself. */
-export function ClickRow({ click, isBusy }: { click: ClickedTake; isBusy: boolean }) {
-  const { isWanted, want, bpm, setBpm } = click;
+interface ClickProps {
+  readonly click: ClickedTake;
+  readonly isBusy: boolean;
+}
+
+/** Whether a click sounds while the take is recorded. */
+export const ClickToggle = ({ click: { isWanted, want }, isBusy }: ClickProps) => (
+  <button
+    type="button"
+    className={`${key} min-w-16 ${isWanted ? 'bg-paper text-ink1' : 'hover:bg-ink1-80'}`}
+    aria-pressed={isWanted}
+    aria-label="With a click"
+    disabled={isBusy}
+    onClick={() => want(!isWanted)}
+  >
+    click
+  </button>
+);
+
+/** How quick the click is, and how late this machine hears itself. */
+export function ClickRow({ click: { bpm, setBpm }, isBusy }: ClickProps) {
   const step = (by: number) =>
     setBpm(Math.min(practiceTempo.fastest, Math.max(practiceTempo.slowest, bpm + by)));
+  const stepKey = (label: string, sign: string, by: number, end: number) => (
+    <button
+      type="button"
+      className={`${key} min-h-11`}
+      aria-label={label}
+      disabled={isBusy || bpm === end}
+      onClick={() => step(by)}
+    >
+      {sign}
+    </button>
+  );
   return (
-    <>
-      <div role="group" aria-label="The click" className="flex items-stretch gap-2">
-        <button
-          type="button"
-          className={`${key} flex-1 ${isWanted ? 'bg-paper text-ink1' : 'hover:bg-ink1-80'}`}
-          aria-pressed={isWanted}
-          disabled={isBusy}
-          onClick={() => want(!isWanted)}
-        >
-          {isWanted ? `With a click, ♩${bpm}` : 'With a click'}
-        </button>
-        {isWanted && (
-          <>
-            <button
-              type="button"
-              className={key}
-              aria-label="Slower click"
-              disabled={isBusy || bpm <= practiceTempo.slowest}
-              onClick={() => step(-stepBpm)}
-            >
-              −
-            </button>
-            <button
-              type="button"
-              className={key}
-              aria-label="Quicker click"
-              disabled={isBusy || bpm >= practiceTempo.fastest}
-              onClick={() => step(stepBpm)}
-            >
-              +
-            </button>
-          </>
-        )}
+    <div role="group" aria-label="The click" className="flex items-start gap-3">
+      <div className="flex flex-none">
+        {stepKey('Slower click', '−', -stepBpm, practiceTempo.slowest)}
+        <output className="figure flex min-w-14 items-center justify-center border-y border-ink1-65 px-1 text-lg">
+          ♩{bpm}
+        </output>
+        {stepKey('Quicker click', '+', stepBpm, practiceTempo.fastest)}
       </div>
-      {isWanted && !isBusy && <ClickDelay />}
-    </>
+      {!isBusy && <ClickDelay />}
+    </div>
   );
 }

@@ -5,7 +5,7 @@ import { hearsMidi, MidiRecorder } from '../sound/midi-recorder.ts';
 import { Recorder } from '../sound/recorder.ts';
 import { usePlainKey } from '../ui/use-plain-key.ts';
 import { isTyping } from '../ui/text-fields.ts';
-import { ClickRow } from './click-row.tsx';
+import { ClickRow, ClickToggle } from './click-row.tsx';
 import { useClickedTake } from './use-clicked-take.ts';
 import type { Take } from './use-take.ts';
 
@@ -52,6 +52,7 @@ export function TakeSource({
   const isRecording = since !== undefined || isPlugged;
   const isAskingMicrophone = recorders.some(({ kind }) => kind === 'asking');
   const isAsking = isAskingMicrophone || plugged.kind === 'asking';
+  const isBusy = isRecording || isAsking || state.kind === 'working';
   const fault = [...recorders, plugged].find(({ kind }) => kind === 'failed');
   const toggle = () => {
     if (isPlugged) {
@@ -116,8 +117,9 @@ export function TakeSource({
               Hand in a file
             </button>
           )}
+          <ClickToggle click={click} isBusy={isBusy} />
         </div>
-        <ClickRow click={click} isBusy={isRecording || isAsking || state.kind === 'working'} />
+        {click.isWanted && <ClickRow click={click} isBusy={isBusy} />}
         <FileInput
           input={file}
           label="A take as a MIDI or sound file"

@@ -305,7 +305,7 @@ describe('how it went', () => {
     test('it clicks the beats of the study; without the delay only how even it was is told', async () => {
       clicked.sound = withClick(0.09);
       open();
-      press((await screen.findByText('With a click')).textContent);
+      fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Quicker click');
       press('Record a take');
       expect(clicked.plans.at(-1)).toMatchObject({ beats: 4 });
@@ -324,7 +324,7 @@ describe('how it went', () => {
             Math.sin(at * at) * Math.exp(-at / 150);
       clicked.sound = { channels: [claps], sampleRate: listeningRate, click: { firstS: 0, beatS: 0.6 } };
       open();
-      press((await screen.findByText('With a click')).textContent);
+      fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Measure it: clap with eight clicks');
       const told = await screen.findByText(/This machine’s delay is \d+ ms/);
       expect(Math.abs(Number(/delay is (\d+)/.exec(told.textContent)?.[1]) - 120)).toBeLessThan(10);
@@ -342,7 +342,7 @@ describe('how it went', () => {
         click: { firstS: 0, beatS: 0.6 },
       };
       open();
-      press((await screen.findByText('With a click')).textContent);
+      fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Measure it: clap with eight clicks');
       expect(await screen.findByText(/^Only 0 of 8 claps were heard.*Clap louder/)).toBeDefined();
       expect(screen.getByText('Measure it: clap with eight clicks')).toBeDefined();
