@@ -1,5 +1,6 @@
 import { blankScore, type Score } from '@jocund/core/score';
-import { expect, makePiece, test } from '../studio.ts';
+import { browserHearing, pluckedWav } from '../fake-microphone.ts';
+import { expect, makePiece, signIn, test } from '../studio.ts';
 
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
@@ -109,4 +110,56 @@ test('a teacher gives a piece and a link; the student joins on a phone, plays, l
   await late.goto(new URL(link).pathname);
   await expect(late.getByText('The link does not open')).toBeVisible();
   await late.context().close();
+});
+
+test('the delay of the machine is measured by what comes with its clicks, and a take with a click is judged', async ({
+  launchOptions,
+}) => {
+  // A string plucked as often as the clicks that measure, and as the beats of the piece.
+  const everyS = 0.6;
+  const browser = await browserHearing(pluckedWav(261.63, everyS), launchOptions);
+  try {
+    const page = await browser.newPage({ baseURL: process.env.JOCUND_URL ?? 'http://127.0.0.1:4173' });
+    await signIn(page);
+    const blank = blankScore({ title: `Clicked ${Date.now()}`, barCount: 4 });
+    const beat = { durationTicks: 960, string: 2, fret: 1, voice: 'melody' } as const;
+    const bars = blank.bars.map((bar) => ({
+      ...bar,
+      notes: [0, 1, 2, 3].map((at) => ({ ...beat, tick: 960 * at })),
+    }));
+    const arrangementId = await makePiece(page, { ...blank, tempoBpm: 60 / everyS, bars });
+    const made = await page.request.post('/api/students', {
+      data: { name: `Finch ${Date.now()}`, note: '' },
+    });
+    const { id } = (await made.json()) as { id: string };
+    const given = await page.request.post(`/api/students/${id}/assignments`, {
+      data: {
+        arrangementId,
+        firstBar: null,
+        lastBar: null,
+        startBpm: 60 / everyS,
+        goalBpm: 120,
+        goalDate: null,
+        note: '',
+      },
+    });
+    const assignment = (await given.json()) as { id: string };
+    await page.goto(`/people/${id}/practice/${assignment.id}/take`);
+    await page.getByRole('button', { name: 'With a click' }).click();
+    // On a busy machine the browser's file stutters now and then; a person would clap again, too.
+    await expect(async () => {
+      await page.getByRole('button', { name: /^Measure/ }).click();
+      const told = page.getByText(/This machine’s delay is −?\d+ ms; it is taken off/);
+      await expect(told).toBeVisible({ timeout: 15_000 });
+    }).toPass({ timeout: 90_000 });
+    await expect(page.getByText(/^Your claps lay within \d+ ms/)).toBeVisible();
+    await page.getByRole('button', { name: 'Record a take' }).click();
+    await expect(page.getByRole('button', { name: /^Stop/ })).toContainText('11 s');
+    await page.getByRole('button', { name: /^Stop/ }).click();
+    // Where on the click it lies is the chance of when the browser opens the file.
+    const beside = page.locator('dt', { hasText: 'With the click' }).locator('xpath=following-sibling::dd');
+    await expect(beside).toHaveText(/(on it|behind it|ahead of it).*± \d+ ms$/);
+  } finally {
+    await browser.close();
+  }
 });

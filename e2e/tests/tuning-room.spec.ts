@@ -1,17 +1,11 @@
 import { frequencyHz } from '@jocund/core/pitch';
-import { chromium, type Browser, type Page } from '@playwright/test';
-import { pluckedWav } from '../tuner-sound.ts';
+import type { Page } from '@playwright/test';
+import { browserHearing, pluckedWav } from '../fake-microphone.ts';
 import { expect, test } from '../studio.ts';
 
 const cents = (page: Page) => page.getByTestId('tuner-cents');
 const centsShown = async (page: Page) =>
   Number.parseInt(((await cents(page).textContent()) ?? '').replace('−', '-'), 10);
-
-/** A browser of its own: what its microphone hears is set when it starts. */
-async function browserWith(use: { launchOptions?: object }, ...args: string[]): Promise<Browser> {
-  const options = use.launchOptions as { executablePath: string; args: string[] };
-  return chromium.launch({ ...options, args: [...options.args, ...args] });
-}
 
 test('anybody may tune by ear, without an account: the string comes home, its beats slow down', async ({
   page,
@@ -59,12 +53,7 @@ for (const [string, midi, detune] of [
   [3, 54, 17],
 ] as const)
   test(`by tuner: the microphone hears string ${string} ${detune} cents off`, async ({ launchOptions }) => {
-    const browser = await browserWith(
-      { launchOptions },
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${pluckedWav(frequencyHz(midi + detune / 100))}`,
-    );
+    const browser = await browserHearing(pluckedWav(frequencyHz(midi + detune / 100)), launchOptions);
     try {
       const page = await browser.newPage({ baseURL: process.env.JOCUND_URL ?? 'http://127.0.0.1:4173' });
       await page.goto(`/tuning-room?way=tuner&to=${string === 6 ? 'open-c' : 'open-d'}`);
@@ -84,12 +73,7 @@ for (const [string, midi, detune] of [
   });
 
 test('silence is said after a while, and a microphone that goes away too', async ({ launchOptions }) => {
-  const browser = await browserWith(
-    { launchOptions },
-    '--use-fake-ui-for-media-stream',
-    '--use-fake-device-for-media-stream',
-    '--use-file-for-fake-audio-capture=/no/such/file.wav',
-  );
+  const browser = await browserHearing('/no/such/file.wav', launchOptions);
   try {
     const page = await browser.newPage({ baseURL: process.env.JOCUND_URL ?? 'http://127.0.0.1:4173' });
     await page.addInitScript(() => {

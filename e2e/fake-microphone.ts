@@ -2,12 +2,27 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { renderStringTones } from '@jocund/core/sound';
+import { chromium, type Browser, type LaunchOptions } from '@playwright/test';
 
 const sampleRate = 48_000;
 
-/** A 16-bit mono WAV (RIFF, WAVE_FORMAT_PCM) of one string plucked again every second, for Chromium's fake microphone. */
-export function pluckedWav(hz: number, seconds = 8): string {
-  const tones = Array.from({ length: seconds }, (_, atS) => ({ hz, atS }));
+/** A browser of its own, whose microphone hears a file over and over: what it hears is set when it starts. */
+export async function browserHearing(
+  wav: string,
+  launchOptions: LaunchOptions | undefined,
+): Promise<Browser> {
+  const args = [
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-audio-capture=${wav}`,
+  ];
+  return chromium.launch({ ...launchOptions, args: [...(launchOptions?.args ?? []), ...args] });
+}
+
+/** A 16-bit mono WAV (RIFF, WAVE_FORMAT_PCM) of one string plucked eight times, again and again after so many seconds. */
+export function pluckedWav(hz: number, everyS = 1): string {
+  const seconds = 8 * everyS;
+  const tones = Array.from({ length: 8 }, (_, pluck) => ({ hz, atS: pluck * everyS }));
   let state = 11;
   const samples = renderStringTones(tones, seconds, sampleRate, () => {
     state = (state * 48271) % 2147483647;
