@@ -41,6 +41,19 @@ describe('a take beside its click', () => {
     expect(unknown.notJudged.join(' ')).toContain('behind the click or ahead of it');
   });
 
+  test('a first note half a beat late does not make the rest a beat early', () => {
+    const { notes } = playAsStudent(study, { unsteadyMs: 0 }, 3);
+    const beginS = Math.min(...notes.map(({ startS }) => startS));
+    const late = notes.map((note) => ({
+      ...note,
+      startS: note.startS + (note.startS < beginS + 0.05 ? 0.51 : 0.05) * beatS,
+    }));
+    const click = { firstS: beginS, beatS, delayS: 0 };
+    const { besideClick } = valueOf(judgeTake(study, late, { click }));
+    expect(Math.abs((besideClick?.lateMs ?? NaN) - 50 * beatS)).toBeLessThan(5);
+    expect(besideClick?.isLost).toBe(false);
+  });
+
   test('an uneven hand is as uneven beside the click', () => {
     const spread = besideOf({ unsteadyMs: 14 }, {}).besideClick?.spreadMs;
     expect(spread).toBeGreaterThan(9);

@@ -53,12 +53,14 @@ export function besideClick(
   };
 }
 
-/** How far each moment is from a click, in beats: the first from the nearest one, each further one from the click that lets it be nearest to the one before. */
+/** How far each moment is from a click, in beats: from the one that lets it be nearest to the moment before, and most of them from their own nearest. */
 function followed(beats: readonly number[]): number[] {
   let before = 0;
-  return beats.map((at) => {
+  const offs = beats.map((at) => {
     const off = at - before;
     before += off - Math.round(off);
     return before;
   });
+  const clicksAway = Math.round(median(offs));
+  return offs.map((off) => off - clicksAway);
 }

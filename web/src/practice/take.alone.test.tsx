@@ -64,10 +64,10 @@ const whole = { firstBar: null, lastBar: null, score: asDocument(score) };
 
 const line = { isOnline: true };
 const kept: TakeFigures[] = [];
-const open = () => {
+const open = (assigned = whole) => {
   const { answer } = server({
     '/api/session': wren,
-    '/api/me/practice': practice({ assignments: [given(1, whole)] }),
+    '/api/me/practice': practice({ assignments: [given(1, assigned)] }),
   });
   vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
     if (init?.method !== 'POST') return answer(path, init);
@@ -314,6 +314,15 @@ describe('how it went', () => {
       press(/^Stop/);
       expect(await figure()).toMatch(/^± \d+ ms about an even beat$/);
       expect(screen.getByText(/^Whether you are behind the click or ahead of it/)).toBeDefined();
+    });
+
+    test('after a pickup it clicks the beats of a whole bar', async () => {
+      const [first, ...rest] = score.bars;
+      const pickup = { ...first!, metre: { beats: 1, unit: 4 as const }, pickup: true as const, notes: [] };
+      open({ ...whole, score: asDocument({ ...score, bars: [pickup, ...rest] }) });
+      fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
+      press('Record a take');
+      expect(clicked.plans.at(-1)).toMatchObject({ beats: 4, beatS: 1 });
     });
 
     test('the delay is measured by claps, and taken off', async () => {

@@ -17,7 +17,7 @@ export interface ClickedTake {
   readonly stop: () => void;
 }
 
-/** The click follows the beats of the study's first bar. */
+/** The click follows the beats of the study's first whole bar: a pickup has fewer. */
 export function useClickedTake(score: Score, startBpm: number, judge: Take['judge']): ClickedTake {
   const [isWanted, want] = useState(false);
   const [bpm, setBpm] = useState(startBpm);
@@ -25,7 +25,7 @@ export function useClickedTake(score: Score, startBpm: number, judge: Take['judg
   const [recorder] = useState(() => new ClickRecorder());
   const state = useSyncExternalStore(recorder.subscribe, recorder.getState);
   useEffect(() => () => recorder.drop(), [recorder]);
-  const metre = score.bars[0]?.metre ?? { beats: 4, unit: 4 };
+  const metre = score.bars.find(({ pickup }) => !pickup)?.metre ?? { beats: 4, unit: 4 };
   const beatS = (60 / bpm) * (beatTicks(metre) / ticksPerQuarter);
   const delayS = hearsItselfLateMs === null ? null : hearsItselfLateMs / 1000;
   return {
