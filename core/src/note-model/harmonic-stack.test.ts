@@ -1,18 +1,21 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname } from 'node:path';
-import { loadGraphModel } from '@tensorflow/tfjs-converter';
 import { tensor3d, type Tensor } from '@tensorflow/tfjs-core';
 import { expect, test } from 'vitest';
 import { mulberry32 } from '../random/index.ts';
 import { stackedHarmonics } from './harmonic-stack.ts';
 import { loadWindowEar, type NoteModelFiles } from './index.ts';
+import { loadModel } from './note-model.ts';
 import { middleFrames } from './windows.ts';
 
 const require = createRequire(import.meta.url);
 const weightsPath = require.resolve('@spotify/basic-pitch/model/group1-shard1of1.bin');
-const topology = require('@spotify/basic-pitch/model/model.json') as NoteModelFiles['topology'];
-const weights = new Uint8Array(readFileSync(weightsPath)).buffer;
+const files: NoteModelFiles = {
+  topology: require('@spotify/basic-pitch/model/model.json') as NoteModelFiles['topology'],
+  weights: new Uint8Array(readFileSync(weightsPath)).buffer,
+  wasm: `${dirname(require.resolve('@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm'))}/`,
+};
 
 test('a tone stands at each bin it is a partial of, and nowhere else', () => {
   const [bins, heard, harmonics] = [309, 264, 8];
@@ -26,19 +29,7 @@ test('a tone stands at each bin it is a partial of, and nowhere else', () => {
 });
 
 test('with it the model answers what it answers by itself, to the last bit', async () => {
-  const ear = await loadWindowEar({
-    topology,
-    weights,
-    wasm: `${dirname(require.resolve('@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm'))}/`,
-  });
-  const model = await loadGraphModel({
-    load: () =>
-      Promise.resolve({
-        modelTopology: topology.modelTopology,
-        weightSpecs: topology.weightsManifest.flatMap((group) => group.weights),
-        weightData: weights,
-      }),
-  });
+  const [ear, model] = [await loadWindowEar(files), await loadModel(files)];
   const random = mulberry32(5);
   const window = Float32Array.from({ length: 43_844 }, () => random() - 0.5);
   const alone = model.execute(tensor3d(window, [1, window.length, 1]), ['Identity_1', 'Identity_2']);

@@ -32,11 +32,17 @@ const stackNames = ['harmonic_stacking', 'harmonic-stacking-diff'].map(
 );
 
 /** Loads the trained model; what comes back hears one window of samples. Rejected where there is no WebAssembly or the files are not the model's. */
-export async function loadWindowEar({ topology, weights, wasm }: NoteModelFiles): Promise<WindowEar> {
+export async function loadWindowEar(files: NoteModelFiles): Promise<WindowEar> {
+  const model = await loadModel(files);
+  return (window) => listenTo(model, window);
+}
+
+/** The model as it ships. */
+export async function loadModel({ topology, weights, wasm }: NoteModelFiles): Promise<GraphModel> {
   setWasmPaths(wasm);
   if (!(await setBackend('wasm'))) throw new Error('There is no WebAssembly here');
   await ready();
-  const model = await loadGraphModel({
+  return loadGraphModel({
     load: () =>
       Promise.resolve({
         modelTopology: topology.modelTopology,
@@ -44,7 +50,6 @@ export async function loadWindowEar({ topology, weights, wasm }: NoteModelFiles)
         weightData: weights,
       }),
   });
-  return (window) => listenTo(model, window);
 }
 
 /** Loads the trained model as {@link loadWindowEar} does; what comes back listens to samples of one channel at the listening rate. */

@@ -1,23 +1,9 @@
 import { blankScore } from '@jocund/core/score';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { FakeWorker } from '../testing/fake-worker.ts';
 import { createRenderClient } from './render-client.ts';
 
-const started: FakeWorker[] = [];
-class FakeWorker {
-  readonly sent: object[] = [];
-  isEnded = false;
-  onmessage: ((event: { data: unknown }) => void) | undefined;
-  onerror: (() => void) | undefined;
-  constructor() {
-    started.push(this);
-  }
-  postMessage(message: object): void {
-    this.sent.push(message);
-  }
-  terminate(): void {
-    this.isEnded = true;
-  }
-}
+const { started } = FakeWorker;
 
 beforeEach(() => {
   started.length = 0;

@@ -1,27 +1,11 @@
 import { blankScore } from '@jocund/core/score';
 import { mediumHand } from '@jocund/core/hands';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { WorkRequest } from './messages.ts';
+import { FakeWorker } from '../testing/fake-worker.ts';
 
 vi.unmock('./work-client.ts');
 
-/** Workers that never answer by themselves; the test answers for them. */
-const started: FakeWorker[] = [];
-class FakeWorker {
-  readonly sent: WorkRequest[] = [];
-  isEnded = false;
-  onmessage: ((event: { data: unknown }) => void) | undefined;
-  onerror: (() => void) | undefined;
-  constructor() {
-    started.push(this);
-  }
-  postMessage(message: WorkRequest): void {
-    this.sent.push(message);
-  }
-  terminate(): void {
-    this.isEnded = true;
-  }
-}
+const { started } = FakeWorker;
 
 beforeEach(() => {
   started.length = 0;
