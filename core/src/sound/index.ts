@@ -4,6 +4,7 @@ export { velocitiesOf } from './loudness.ts';
 export { pitchCurve } from './pitch-curve.ts';
 export { renderClick, renderStereo, renderVoice, samplesOf, tailS } from './render.ts';
 export { renderStringTones, type StringTone } from './string-tones.ts';
+export { studyClicks, type StudyClicks } from './study-clicks.ts';
 export {
   layTimeline,
   spanOfBars,

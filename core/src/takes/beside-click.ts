@@ -4,9 +4,8 @@ import type { JudgedNote } from './verdicts.ts';
 
 /** A click that the player heard while a take was recorded. */
 export interface ClickHeard {
-  /** When one of them was sounded, in seconds of the recording, and how long it is from one to the next. */
-  readonly firstS: number;
-  readonly beatS: number;
+  /** When each of them was sounded, in seconds of the recording: in order, two or more. */
+  readonly clicksS: readonly number[];
   /** How late the machine hears what it has sounded, there and back; null where that was not measured. */
   readonly delayS: number | null;
 }
@@ -26,11 +25,11 @@ export interface BesideClick {
 /** Fewer notes on the beat say nothing. */
 const leastNotes = 8;
 
-/** Holds a take against its click, by the thumb's strokes on the beat, or by all notes on it where there are few of these. Null with fewer than eight. */
+/** Holds a take against its click, by the thumb's strokes on the beat, or by all notes on it where there are few of these. Null with fewer than eight, or fewer than two clicks. */
 export function besideClick(
   score: Score,
   notes: readonly JudgedNote[],
-  { firstS, beatS, delayS }: ClickHeard,
+  { clicksS, delayS }: ClickHeard,
 ): BesideClick | null {
   const onBeat = notes.filter(({ bar, tick, verdict, isGrace, attack }) => {
     const metre = score.bars[bar]?.metre;
@@ -38,9 +37,12 @@ export function besideClick(
   });
   const thumb = onBeat.filter(({ voice }) => voice === 'thumb');
   const taken = (thumb.length < leastNotes ? onBeat : thumb).flatMap(({ played }) => played?.startS ?? []);
+  if (clicksS.length < 2) return null;
+  const row = clickRow(clicksS);
   const offMs = followed(
-    [...taken].sort((a, b) => a - b).map((atS) => (atS - firstS - (delayS ?? 0)) / beatS),
-  ).map((beats) => beats * beatS * 1000);
+    [...taken].sort((a, b) => a - b).map((atS) => atS - (delayS ?? 0)),
+    row,
+  ).map((seconds) => seconds * 1000);
   const spreadMs = spreadOf(offMs);
   if (offMs.length < leastNotes || spreadMs === null) return null;
   const third = Math.floor(offMs.length / 3);
@@ -49,18 +51,45 @@ export function besideClick(
     lateMs: delayS === null ? null : median(offMs),
     spreadMs,
     driftMs,
-    isLost: Math.abs(driftMs) > beatS * 500,
+    isLost: Math.abs(driftMs) > row.beatS * 500,
   };
 }
 
-/** How far each moment is from a click, in beats: from the one that lets it be nearest to the moment before, and most of them from their own nearest. */
-function followed(beats: readonly number[]): number[] {
+/** Clicks one after the other; before the first and after the last they go on as they begin and end. */
+interface ClickRow {
+  /** The middle of all distances. */
+  readonly beatS: number;
+  /** When a click is, the first being 0. */
+  readonly timeOf: (click: number) => number;
+  /** Where a moment lies among the clicks: between two of them by its share of the way. */
+  readonly placeOf: (atS: number) => number;
+}
+
+function clickRow(clicksS: readonly number[]): ClickRow {
+  const distances = clicksS.slice(1).map((atS, index) => atS - (clicksS[index] ?? 0));
+  const last = Math.max(0, distances.length - 1);
+  /** The click from which the distance to the next one counts. */
+  const within = (click: number) => Math.min(last, Math.max(0, click));
+  const timeOf = (click: number): number => {
+    const from = within(Math.floor(click));
+    return (clicksS[from] ?? 0) + (click - from) * (distances[from] ?? 1);
+  };
+  const placeOf = (atS: number): number => {
+    const from = within(clicksS.filter((clickS) => clickS <= atS).length - 1);
+    return from + (atS - (clicksS[from] ?? 0)) / (distances[from] ?? 1);
+  };
+  return { beatS: median(distances), timeOf, placeOf };
+}
+
+/** How far each moment is from a click, in seconds: from the one that lets it be nearest to the moment before, and most of them from their own nearest. */
+function followed(momentsS: readonly number[], { timeOf, placeOf }: ClickRow): number[] {
   let before = 0;
-  const offs = beats.map((at) => {
-    const off = at - before;
+  const placed = momentsS.map((atS) => {
+    const place = placeOf(atS);
+    const off = place - before;
     before += off - Math.round(off);
-    return before;
+    return { atS, off: before, click: Math.round(place - before) };
   });
-  const clicksAway = Math.round(median(offs));
-  return offs.map((off) => off - clicksAway);
+  const clicksAway = Math.round(median(placed.map(({ off }) => off)));
+  return placed.map(({ atS, click }) => atS - timeOf(click + clicksAway));
 }

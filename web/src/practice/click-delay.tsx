@@ -1,10 +1,17 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import { ClickRecorder, type ClickedSound } from '../sound/click-recorder.ts';
+import { ClickRecorder, type ClickedSound, type ClickPlan } from '../sound/click-recorder.ts';
 import { useSettings } from '../ui/settings.ts';
 import { useWork } from '../work/use-work.ts';
 
 /** Claps are told apart at this pace whatever the delay. */
 const clap = { beatS: 0.6, beats: 4, count: 8 };
+const clapPlan: ClickPlan = {
+  clicks: Array.from({ length: clap.count }, (_, at) => ({
+    atS: at * clap.beatS,
+    beat: 1 + (at % clap.beats),
+  })),
+  endsWithClicks: true,
+};
 
 /** Sound takes its way out of the machine and back: measured by claps with a click, it is taken off what a take is late. */
 export function ClickDelay() {
@@ -14,8 +21,7 @@ export function ClickDelay() {
   const work = useWork('returnDelay');
   const [said, setSaid] = useState<string | undefined>();
   useEffect(() => () => recorder.drop(), [recorder]);
-  const measured = ({ click, ...sound }: ClickedSound) => {
-    const clicksS = Array.from({ length: clap.count }, (_, at) => click.firstS + at * click.beatS);
+  const measured = ({ clicksS, ...sound }: ClickedSound) => {
     work.start({ recording: sound, clicksS }, (answer) => {
       if (answer.ok) {
         const { delayMs, spreadMs } = answer.value;
@@ -39,7 +45,7 @@ export function ClickDelay() {
         disabled={isAt}
         onClick={() => {
           setSaid(undefined);
-          void recorder.start(clap, measured);
+          void recorder.start(clapPlan, measured);
         }}
       >
         {isAt

@@ -27,7 +27,7 @@ export const ClickToggle = ({ click: { isWanted, want }, isBusy }: ClickProps) =
 );
 
 /** How quick the click is, and how late this machine hears itself. */
-export function ClickRow({ click: { bpm, setBpm }, isBusy }: ClickProps) {
+export function ClickRow({ click: { bpm, setBpm, followsBars, state }, isBusy }: ClickProps) {
   const step = (by: number) =>
     setBpm(Math.min(practiceTempo.fastest, Math.max(practiceTempo.slowest, bpm + by)));
   const stepKey = (label: string, sign: string, by: number, end: number) => (
@@ -50,7 +50,16 @@ export function ClickRow({ click: { bpm, setBpm }, isBusy }: ClickProps) {
         </output>
         {stepKey('Quicker click', '+', stepBpm, practiceTempo.fastest)}
       </div>
-      {!isBusy && <ClickDelay />}
+      <div className="min-w-0">
+        {followsBars && (
+          <p className="text-note">
+            {state.kind === 'recording'
+              ? 'The click goes through the bars with you, over and over.'
+              : 'Metre or tempo change: the click counts one bar, then goes through the bars with you. Begin with it.'}
+          </p>
+        )}
+        {!isBusy && <ClickDelay />}
+      </div>
     </div>
   );
 }

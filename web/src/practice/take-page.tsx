@@ -72,7 +72,7 @@ function Take({ given, score, opened: { practice, takes, takesWaiting, isKept, k
         )}
         <TakeHistory takes={mine} />
       </div>
-      <TakeSource take={take} score={score} startBpm={given.startBpm} />
+      <TakeSource take={take} score={score} bars={bars} startBpm={given.startBpm} />
     </main>
   );
 }

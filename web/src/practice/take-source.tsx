@@ -5,8 +5,10 @@ import { hearsMidi, MidiRecorder } from '../sound/midi-recorder.ts';
 import { Recorder } from '../sound/recorder.ts';
 import { usePlainKey } from '../ui/use-plain-key.ts';
 import { isTyping } from '../ui/text-fields.ts';
+import { openEar } from '../work/open-ear.ts';
 import { ClickRow, ClickToggle } from './click-row.tsx';
 import { useClickedTake } from './use-clicked-take.ts';
+import type { Bars } from './use-playing.ts';
 import type { Take } from './use-take.ts';
 
 /** What the simulated student does wrong: a little of what students do. */
@@ -25,18 +27,18 @@ const button =
 /** Where a take comes from: the microphone, an instrument that sends MIDI, a file, or the simulated student. */
 export function TakeSource({
   take: { state, judge, judgeFile, cancel },
-  score,
-  startBpm,
+  ...study
 }: {
   take: Take;
   score: Score;
+  bars: Bars;
   startBpm: number;
 }) {
   const [recorder] = useState(() => new Recorder());
   const recording = useSyncExternalStore(recorder.subscribe, recorder.getState);
   const [instrument] = useState(() => new MidiRecorder());
   const plugged = useSyncExternalStore(instrument.subscribe, instrument.getState);
-  const click = useClickedTake(score, startBpm, judge);
+  const click = useClickedTake(study, judge);
   const [seed, setSeed] = useState(1);
   const file = useRef<HTMLInputElement>(null);
   useEffect(
@@ -60,15 +62,13 @@ export function TakeSource({
       if (taken) judge({ kind: 'instrument', ...taken });
     } else if (click.state.kind === 'recording') click.stop();
     else if (isRecording) recorder.stop();
-    else if (click.isWanted) {
+    else {
       recorder.drop();
       instrument.drop();
       cancel();
-      click.start();
-    } else {
-      instrument.drop();
-      cancel();
-      void recorder.start((packed) => void judgeFile(packed));
+      openEar();
+      if (click.isWanted) click.start();
+      else void recorder.start((packed) => void judgeFile(packed));
     }
   };
   usePlainKey((event) => {
@@ -112,7 +112,10 @@ export function TakeSource({
               type="button"
               className={`${button} border border-ink1-40`}
               disabled={isRecording}
-              onClick={() => file.current?.click()}
+              onClick={() => {
+                openEar();
+                file.current?.click();
+              }}
             >
               Hand in a file
             </button>

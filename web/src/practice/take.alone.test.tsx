@@ -16,12 +16,15 @@ import { TakePage } from './take-page.tsx';
 import { unsentTakes } from './unsent-takes.ts';
 
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
+const ear = vi.hoisted(() => ({ openEar: vi.fn() }));
+vi.mock('../work/open-ear.ts', () => ear);
 /** Records what it is given, as soon as it is stopped or has clicked as often as it was to. */
 const clicked = vi.hoisted(() => ({
-  plans: [] as { beatS: number; beats: number; count?: number }[],
+  plans: [] as { clicks: { atS: number; beat: number }[]; endsWithClicks?: true }[],
   sound: undefined as object | undefined,
 }));
 vi.mock('../sound/click-recorder.ts', () => ({
+  longestClickedS: 60,
   ClickRecorder: class {
     #state: object = { kind: 'idle' };
     #tell: () => void = () => undefined;
@@ -38,7 +41,7 @@ vi.mock('../sound/click-recorder.ts', () => ({
         this.#set({ kind: 'idle' });
         take(clicked.sound);
       };
-      if (plan.count) this.#end();
+      if (plan.endsWithClicks) this.#end();
       return Promise.resolve();
     };
     stop = () => this.#end();
@@ -98,6 +101,7 @@ const limping = () => {
 
 beforeEach(async () => {
   line.isOnline = true;
+  ear.openEar.mockClear();
   // What an earlier test had not sent would be sent by this one.
   await unsentTakes.drop((await unsentTakes.all(wren.id)).map(({ id }) => id));
   kept.length = 0;
@@ -287,10 +291,17 @@ describe('how it went', () => {
   describe('with a click', () => {
     const { take: steady, samples } = recorded(score);
     const beginS = Math.min(...steady.notes.map(({ startS }) => startS));
+    const every = (beatS: number, firstS = 0) => Array.from({ length: 60 }, (_, at) => firstS + at * beatS);
+    /** The beats that were to be clicked first. */
+    const planned = (count: number) =>
+      clicked.plans
+        .at(-1)
+        ?.clicks.slice(0, count)
+        .map(({ atS, beat }) => `${atS.toFixed(2)} ${beat}`);
     const withClick = (lateS: number) => ({
       channels: [samples],
       sampleRate: listeningRate,
-      click: { firstS: beginS - lateS, beatS: 60 / 90 },
+      clicksS: every(60 / 90, beginS - lateS),
     });
     const figure = async () => {
       const name = await screen.findByText('With the click');
@@ -308,8 +319,7 @@ describe('how it went', () => {
       fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Quicker click');
       press('Record a take');
-      expect(clicked.plans.at(-1)).toMatchObject({ beats: 4 });
-      expect(clicked.plans.at(-1)?.beatS).toBeCloseTo(60 / 62, 6);
+      expect(planned(5)).toEqual(['0.00 1', '0.97 2', '1.94 3', '2.90 4', '3.87 1']);
       press('Slower click');
       press(/^Stop/);
       expect(await figure()).toMatch(/^± \d+ ms about an even beat$/);
@@ -322,7 +332,19 @@ describe('how it went', () => {
       open({ ...whole, score: asDocument({ ...score, bars: [pickup, ...rest] }) });
       fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Record a take');
-      expect(clicked.plans.at(-1)).toMatchObject({ beats: 4, beatS: 1 });
+      expect(planned(5)).toEqual(['0.00 1', '1.00 2', '2.00 3', '3.00 4', '4.00 1']);
+      expect(screen.queryByText(/goes through the bars/)).toBeNull();
+    });
+
+    test('where the metre changes, it goes through the bars, and the page says so', async () => {
+      const [first, ...rest] = score.bars;
+      const short = { ...first!, metre: { beats: 3, unit: 4 as const }, notes: [] };
+      open({ ...whole, score: asDocument({ ...score, bars: [short, ...rest] }) });
+      fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
+      expect(screen.getByText(/the click counts one bar.*Begin with it/)).toBeDefined();
+      press('Record a take');
+      expect(planned(8)?.map((each) => each.split(' ')[1])).toEqual(['1', '2', '3', '1', '2', '3', '1', '2']);
+      expect(screen.getByText(/^The click goes through the bars with you/)).toBeDefined();
     });
 
     test('the delay is measured by claps, and taken off', async () => {
@@ -331,7 +353,7 @@ describe('how it went', () => {
         for (let at = 0; at < 600; at += 1)
           claps[Math.round((0.12 + 0.6 * clap) * listeningRate) + at] =
             Math.sin(at * at) * Math.exp(-at / 150);
-      clicked.sound = { channels: [claps], sampleRate: listeningRate, click: { firstS: 0, beatS: 0.6 } };
+      clicked.sound = { channels: [claps], sampleRate: listeningRate, clicksS: every(0.6).slice(0, 8) };
       open();
       fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
       press('Measure it: clap with eight clicks');
@@ -348,7 +370,7 @@ describe('how it went', () => {
       clicked.sound = {
         channels: [new Float32Array(6 * listeningRate)],
         sampleRate: listeningRate,
-        click: { firstS: 0, beatS: 0.6 },
+        clicksS: every(0.6).slice(0, 8),
       };
       open();
       fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
@@ -356,6 +378,19 @@ describe('how it went', () => {
       expect(await screen.findByText(/^Only 0 of 8 claps were heard.*Clap louder/)).toBeDefined();
       expect(screen.getByText('Measure it: clap with eight clicks')).toBeDefined();
     });
+  });
+
+  test('the ear is made ready while a file is chosen or a take is played, and not before', async () => {
+    clicked.sound = { channels: [new Float32Array(10)], sampleRate: listeningRate, clicksS: [] };
+    open();
+    fireEvent.click(await screen.findByRole('button', { name: 'With a click' }));
+    expect(ear.openEar).not.toHaveBeenCalled();
+    press('Hand in a file');
+    expect(ear.openEar).toHaveBeenCalledOnce();
+    press('Record a take');
+    expect(ear.openEar).toHaveBeenCalledTimes(2);
+    press(/^Stop/);
+    expect(ear.openEar).toHaveBeenCalledTimes(2);
   });
 
   test('a microphone that is refused says what to do instead', async () => {

@@ -14,35 +14,47 @@ class Sound {
   readonly destination = {};
   readonly audioWorklet = { addModule: () => Promise.resolve() };
   readonly started: number[] = [];
-  readonly stopped: number[] = [];
+  /** Which of the two clicks each was: their buffers in the order they were made. */
+  readonly kinds: (object | undefined)[] = [];
+  readonly buffers: object[] = [];
   close = vi.fn();
-  looped: Float32Array | undefined;
   constructor() {
     Sound.last = this;
   }
   resume = () => Promise.resolve();
   createMediaStreamSource = () => ({ connect: () => undefined });
-  createBuffer = (_: number, length: number) => ({
-    length,
-    copyToChannel: (samples: Float32Array) => (this.looped = samples),
-  });
-  createBufferSource = () => ({
-    loop: false,
-    connect: () => undefined,
-    start: (atS: number) => this.started.push(atS),
-    stop: (atS: number) => this.stopped.push(atS),
-  });
+  createBuffer = (_: number, length: number) => {
+    const buffer = { length, copyToChannel: () => undefined };
+    this.buffers.push(buffer);
+    return buffer;
+  };
+  createBufferSource = () => {
+    const source = {
+      buffer: undefined as object | undefined,
+      connect: () => undefined,
+      start: (atS: number) => {
+        this.started.push(atS);
+        this.kinds.push(source.buffer);
+      },
+    };
+    return source;
+  };
 }
 
 class Node {
   static last: Node;
-  readonly port = { onmessage: undefined as ((event: { data: object }) => void) | undefined };
+  readonly port = {
+    onmessage: undefined as ((event: { data: object }) => void) | undefined,
+    postMessage: vi.fn(),
+  };
   constructor() {
     Node.last = this;
   }
 }
-const hear = (frame: number, length: number) =>
-  Node.last.port.onmessage?.({ data: { frame, samples: new Float32Array(length).fill(frame) } });
+const hear = (frame: number, length: number, isLast = false) =>
+  Node.last.port.onmessage?.({ data: { frame, samples: new Float32Array(length).fill(frame), isLast } });
+/** What waits for nothing more is done. */
+const settled = () => vi.advanceTimersByTimeAsync(0);
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -61,52 +73,74 @@ afterEach(() => {
   track.stop.mockClear();
 });
 
-const plan = { beatS: 0.6, beats: 4 };
+const clicks = [0, 0.6, 1.2, 1.8, 2.4].map((atS, at) => ({ atS, beat: 1 + (at % 4) }));
+const plan = { clicks };
 
 describe('recording to a click', () => {
-  test('says when a click was sent out, by the clock of the samples', async () => {
+  test('says when the clicks were sent out, by the clock of the samples, and loses nothing at the end', async () => {
     const recorder = new ClickRecorder();
     const taken: ClickedSound[] = [];
     await recorder.start(plan, (sound) => taken.push(sound));
     expect(recorder.getState().kind).toBe('recording');
     // Two seconds on the context's clock, and half a second to get ready.
-    expect(Sound.last.started).toEqual([2.5]);
-    expect(Sound.last.looped).toHaveLength(4 * 0.6 * sampleRate);
+    expect(Sound.last.started.map((atS) => atS.toFixed(2))).toEqual(['2.50', '3.10', '3.70', '4.30', '4.90']);
+    const [high, low] = Sound.last.buffers;
+    expect(Sound.last.kinds).toEqual([high, low, low, low, high]);
     hear(1.75 * sampleRate, 6144);
-    hear(1.75 * sampleRate + 6144, 100);
     recorder.stop();
+    await settled();
+    expect(taken).toEqual([]);
+    expect(Node.last.port.postMessage).toHaveBeenCalledOnce();
+    hear(1.75 * sampleRate + 6144, 100, true);
+    await settled();
     expect(taken).toHaveLength(1);
     expect(taken[0]?.channels[0]).toHaveLength(6244);
-    expect(taken[0]?.click).toEqual({ firstS: 0.75, beatS: 0.6 });
+    expect(taken[0]?.clicksS.map((atS) => atS.toFixed(2))).toEqual(['0.75', '1.35', '1.95', '2.55', '3.15']);
     expect(track.stop).toHaveBeenCalledOnce();
     expect(Sound.last.close).toHaveBeenCalledOnce();
     expect(recorder.getState()).toEqual({ kind: 'idle' });
   });
 
-  test('a beat is a whole number of samples', async () => {
+  test('each click is at a whole sample, and none runs away', async () => {
     const recorder = new ClickRecorder();
-    let beatS = 0;
-    await recorder.start({ beatS: 60 / 77, beats: 3 }, ({ click }) => (beatS = click.beatS));
-    recorder.stop();
-    expect(beatS * sampleRate).toBeCloseTo(Math.round((60 / 77) * sampleRate), 6);
-    expect(Math.abs(beatS - 60 / 77)).toBeLessThan(1 / sampleRate);
+    const uneven = Array.from({ length: 300 }, (_, at) => ({ atS: (at * 60) / 77, beat: 1 }));
+    await recorder.start({ clicks: uneven }, () => undefined);
+    Sound.last.started.forEach((atS, at) => {
+      expect(atS * sampleRate).toBeCloseTo(Math.round(atS * sampleRate), 6);
+      expect(Math.abs(atS - 2.5 - (at * 60) / 77)).toBeLessThan(1 / sampleRate);
+    });
   });
 
   test('a counted row ends by itself, any other after five minutes, or when the microphone goes away', async () => {
     const recorder = new ClickRecorder();
     const take = vi.fn();
-    await recorder.start({ ...plan, count: 8 }, take);
-    vi.advanceTimersByTime(5900);
+    await recorder.start({ ...plan, endsWithClicks: true }, take);
+    await vi.advanceTimersByTimeAsync(3500);
+    expect(Node.last.port.postMessage).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(Node.last.port.postMessage).toHaveBeenCalledOnce();
+    // Nothing comes any more: it is not waited for for ever.
     expect(take).not.toHaveBeenCalled();
-    vi.advanceTimersByTime(200);
+    await vi.advanceTimersByTimeAsync(300);
     expect(take).toHaveBeenCalledOnce();
-    expect(Sound.last.stopped[0]).toBeGreaterThan(2.5 + 7 * 0.6);
     await recorder.start(plan, take);
-    vi.advanceTimersByTime(5 * 60_000);
+    await vi.advanceTimersByTimeAsync(5 * 60_000 + 300);
     expect(take).toHaveBeenCalledTimes(2);
     await recorder.start(plan, take);
     track.onended?.();
+    await vi.advanceTimersByTimeAsync(300);
     expect(take).toHaveBeenCalledTimes(3);
+  });
+
+  test('what is dropped while the end is waited for is handed to nobody', async () => {
+    const recorder = new ClickRecorder();
+    const take = vi.fn();
+    await recorder.start(plan, take);
+    recorder.stop();
+    recorder.drop();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(take).not.toHaveBeenCalled();
+    expect(track.stop).toHaveBeenCalledOnce();
   });
 
   test('what is dropped is handed to nobody, and the microphone is let go', async () => {

@@ -1,33 +1,36 @@
-import { renderClick } from '@jocund/core/sound';
+import { renderClick, type StudyClicks } from '@jocund/core/sound';
 import { askMicrophone, letGo, troubleOf } from './ask-microphone.ts';
 import type { RecordedSound, RecorderState } from './recorder.ts';
 import recordUrl from './record.worklet.ts?worker&url';
 
 /** A click to play to. */
 export interface ClickPlan {
-  /** From one click to the next, in seconds. */
-  readonly beatS: number;
-  /** The first of so many is higher. */
-  readonly beats: number;
-  /** It ends by itself after so many; without, when it is stopped. */
-  readonly count?: number;
+  /** In order, in seconds from the first; beat 1 is higher. */
+  readonly clicks: StudyClicks['clicks'];
+  /** It ends by itself some time after the last; else only when it is stopped. */
+  readonly endsWithClicks?: true;
 }
 
-/** What was recorded while a click sounded, and when one of the clicks was sent out, in seconds of it. */
+/** What was recorded while a click sounded, and when the clicks were sent out, in seconds of it. */
 export interface ClickedSound extends RecordedSound {
-  readonly click: { readonly firstS: number; readonly beatS: number };
+  readonly clicksS: readonly number[];
 }
 
-/** What one worklet message brings. */
+/** What one worklet message brings; what it brings when it was told to end is the last. */
 interface Heard {
   readonly frame: number;
   readonly samples: Float32Array<ArrayBuffer>;
+  readonly isLast: boolean;
 }
 
 /** Samples as they are take much room: no take with a click is longer. */
-const longestMs = 5 * 60_000;
+export const longestClickedS = 5 * 60;
 /** From the microphone's opening to the first click, and from the last of a counted row to the end. */
 const [leadS, afterS] = [0.5, 0.7];
+/** So long the last samples are waited for: the microphone's own clock may have stopped. */
+const lastMs = 300;
+/** A click and the quiet after it. */
+const clickS = 0.05;
 
 /** Records from the microphone while a click sounds, both by one clock: unlike a packed recording it says when each click was sent out. */
 export class ClickRecorder {
@@ -35,7 +38,7 @@ export class ClickRecorder {
   readonly #listeners = new Set<() => void>();
   #wish = 0;
   /** What is going on: how it is handed on, and how it is let go. */
-  #going: { readonly handOn: () => void; readonly letGo: () => void } | undefined;
+  #going: { readonly handOn: () => Promise<void>; readonly letGo: () => void } | undefined;
 
   readonly getState = (): RecorderState => this.#state;
 
@@ -61,7 +64,12 @@ export class ClickRecorder {
       await context.audioWorklet.addModule(recordUrl);
       const capture = new AudioWorkletNode(context, 'record', { numberOfOutputs: 0 });
       const parts: Heard[] = [];
-      capture.port.onmessage = ({ data }: MessageEvent<Heard>) => parts.push(data);
+      const isWhole = new Promise<void>((resolve) => {
+        capture.port.onmessage = ({ data }: MessageEvent<Heard>) => {
+          parts.push(data);
+          if (data.isLast) resolve();
+        };
+      });
       context.createMediaStreamSource(stream).connect(capture);
       await context.resume();
       if (wish !== this.#wish) {
@@ -69,21 +77,23 @@ export class ClickRecorder {
         return;
       }
       const { sampleRate } = context;
-      const click = clickOf(context, plan);
       const beginS = context.currentTime + leadS;
-      click.source.start(beginS);
-      const longest =
-        plan.count === undefined ? longestMs : 1000 * (leadS + plan.count * click.beatS + afterS);
-      if (plan.count !== undefined) click.source.stop(beginS + (plan.count - 0.5) * click.beatS);
-      const timer = window.setTimeout(() => this.stop(), longest);
+      const sentS = sound(context, plan.clicks, beginS);
+      const endS = plan.endsWithClicks ? (sentS.at(-1) ?? 0) - beginS + leadS + afterS : longestClickedS;
+      const timer = window.setTimeout(() => this.stop(), 1000 * endS);
       const end = () => {
         window.clearTimeout(timer);
         close();
       };
-      const handOn = () => {
+      const handOn = async () => {
+        capture.port.postMessage('end');
+        await Promise.race([isWhole, new Promise((resolve) => window.setTimeout(resolve, lastMs))]);
         end();
-        const firstS = beginS - (parts[0]?.frame ?? 0) / sampleRate;
-        take({ channels: [joined(parts)], sampleRate, click: { firstS, beatS: click.beatS } });
+        if (wish !== this.#wish) return;
+        this.#set({ kind: 'idle' });
+        const fromS = (parts[0]?.frame ?? 0) / sampleRate;
+        const channels = [joined(parts)];
+        take({ channels, sampleRate, clicksS: sentS.map((atS) => atS - fromS) });
       };
       // Without a microphone there is nothing more to come.
       for (const track of stream.getTracks()) track.onended = () => this.stop();
@@ -102,8 +112,7 @@ export class ClickRecorder {
     const going = this.#going;
     if (!going) return;
     this.#going = undefined;
-    this.#set({ kind: 'idle' });
-    going.handOn();
+    void going.handOn();
   }
 
   /** What was recorded is let go. */
@@ -120,26 +129,24 @@ export class ClickRecorder {
   }
 }
 
-/** One bar of clicks that goes round; a beat is a whole number of samples, so that it never runs away. */
-function clickOf(
-  context: AudioContext,
-  { beatS, beats }: ClickPlan,
-): { readonly source: AudioBufferSourceNode; readonly beatS: number } {
+/** Lets clicks sound from a time of the context on, each at a whole sample; when they do, by that clock. */
+function sound(context: AudioContext, clicks: ClickPlan['clicks'], beginS: number): number[] {
   const { sampleRate } = context;
-  const beatFrames = Math.round(beatS * sampleRate);
-  const clicks = Array.from({ length: beats }, (_, beat) => ({
-    atS: (beat * beatFrames) / sampleRate,
-    bar: 0,
-    beat: beat + 1,
-  }));
-  const durationS = (beats * beatFrames) / sampleRate;
-  const buffer = context.createBuffer(1, beats * beatFrames, sampleRate);
-  buffer.copyToChannel(renderClick({ clicks, durationS }, sampleRate).subarray(0, beats * beatFrames), 0);
-  const source = context.createBufferSource();
-  source.buffer = buffer;
-  source.loop = true;
-  source.connect(context.destination);
-  return { source, beatS: beatFrames / sampleRate };
+  const bufferOf = (beat: number) => {
+    const samples = renderClick({ clicks: [{ atS: 0, bar: 0, beat }], durationS: 0 }, sampleRate);
+    const buffer = context.createBuffer(1, clickS * sampleRate, sampleRate);
+    buffer.copyToChannel(samples.subarray(0, buffer.length), 0);
+    return buffer;
+  };
+  const [high, low] = [bufferOf(1), bufferOf(2)];
+  return clicks.map(({ atS, beat }) => {
+    const sentS = Math.round((beginS + atS) * sampleRate) / sampleRate;
+    const source = context.createBufferSource();
+    source.buffer = beat === 1 ? high : low;
+    source.connect(context.destination);
+    source.start(sentS);
+    return sentS;
+  });
 }
 
 function joined(parts: readonly Heard[]): Float32Array<ArrayBuffer> {

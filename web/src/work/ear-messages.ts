@@ -33,6 +33,11 @@ export interface EarTasks {
     readonly input: Recording;
     readonly output: Heard;
   };
+  /** Makes the trained ear ready before there is something to hear; whether there is one. */
+  readonly openEar: {
+    readonly input: Readonly<Record<string, never>>;
+    readonly output: boolean;
+  };
   /** The likely notes of a recording, by the trained model where the browser can run it. */
   readonly hearNotes: {
     readonly input: { readonly recording: Recording; readonly heard: Heard };

@@ -9,12 +9,19 @@ import { judgeTakeTask, takeOf } from './take-task.ts';
 if (self.name === helperName) answerWindows(windowEar);
 else
   answerWork(async (request) => {
+    if (request.task === 'openEar') return openEarTask(await trainedEar());
     if (request.task === 'hearNotes') return hearNotesTask(request.input, await trainedEar());
     if (request.task !== 'judgeTake') throw new Error(`Not asked of this worker: ${request.task}`);
     const take = takeOf(request.input);
     const isSound = take.ok && take.value.kind === 'sound';
     return judgeTakeTask(request.input, take, isSound ? await trainedEar() : undefined);
   });
+
+/** By the time it is asked the ear is there, or cannot be. */
+function* openEarTask(listener: NoteListener | undefined): Generator<number, boolean> {
+  yield 1;
+  return listener !== undefined;
+}
 
 /** Fetched when something has to be heard; undefined where it cannot be, as without a connection, or cannot run. */
 async function trainedEar(): Promise<NoteListener | undefined> {

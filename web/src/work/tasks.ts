@@ -217,6 +217,8 @@ export function stepsOf(
       return tasks.bandPeaks(request.input);
     case 'hearRecording':
       return tasks.hearRecording(request.input);
+    case 'openEar':
+      return tasks.openEar(request.input);
     case 'hearNotes':
       return tasks.hearNotes(request.input);
     case 'guessNotes':

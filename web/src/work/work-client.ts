@@ -29,6 +29,7 @@ const dutyOf: Readonly<Record<TaskName, Duty>> = {
   judgeTake: 'notes',
   bandPeaks: 'ear',
   hearRecording: 'ear',
+  openEar: 'notes',
   hearNotes: 'notes',
   guessNotes: 'ear',
   returnDelay: 'ear',

@@ -2,6 +2,7 @@ import type { BandPeaks, Heard } from '@jocund/core/listening';
 import { useEffect, useState } from 'react';
 import type { RecordedSound } from '../../sound/recorder.ts';
 import type { HeardNotes } from '../../work/ear-messages.ts';
+import { openEar } from '../../work/open-ear.ts';
 import { useWork } from '../../work/use-work.ts';
 
 type Told<Answer> =
@@ -52,7 +53,9 @@ export function useHeard(sound: RecordedSound | undefined): HeardState {
   const { state, start, cancel } = useWork('hearRecording');
   const [tries, setTries] = useState(0);
   useEffect(() => {
-    if (sound && !heardOf.has(sound)) start(sound, (heard) => heardOf.set(sound, heard));
+    if (!sound || heardOf.has(sound)) return;
+    openEar();
+    start(sound, (heard) => heardOf.set(sound, heard));
   }, [sound, start, tries]);
   if (!sound) return { kind: 'none' };
   const heard = heardOf.get(sound);
