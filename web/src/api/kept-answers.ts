@@ -1,5 +1,5 @@
 import { NoAnswer, NoConnection, request, ServerTrouble, type Endpoint } from '@jocund/contract';
-import { openDB, type DBSchema } from 'idb';
+import type { DBSchema } from 'idb';
 import type * as z from 'zod/mini';
 
 interface Answers extends DBSchema {
@@ -8,12 +8,14 @@ interface Answers extends DBSchema {
 }
 
 /** Some browsers have no store at all: that, too, is a promise that fails. */
-const store = async () =>
-  openDB<Answers>('jocund-answers', 1, {
+async function store() {
+  const { openDB } = await import('idb');
+  return openDB<Answers>('jocund-answers', 1, {
     upgrade: (database) => {
       database.createObjectStore('answers');
     },
   });
+}
 
 type Asked<Response extends z.ZodMiniType> = Endpoint<undefined, Response>;
 

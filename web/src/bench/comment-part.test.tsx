@@ -12,7 +12,7 @@ afterEach(() => {
 });
 
 const open = () => benchRoom(written(['m1:3@1/1', 'm1:0@2/1']), <CommentPart voice="melody" />);
-const choices = () => screen.getAllByRole('radio').map((each) => each.textContent);
+const choices = () => screen.getAllByRole('radio').map((each) => each.parentElement?.textContent);
 const leave = (label: string) => fireEvent.blur(screen.getByLabelText(label));
 
 test('words on a bar are kept when the field is left, and taken away when it is emptied', () => {

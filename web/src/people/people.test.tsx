@@ -148,7 +148,7 @@ test('how a student reads a sheet stands with the name; groups are parted by com
   vi.stubGlobal('fetch', answer);
   const other = { ...student, id: idOf(3), name: 'Ida', groups: ['Tuesdays', 'Slide'] };
   room(<StudentsPart people={[student, other]} />);
-  expect(screen.getByRole('radio', { name: 'everybody' }).ariaChecked).toBe('true');
+  expect(screen.getByRole<HTMLInputElement>('radio', { name: 'everybody' }).checked).toBe(true);
   fireEvent.click(screen.getByRole('radio', { name: 'Slide' }));
   await waitFor(() => expect(screen.queryByRole('link', { name: 'Wren' })).toBeNull());
   expect(screen.getByRole('link', { name: 'Ida' })).toBeDefined();

@@ -87,7 +87,7 @@ test('a tab without a rhythm asks for one, and reads again as answered', async (
   expect(await screen.findByText('The file tells no rhythm. How long are its notes?')).toBeDefined();
   fireEvent.click(screen.getByRole('radio', { name: 'all quarters' }));
   await waitFor(() =>
-    expect(screen.getByRole('radio', { name: 'all quarters' }).getAttribute('data-state')).toBe('on'),
+    expect(screen.getByRole<HTMLInputElement>('radio', { name: 'all quarters' }).checked).toBe(true),
   );
   click('Take it in as a new piece');
   await waitFor(() => expect(stored).toHaveLength(1));

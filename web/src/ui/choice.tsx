@@ -1,4 +1,4 @@
-import { ToggleGroup } from 'radix-ui';
+import { useId } from 'react';
 
 interface ChoiceProps<T extends string> {
   readonly label: string;
@@ -8,25 +8,28 @@ interface ChoiceProps<T extends string> {
 }
 
 /** A few ways, one of them chosen: solid ink for the chosen one. */
-export const Choice = <T extends string>({ label, value, options, onChange }: ChoiceProps<T>) => (
-  <ToggleGroup.Root
-    type="single"
-    aria-label={label}
-    value={value}
-    onValueChange={(next) => {
-      const chosen = options.find((option) => option.value === next);
-      if (chosen) onChange(chosen.value);
-    }}
-    className="inline-flex border-[1.2px] border-ink1"
-  >
-    {options.map((option) => (
-      <ToggleGroup.Item
-        key={option.value}
-        value={option.value}
-        className="narrow text-note min-h-8 border-l-[1.2px] border-ink1 bg-white px-2.5 font-semibold first:border-l-0 hover:bg-ink1-12 data-[state=on]:bg-ink1 data-[state=on]:text-paper"
-      >
-        {option.label}
-      </ToggleGroup.Item>
-    ))}
-  </ToggleGroup.Root>
-);
+export function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
+  const name = useId();
+  return (
+    <div role="radiogroup" aria-label={label} className="inline-flex border-[1.2px] border-ink1">
+      {options.map((option) => (
+        <label
+          key={option.value}
+          className="relative inline-flex min-h-8 border-l-[1.2px] border-ink1 first:border-l-0 focus-within:z-10"
+        >
+          <input
+            type="radio"
+            name={name}
+            value={option.value}
+            checked={option.value === value}
+            onChange={() => onChange(option.value)}
+            className="peer absolute inset-0 cursor-pointer appearance-none bg-white checked:bg-ink1 not-checked:hover:bg-ink1-12"
+          />
+          <span className="narrow text-note pointer-events-none relative flex items-center px-2.5 font-semibold peer-checked:text-paper">
+            {option.label}
+          </span>
+        </label>
+      ))}
+    </div>
+  );
+}

@@ -64,7 +64,7 @@ test('every piece that stands on the sheet, where there are others on it', async
   await open({ 'POST /api/bundles': bundle() }, { ...alone, drawn: [other] });
   screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).click();
   await until(() =>
-    expect(screen.getByRole('radio', { name: 'the sheet’s 2 pieces' }).ariaChecked).toBe('true'),
+    expect(screen.getByRole<HTMLInputElement>('radio', { name: 'the sheet’s 2 pieces' }).checked).toBe(true),
   );
   press('Pack a zip');
   await until(() => expect(sentBody().studies).toHaveLength(2));
