@@ -31,7 +31,18 @@ export {
 } from './pages.ts';
 export { palettes, type Inks } from './palette.ts';
 export { signatureRoom, signatureStep } from './signature-room.ts';
-export { line, path, type Face, type Ink, type Shape } from './shape.ts';
+export {
+  circle,
+  line,
+  path,
+  rect,
+  text,
+  type Face,
+  type Ink,
+  type PathShape,
+  type Shape,
+  type TextShape,
+} from './shape.ts';
 export { gradeFigure, sheetFigures, swingWords, type SheetFigure } from './sheet-head.ts';
 export {
   layoutSheet,

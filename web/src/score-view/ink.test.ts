@@ -36,16 +36,26 @@ describe('shapes are inked', () => {
         '<ellipse cx="4" cy="5" rx="9" ry="9.4" fill="var(--color-paper)" stroke="var(--color-ink2)"></ellipse>',
     );
   });
+  test('those of one look as one element; letters have a place each', () => {
+    const g = place();
+    createInk()(g, [rect(1), text(2.004, '3'), rect(40), text(41, '2')]);
+    expect([...g.children].map((each) => each.tagName)).toEqual(['path', 'text']);
+    expect(g.children[0]?.getAttribute('d')).toBe('M1 0h18v18h-18zM40 0h18v18h-18z');
+    expect(g.children[1]?.textContent).toBe('32');
+    expect(g.children[1]?.getAttribute('x')).toBe('2 41');
+    expect(g.children[1]?.getAttribute('y')).toBe('5 5');
+  });
   test('again only where something changed; the order is kept', () => {
     const g = place();
     const ink = createInk();
-    ink(g, [rect(1), text(1, '2'), rect(3), text(3, '2')]);
+    // Words and shapes that cover each other stay by themselves.
+    ink(g, [rect(1), text(1, 'two'), rect(3), text(3, 'two')]);
     const [first, , third, fourth] = g.children;
-    ink(g, [rect(0), rect(1), text(1, '5'), rect(3), text(3, '2')]);
-    expect(inOrder(g)).toEqual(['rect 0', 'rect 1', 'text 1 5', 'rect 3', 'text 3 2']);
+    ink(g, [rect(0), rect(1), text(1, 'five'), rect(3), text(3, 'two')]);
+    expect(inOrder(g)).toEqual(['rect 0', 'rect 1', 'text 1 five', 'rect 3', 'text 3 two']);
     expect([g.children[1], g.children[3], g.children[4]]).toEqual([first, third, fourth]);
-    ink(g, [text(3, '2'), rect(1)]);
-    expect(inOrder(g)).toEqual(['text 3 2', 'rect 1']);
+    ink(g, [text(3, 'two'), rect(1)]);
+    expect(inOrder(g)).toEqual(['text 3 two', 'rect 1']);
     expect([...g.children]).toEqual([fourth, first]);
     ink(g, []);
     expect(g.children).toHaveLength(0);

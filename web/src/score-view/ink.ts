@@ -1,4 +1,5 @@
-import type { Ink, Shape } from '@jocund/core/engraving';
+import type { Ink, Shape, TextShape } from '@jocund/core/engraving';
+import { joined, type Inked } from './joined.ts';
 
 const svg = 'http://www.w3.org/2000/svg';
 
@@ -16,7 +17,7 @@ const inks: Readonly<Record<Ink, string>> = {
 
 type Attributes = Readonly<Record<string, string | number | undefined>>;
 
-const lookOf = (shape: Exclude<Shape, { kind: 'text' }>): Attributes => ({
+const lookOf = (shape: Exclude<Shape, TextShape>): Attributes => ({
   fill: shape.fill ? inks[shape.fill] : 'none',
   stroke: shape.stroke && inks[shape.stroke],
   'stroke-width': shape.strokeWidth,
@@ -24,7 +25,18 @@ const lookOf = (shape: Exclude<Shape, { kind: 'text' }>): Attributes => ({
   'stroke-linecap': shape.round ? 'round' : undefined,
 });
 
-function attributesOf(shape: Shape): Attributes {
+const wordsLook = (shape: Omit<TextShape, 'kind' | 'x' | 'y'>): Attributes => ({
+  'text-anchor': shape.anchor,
+  'font-family': shape.face === 'serif' ? 'var(--font-serif)' : undefined,
+  class: shape.face === 'narrow' ? 'narrow' : undefined,
+  'font-size': shape.size,
+  'font-weight': shape.weight,
+  'font-style': shape.italic ? 'italic' : undefined,
+  fill: inks[shape.ink],
+  ...(shape.edged ? { stroke: inks.paper, 'stroke-width': 2.6, 'paint-order': 'stroke' } : {}),
+});
+
+function attributesOf(shape: Inked): Attributes {
   switch (shape.kind) {
     case 'path':
       return { d: shape.d, ...lookOf(shape) };
@@ -37,47 +49,43 @@ function attributesOf(shape: Shape): Attributes {
       return { cx, cy, rx, ry, ...lookOf(shape) };
     }
     case 'text':
-      return {
-        x: shape.x,
-        y: shape.y,
-        'text-anchor': shape.anchor,
-        'font-family': shape.face === 'serif' ? 'var(--font-serif)' : undefined,
-        class: shape.face === 'narrow' ? 'narrow' : undefined,
-        'font-size': shape.size,
-        'font-weight': shape.weight,
-        'font-style': shape.italic ? 'italic' : undefined,
-        fill: inks[shape.ink],
-        ...(shape.edged ? { stroke: inks.paper, 'stroke-width': 2.6, 'paint-order': 'stroke' } : {}),
-      };
+      return { x: shape.x, y: shape.y, ...wordsLook(shape) };
+    case 'letters':
+      return { x: listed(shape.xs), y: listed(shape.ys), ...wordsLook(shape) };
   }
 }
 
-function elementFor(shape: Shape): SVGElement {
-  const element = document.createElementNS(svg, shape.kind);
+/** Hundredths of a unit are finer than any screen. */
+const listed = (values: readonly number[]): string =>
+  values.map((value) => Math.round(value * 100) / 100).join(' ');
+
+function elementFor(shape: Inked): SVGElement {
+  const element = document.createElementNS(svg, shape.kind === 'letters' ? 'text' : shape.kind);
   const attributes = attributesOf(shape);
   for (const name in attributes) {
     const value = attributes[name];
     if (value !== undefined) element.setAttribute(name, String(value));
   }
-  if (shape.kind === 'text') element.textContent = shape.text;
+  if (shape.kind === 'text' || shape.kind === 'letters') element.textContent = shape.text;
   return element;
 }
 
 /**
- * Inks shapes into a place that nothing else draws in, in order. What it inked before and is wanted again stays as it is: a key press
- * changes a dozen shapes of some hundred.
+ * Inks shapes into a place that nothing else draws in, in order, those of one look joined. What it inked before and is wanted again stays as it is: a key press
+ * changes a few looks of some dozen.
  */
 export function createInk(): (place: SVGElement, shapes: readonly Shape[]) => void {
   let before: ReadonlyMap<string, SVGElement> = new Map();
   return (place, shapes) => {
-    const looks = apart(shapes.map((shape) => JSON.stringify(shape)));
+    const parts = joined(shapes);
+    const looks = apart(parts.map((part) => JSON.stringify(part)));
     const wanted = new Set(looks);
     for (const [look, element] of before) if (!wanted.has(look)) element.remove();
     const now = new Map<string, SVGElement>();
     let next = place.firstChild;
-    shapes.forEach((shape, index) => {
+    parts.forEach((part, index) => {
       const look = looks[index] ?? '';
-      const element = before.get(look) ?? elementFor(shape);
+      const element = before.get(look) ?? elementFor(part);
       if (element === next) next = next.nextSibling;
       else place.insertBefore(element, next);
       now.set(look, element);
