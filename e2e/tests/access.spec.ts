@@ -44,6 +44,18 @@ test('where the system chooses the colours, what is pressed and where one is sta
     await openBench(page, id, stage);
     await expect(page.getByRole('complementary')).toBeVisible();
     await expectNoSeriousViolation(page, { forced: true });
+    if (stage !== 'melody') continue;
+    // The thumb is told from the melody by its filled square.
+    const square = page.getByRole('listitem').filter({ hasText: 'thumb, stem down' }).locator('span');
+    const [drawn, wanted] = await square.evaluate((element) => {
+      const ink = document.createElement('div');
+      ink.style.cssText = 'forced-color-adjust: none; background: CanvasText';
+      element.after(ink);
+      const fills = [element, ink].map((each) => getComputedStyle(each).backgroundColor);
+      ink.remove();
+      return fills;
+    });
+    expect(drawn).toBe(wanted);
   }
   await page.goto('/today');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -55,7 +55,7 @@ export function PlayersPart({ people, piecesAfter }: PlayersPartProps) {
           >
             <h3 className="text-lg">{player.name}</h3>
             <p>
-              <span className="mr-2 inline-block size-3 bg-ink1" aria-hidden />
+              <span className="filled mr-2 inline-block size-3 bg-ink1" aria-hidden />
               {findPattern(player.thumbPattern)?.name ?? player.thumbPattern}
               <br />
               <span className="text-note text-ink1-80">

@@ -63,7 +63,7 @@ export function BeatRow({ xOf, secondsPerPx }: BeatRowProps) {
           key={index}
           type="button"
           aria-label={`${bar < 0 ? 'Before bar 1' : `Bar ${numberOfBar(score, bars.writtenOf(bar))}, beat ${beat}`}, at ${fineClock(atS)}. Arrow keys move it`}
-          className={`narrow absolute bottom-0 flex h-7 min-w-6 -translate-x-1/2 cursor-ew-resize touch-none items-center justify-center px-1 font-semibold whitespace-nowrap ${beat === 1 ? 'bg-ink1 text-paper' : 'border border-ink1 bg-white'}`}
+          className={`narrow absolute bottom-0 flex h-7 min-w-6 -translate-x-1/2 cursor-ew-resize touch-none items-center justify-center border border-ink1 px-1 font-semibold whitespace-nowrap ${beat === 1 ? 'bg-ink1 text-paper' : 'bg-white'}`}
           style={{ left: xOf(atS) }}
           onKeyDown={(event) => onKeyDown(event, index)}
           onPointerDown={(event) => {

@@ -132,8 +132,8 @@ export function Detail({ durationS }: { durationS: number }) {
 const Legend = () => (
   <p className="narrow text-note flex flex-wrap items-center gap-x-4 text-ink1-80">
     <span className="flex items-center gap-1">
-      <span aria-hidden className="size-3 bg-ink1" />
-      <span aria-hidden className="size-3 rounded-full bg-ink2" /> in the score
+      <span aria-hidden className="filled size-3 bg-ink1" />
+      <span aria-hidden className="filled size-3 rounded-full bg-ink2" /> in the score
     </span>
     <span className="flex items-center gap-1">
       <span aria-hidden className="size-3 border-2 border-ink1" />

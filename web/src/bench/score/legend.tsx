@@ -5,14 +5,14 @@ export const Legend = () => (
     aria-label="How to read the sheet"
   >
     <li className="flex items-center gap-1.5">
-      <span className="inline-block size-3 bg-ink1" aria-hidden /> thumb, stem down
+      <span className="filled inline-block size-3 bg-ink1" aria-hidden /> thumb, stem down
     </li>
     <li className="flex items-center gap-1.5">
       <span className="inline-block size-3 rounded-full border-[1.7px] border-ink2" aria-hidden /> melody,
       stem up
     </li>
     <li className="flex items-center gap-1.5">
-      <span className="inline-block h-4 w-1 bg-over" aria-hidden /> pinch, both at once
+      <span className="filled inline-block h-4 w-1 bg-over" aria-hidden /> pinch, both at once
     </li>
     <li className="flex items-center gap-1.5">
       <span className="inline-block size-2 rounded-full border-[1.5px] border-ink2" aria-hidden /> tied on,

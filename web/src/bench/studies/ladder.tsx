@@ -105,7 +105,7 @@ const Figure = ({ name, value }: { name: string; value: string }) => (
 const Key = () => (
   <span className="flex gap-3">
     <span className="flex items-center gap-1.5">
-      <span aria-hidden className="inline-block size-2.5 bg-ink1" /> thumb
+      <span aria-hidden className="filled inline-block size-2.5 bg-ink1" /> thumb
     </span>
     <span className="flex items-center gap-1.5">
       <span aria-hidden className="inline-block size-2.5 rounded-full border-[1.5px] border-ink2" /> melody

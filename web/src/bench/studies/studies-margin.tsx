@@ -26,7 +26,7 @@ const placesWords = ({ where }: GradeDimension): string => {
 };
 
 const sign = {
-  thumb: 'inline-block size-2.5 bg-ink1',
+  thumb: 'filled inline-block size-2.5 bg-ink1',
   melody: 'inline-block size-3 rounded-full border-[1.7px] border-ink2',
   both: 'inline-block h-3.5 w-1 bg-over',
 };

@@ -87,7 +87,7 @@ function WhatItBuys() {
     <div className="mt-4 flex flex-wrap items-baseline gap-x-6 gap-y-1 border-t-[1.5px] border-ink1 pt-2">
       <h3 className="text-base">What it buys</h3>
       <p className="flex items-center gap-2">
-        <span className="inline-block size-3 bg-ink1" aria-hidden />
+        <span className="filled inline-block size-3 bg-ink1" aria-hidden />
         <span className="figure">{thumb.open}</span> of {counted(thumb.all, 'thumb note')} open
       </p>
       <p className="flex items-center gap-2">
