@@ -81,3 +81,22 @@ test('a browser that keeps nothing works with a connection', async () => {
   sends({ count: 2 });
   expect(await ask()).toEqual({ count: 20 });
 });
+
+test('nobody waits for the store: a slow one does not keep the page', async () => {
+  vi.doMock('idb', () => ({ openDB: () => new Promise(() => undefined) }));
+  vi.resetModules();
+  const { requestOrKept: requestOfSlow } = await import('./kept-answers.ts');
+  sends({ count: 2 });
+  expect(await requestOfSlow(endpoint, signal)).toEqual({ count: 20 });
+  vi.doUnmock('idb');
+});
+
+test('what is kept and changed in haste is kept and changed in order', async () => {
+  await forgetAnswers();
+  sends({ count: 2 });
+  await ask();
+  const more = ({ count }: { readonly count: number }) => ({ count: count + 1 });
+  await Promise.all([changeKeptAnswer(endpoint, more), changeKeptAnswer(endpoint, more)]);
+  isAway();
+  expect(await ask()).toEqual({ count: 40 });
+});

@@ -17,9 +17,22 @@ async function store() {
   });
 }
 
+/** What is asked of the store is done one after the other, in order: who asks need not wait for it. */
+let last: Promise<unknown> = Promise.resolve();
+function inTurn<Answer>(
+  work: (database: Awaited<ReturnType<typeof store>>) => Promise<Answer>,
+): Promise<Answer | undefined> {
+  const mine = last
+    .then(store)
+    .then(work)
+    .catch(() => undefined);
+  last = mine;
+  return mine;
+}
+
 type Asked<Response extends z.ZodMiniType> = Endpoint<undefined, Response>;
 
-/** Asks the server, and keeps its answer in this browser; when the server cannot be reached, the last answer serves. */
+/** Asks the server, and keeps its answer in this browser, for which nobody waits: the store is slow to open. When the server cannot be reached, the last answer serves. */
 export async function requestOrKept<Response extends z.ZodMiniType>(
   endpoint: Asked<Response>,
   signal: AbortSignal,
@@ -33,7 +46,7 @@ export async function requestOrKept<Response extends z.ZodMiniType>(
         sent = raw;
       },
     } as Parameters<typeof request<Asked<Response>>>[1])) as z.output<Response>;
-    await (isWorthKeeping(answer) ? keepAnswer(endpoint.path, sent) : forgetAnswers());
+    void (isWorthKeeping(answer) ? keepAnswer(endpoint.path, sent) : forgetAnswers());
     return answer;
   } catch (error) {
     const isAway =
@@ -48,9 +61,7 @@ export async function requestOrKept<Response extends z.ZodMiniType>(
 
 /** A browser that keeps nothing works all the same, with a connection. */
 export async function keepAnswer(path: string, sent: unknown): Promise<void> {
-  await store()
-    .then((database) => database.put('answers', sent, path))
-    .catch(() => undefined);
+  await inTurn(async (database) => database.put('answers', sent, path));
 }
 
 /** Brings what is kept up to date with what the server took since; nothing where nothing is kept. */
@@ -58,18 +69,16 @@ export async function changeKeptAnswer<Response extends z.ZodMiniType>(
   { path }: Asked<Response>,
   change: (sent: z.input<Response>) => z.input<Response>,
 ): Promise<void> {
-  const kept = await keptAnswer(path);
-  if (kept !== undefined) await keepAnswer(path, change(kept as z.input<Response>));
+  await inTurn(async (database) => {
+    const kept = await database.get('answers', path);
+    if (kept !== undefined) await database.put('answers', change(kept as z.input<Response>), path);
+  });
 }
 
 const keptAnswer = (path: string): Promise<unknown> =>
-  store()
-    .then((database) => database.get('answers', path))
-    .catch(() => undefined);
+  inTurn(async (database) => database.get('answers', path));
 
 /** Nothing of one person stays behind for the next who uses this browser. */
 export async function forgetAnswers(): Promise<void> {
-  await store()
-    .then((database) => database.clear('answers'))
-    .catch(() => undefined);
+  await inTurn(async (database) => database.clear('answers'));
 }

@@ -44,7 +44,8 @@ const isStudent = (user: User | null): boolean => user?.role === 'student';
 /** Who is signed in changes: nothing of the one before stays in the cache. */
 function becomeUser(client: QueryClient, user: User | null): void {
   client.setQueryData(keys.user, user);
-  void forgetAnswers().then(() => (isStudent(user) ? keepAnswer(endpoints.whoAmI.path, user) : undefined));
+  void forgetAnswers();
+  if (isStudent(user)) void keepAnswer(endpoints.whoAmI.path, user);
   client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.user[0] });
 }
 
