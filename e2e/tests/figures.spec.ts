@@ -74,11 +74,11 @@ test('a figure is found by what sounds, laid by a key and by dragging, kept from
   });
   await test.step('moved to a degree: what cannot be read is said, the ways stand beside each other', async () => {
     await page.getByRole('radio', { name: 'a degree' }).click();
-    await page.getByLabel('Degree').fill('Q');
+    await page.getByRole('textbox', { name: 'Degree' }).fill('Q');
     await expect(
       page.getByRole('alert').filter({ hasText: '“Q” is not a chord in Roman numerals' }),
     ).toBeVisible();
-    await page.getByLabel('Degree').fill('V7');
+    await page.getByRole('textbox', { name: 'Degree' }).fill('V7');
     await expect(page.getByText(/mm of work/).nth(1)).toBeVisible();
   });
   const name = `Mine ${Date.now()}`;
