@@ -10,7 +10,7 @@ const track = { stop: vi.fn(), onended: null as (() => void) | null };
 class Sound {
   static last: Sound;
   readonly sampleRate = sampleRate;
-  readonly currentTime = 2;
+  currentTime = 2;
   readonly destination = {};
   readonly audioWorklet = { addModule: () => Promise.resolve() };
   readonly started: number[] = [];
@@ -101,14 +101,34 @@ describe('recording to a click', () => {
     expect(recorder.getState()).toEqual({ kind: 'idle' });
   });
 
-  test('each click is at a whole sample, and none runs away', async () => {
+  test('each click is at a whole sample, none runs away, and they are handed on as they come near', async () => {
     const recorder = new ClickRecorder();
     const uneven = Array.from({ length: 300 }, (_, at) => ({ atS: (at * 60) / 77, beat: 1 }));
     await recorder.start({ clicks: uneven }, () => undefined);
-    Sound.last.started.forEach((atS, at) => {
+    const { started } = Sound.last;
+    expect(started.length).toBeLessThan(20);
+    for (let passedS = 0; passedS < 240; passedS += 2) {
+      // The next one is always there before it sounds.
+      expect(Math.max(...started)).toBeGreaterThan(Math.min(234, Sound.last.currentTime + 2));
+      Sound.last.currentTime += 2;
+      await vi.advanceTimersByTimeAsync(2000);
+    }
+    expect(started).toHaveLength(300);
+    started.forEach((atS, at) => {
       expect(atS * sampleRate).toBeCloseTo(Math.round(atS * sampleRate), 6);
       expect(Math.abs(atS - 2.5 - (at * 60) / 77)).toBeLessThan(1 / sampleRate);
     });
+  });
+
+  test('once it has ended no more clicks are handed on', async () => {
+    const recorder = new ClickRecorder();
+    const many = Array.from({ length: 300 }, (_, at) => ({ atS: at, beat: 1 }));
+    await recorder.start({ clicks: many }, () => undefined);
+    recorder.drop();
+    const handed = Sound.last.started.length;
+    Sound.last.currentTime += 60;
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(Sound.last.started).toHaveLength(handed);
   });
 
   test('a counted row ends by itself, any other after five minutes, or when the microphone goes away', async () => {

@@ -31,6 +31,9 @@ const [leadS, afterS] = [0.5, 0.7];
 const lastMs = 300;
 /** A click and the quiet after it. */
 const clickS = 0.05;
+/** Clicks are handed to the browser so long before they sound, each time this often: hundreds at once would be its work all the while. */
+const aheadS = 12;
+const handedEveryMs = 2000;
 
 /** Records from the microphone while a click sounds, both by one clock: unlike a packed recording it says when each click was sent out. */
 export class ClickRecorder {
@@ -78,11 +81,12 @@ export class ClickRecorder {
       }
       const { sampleRate } = context;
       const beginS = context.currentTime + leadS;
-      const sentS = sound(context, plan.clicks, beginS);
+      const { sentS, stop: stopClicks } = sounding(context, plan.clicks, beginS);
       const endS = plan.endsWithClicks ? (sentS.at(-1) ?? 0) - beginS + leadS + afterS : longestClickedS;
       const timer = window.setTimeout(() => this.stop(), 1000 * endS);
       const end = () => {
         window.clearTimeout(timer);
+        stopClicks();
         close();
       };
       const handOn = async () => {
@@ -129,8 +133,12 @@ export class ClickRecorder {
   }
 }
 
-/** Lets clicks sound from a time of the context on, each at a whole sample; when they do, by that clock. */
-function sound(context: AudioContext, clicks: ClickPlan['clicks'], beginS: number): number[] {
+/** Lets clicks sound from a time of the context on, each at a whole sample. Answers when they do, by that clock, and how to hand on no more of them. */
+function sounding(
+  context: AudioContext,
+  clicks: ClickPlan['clicks'],
+  beginS: number,
+): { readonly sentS: readonly number[]; readonly stop: () => void } {
   const { sampleRate } = context;
   const bufferOf = (beat: number) => {
     const samples = renderClick({ clicks: [{ atS: 0, bar: 0, beat }], durationS: 0 }, sampleRate);
@@ -139,14 +147,19 @@ function sound(context: AudioContext, clicks: ClickPlan['clicks'], beginS: numbe
     return buffer;
   };
   const [high, low] = [bufferOf(1), bufferOf(2)];
-  return clicks.map(({ atS, beat }) => {
-    const sentS = Math.round((beginS + atS) * sampleRate) / sampleRate;
-    const source = context.createBufferSource();
-    source.buffer = beat === 1 ? high : low;
-    source.connect(context.destination);
-    source.start(sentS);
-    return sentS;
-  });
+  const sentS = clicks.map(({ atS }) => Math.round((beginS + atS) * sampleRate) / sampleRate);
+  let next = 0;
+  const handNext = () => {
+    for (; next < sentS.length && (sentS[next] ?? 0) < context.currentTime + aheadS; next += 1) {
+      const source = context.createBufferSource();
+      source.buffer = clicks[next]?.beat === 1 ? high : low;
+      source.connect(context.destination);
+      source.start(sentS[next]);
+    }
+  };
+  handNext();
+  const timer = window.setInterval(handNext, handedEveryMs);
+  return { sentS, stop: () => window.clearInterval(timer) };
 }
 
 function joined(parts: readonly Heard[]): Float32Array<ArrayBuffer> {
