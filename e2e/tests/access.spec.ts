@@ -340,6 +340,8 @@ test('keyboard only: sign in, make a piece, write a note, choose a rung', async 
   await expect(page.getByText('1 grip').first()).toBeVisible();
   await page.getByRole('link', { name: /Melody/ }).focus();
   await page.keyboard.press('Enter');
+  // The way by Tab is the page's: it has to be there.
+  await expect(scoreOn(page)).toBeVisible();
   await tabTo(/^Score, writing the melody/);
   await expect(scoreOn(page)).toBeFocused();
   await page.keyboard.press('3');
