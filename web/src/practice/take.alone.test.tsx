@@ -10,6 +10,7 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { press, room, server } from '../testing/bench-room.tsx';
+import { clicked } from '../testing/fake-click-recorder.ts';
 import { given, idOf, practice, wren } from '../testing/practised.ts';
 import { DrillsPage } from './drills-page.tsx';
 import { TakePage } from './take-page.tsx';
@@ -18,40 +19,7 @@ import { unsentTakes } from './unsent-takes.ts';
 vi.mock('../sound/player.ts', () => import('../testing/still-player.ts'));
 const ear = vi.hoisted(() => ({ openEar: vi.fn() }));
 vi.mock('../work/open-ear.ts', () => ear);
-/** Records what it is given, as soon as it is stopped or has clicked as often as it was to. */
-const clicked = vi.hoisted(() => ({
-  plans: [] as { clicks: { atS: number; beat: number }[]; endsWithClicks?: true }[],
-  sound: undefined as object | undefined,
-}));
-vi.mock('../sound/click-recorder.ts', () => ({
-  longestClickedS: 60,
-  ClickRecorder: class {
-    #state: object = { kind: 'idle' };
-    #tell: () => void = () => undefined;
-    #end: () => void = () => undefined;
-    getState = () => this.#state;
-    subscribe = (tell: () => void) => {
-      this.#tell = tell;
-      return () => undefined;
-    };
-    start = (plan: (typeof clicked.plans)[number], take: (sound: unknown) => void) => {
-      clicked.plans.push(plan);
-      this.#set({ kind: 'recording', sinceMs: 0 });
-      this.#end = () => {
-        this.#set({ kind: 'idle' });
-        take(clicked.sound);
-      };
-      if (plan.endsWithClicks) this.#end();
-      return Promise.resolve();
-    };
-    stop = () => this.#end();
-    drop = () => undefined;
-    #set(state: object) {
-      this.#state = state;
-      this.#tell();
-    }
-  },
-}));
+vi.mock('../sound/click-recorder.ts', () => import('../testing/fake-click-recorder.ts'));
 
 const score = written(
   [
